@@ -1,0 +1,20 @@
+//! The cam: events and card numbers, the lobe each card describes, and where it stands on the crank.
+
+mod bspline;
+mod card;
+mod fit;
+mod lobe;
+mod measured;
+mod phasing;
+mod programme;
+mod refusal;
+mod resolve;
+mod synth;
+
+pub use card::{Check, FlatFoot, LifterKind, LobeCard, height_006, height_050, height_200};
+pub use lobe::{Flank, Lobe, Motion};
+pub use measured::{ProfileRefusal, lobe_of_points};
+pub use phasing::{Events, Phasing};
+pub use refusal::LobeRefusal;
+pub use resolve::{CamDocument, LobeSource, read_cam};
+pub use synth::lobe_of_card;

@@ -1,0 +1,54 @@
+//! A convex quadratic programme with equality and at-most rows, handed to an interior-point solver.
+
+use clarabel::algebra::CscMatrix;
+use clarabel::solver::{
+    DefaultSettings, DefaultSolver, IPSolver, NonnegativeConeT, SolverStatus, ZeroConeT,
+};
+
+/// Sparse rows `sum w x` with their right sides.
+#[derive(Default)]
+pub struct Rows {
+    pub entries: Vec<(usize, usize, f64)>,
+    pub right: Vec<f64>,
+}
+
+impl Rows {
+    /// Adds the row `sum(weights) = right`.
+    pub fn push(&mut self, weights: impl IntoIterator<Item = (usize, f64)>, right: f64) {
+        let row = self.right.len();
+        self.entries.extend(weights.into_iter().filter(|(_, w)| *w != 0.0).map(|(c, w)| (row, c, w)));
+        self.right.push(right);
+    }
+}
+
+/// Minimises `x'Px/2 + q'x` (upper triangle of `P` given) under `equal` and `at_most` rows.
+pub fn minimise(
+    unknowns: usize,
+    quadratic: &[(usize, usize, f64)],
+    linear: &[f64],
+    equal: Rows,
+    at_most: Rows,
+) -> Option<(f64, Vec<f64>)> {
+    let p = sparse(unknowns, unknowns, quadratic.iter().copied());
+    let equalities = equal.right.len();
+    let rows = equalities + at_most.right.len();
+    let below = at_most.entries.iter().map(|(r, c, w)| (r + equalities, *c, *w));
+    let a = sparse(rows, unknowns, equal.entries.iter().copied().chain(below));
+    let right: Vec<f64> = equal.right.into_iter().chain(at_most.right.iter().copied()).collect();
+    let cones = [ZeroConeT(equalities), NonnegativeConeT(at_most.right.len())];
+    let settings = DefaultSettings { verbose: false, max_iter: 60, ..DefaultSettings::default() };
+    let mut solver = DefaultSolver::new(&p, linear, &a, &right, &cones, settings).ok()?;
+    solver.solve();
+    let solution = &solver.solution;
+    (solution.status == SolverStatus::Solved).then(|| (solution.obj_val, solution.x.clone()))
+}
+
+fn sparse(rows: usize, columns: usize, entries: impl Iterator<Item = (usize, usize, f64)>) -> CscMatrix<f64> {
+    let (mut i, mut j, mut v) = (Vec::new(), Vec::new(), Vec::new());
+    for (row, column, value) in entries {
+        i.push(row);
+        j.push(column);
+        v.push(value);
+    }
+    CscMatrix::new_from_triplets(rows, columns, i, j, v)
+}

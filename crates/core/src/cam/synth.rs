@@ -1,0 +1,340 @@
+//! The lobe that a card describes: on each flank the quintic B-spline with the least integral of
+//! jerk squared that meets every check.
+//!
+//! For each flank, with `x` in cam degrees from full lift, minimise `int s'''(x)^2 dx` subject to
+//! - `s(0) = lift`, `s'(0) = 0`, `s'''(0) = 0` (both flanks join with continuous jerk),
+//! - `s = s' = s'' = 0` where the ramp ends, and `s` equal to every check,
+//! - one change of sign of acceleration, and its magnitude on the nose falling away from full lift,
+//! - for a flat foot: velocity within the face, radius of curvature above its least value,
+//! - equal acceleration of both flanks at full lift when they differ.
+//!
+//! It is a convex quadratic programme once the place of the sign change is chosen; that place is an
+//! index into the control coefficients of acceleration and is found by descent. The card leaves the
+//! flank's positive acceleration open within about 20 % and the ramp altogether; the minimum of jerk
+//! is one smooth answer, not the maker's.
+
+use super::bspline::{Basis, DEGREE};
+use super::card::{Check, FlatFoot, LobeCard};
+use super::lobe::Lobe;
+use super::programme::{Rows, minimise};
+use super::refusal::{LobeRefusal, explain, plain_reason};
+use std::sync::OnceLock;
+
+/// Knot spans on a flank: 3 to 4 cam degrees each. Twice as many move peak acceleration by less
+/// than 1 %.
+pub const SPANS: usize = 24;
+
+/// Mean slope of a ramp below its first check, m per cam degree (common practice, no source). It
+/// carries the ramp length given at .006 over to cards whose first check lies elsewhere.
+const RAMP_SLOPE: f64 = 0.0015 * 0.0254;
+
+/// Shortest ramp below the first check, cam degrees.
+const SHORTEST_RAMP: f64 = 6.0;
+
+/// Which of the shape constraints apply; relaxing one tells whose fault an infeasible card is.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Shape {
+    pub face: bool,
+    pub curvature: bool,
+}
+
+/// The smooth lobe of `card`, or why there is none.
+pub fn lobe_of_card(card: &LobeCard) -> Result<Lobe, LobeRefusal> {
+    if let Some(refusal) = plain_reason(card) {
+        return Err(refusal);
+    }
+    let all = Shape { face: true, curvature: true };
+    match solve(card, all) {
+        Some(flanks) => Ok(assemble(card, &flanks)),
+        None => Err(explain(card, |shape| solve(card, shape).is_some())),
+    }
+}
+
+/// Cam degrees between full lift and the end of the ramp.
+fn flank_length(card: &LobeCard, checks: &[Check]) -> f64 {
+    let Some(first) = checks.first() else { return 0.0 };
+    let above_006 = first.height.si() - super::card::height_006().si();
+    let ramp = card.lifter.ramp_below_006_cam_deg() + above_006 / RAMP_SLOPE;
+    0.5 * first.crank_deg + ramp.max(SHORTEST_RAMP)
+}
+
+struct FlankProblem<'a> {
+    checks: &'a [Check],
+    /// Cam degrees in one knot span.
+    span_deg: f64,
+}
+
+/// Coefficients of one flank in units of full lift.
+struct FlankSolution {
+    span_deg: f64,
+    coefficients: Vec<f64>,
+}
+
+fn solve(card: &LobeCard, shape: Shape) -> Option<Vec<FlankSolution>> {
+    let mut flanks = vec![problem(card, &card.closing)];
+    if !card.is_symmetric() {
+        flanks.push(problem(card, &card.opening));
+    }
+    let (_, free) = Programme::new(card, &flanks, None, shape).run()?;
+    let mut turns: Vec<usize> = free.iter().map(|c| turn_of(c)).collect();
+    let start = shaped(card, &flanks, &turns, shape);
+    let (mut cost, mut best) = match start {
+        Some(found) => found,
+        None => scan(card, &flanks, &mut turns, shape)?,
+    };
+    descend(card, &flanks, shape, &mut turns, &mut cost, &mut best);
+    let solutions = flanks.iter().zip(best);
+    Some(solutions.map(|(f, coefficients)| FlankSolution { span_deg: f.span_deg, coefficients }).collect())
+}
+
+/// Moves the place of the sign change, one flank at a time, while that lowers the cost.
+fn descend(
+    card: &LobeCard,
+    flanks: &[FlankProblem<'_>],
+    shape: Shape,
+    turns: &mut Vec<usize>,
+    cost: &mut f64,
+    best: &mut Vec<Vec<f64>>,
+) {
+    for flank in 0..flanks.len() {
+        for direction in [-1_isize, 1] {
+            while !settled(&best[flank], turns[flank], direction) {
+                let mut trial = turns.clone();
+                trial[flank] = trial[flank].saturating_add_signed(direction);
+                let Some((trial_cost, trial_best)) = shaped(card, flanks, &trial, shape) else { break };
+                if trial_cost >= *cost * (1.0 - 1e-6) {
+                    break;
+                }
+                (*cost, *best, *turns) = (trial_cost, trial_best, trial);
+            }
+        }
+    }
+}
+
+/// Whether the rows that hold the sign change from moving in `direction` are slack: then the
+/// neighbour's programme only adds rows to one this curve already minimises, and cannot be better.
+fn settled(coefficients: &[f64], turn: usize, direction: isize) -> bool {
+    let value = |i: usize| control(coefficients, i);
+    let scale = (0..controls().len()).map(|i| value(i).abs()).fold(0.0, f64::max);
+    let slack = 1e-5 * scale;
+    if direction > 0 {
+        turn + 2 >= controls().len() || value(turn + 1) > slack
+    } else {
+        turn == 0 || (value(turn) < -slack && value(turn) - value(turn - 1) > slack)
+    }
+}
+
+/// The best curve with these places of the sign change. A flat foot's rows are added only when the
+/// curve without them breaks one: most cards never need them.
+fn shaped(card: &LobeCard, flanks: &[FlankProblem<'_>], turns: &[usize], shape: Shape) -> Option<(f64, Vec<Vec<f64>>)> {
+    let loose = Shape { face: false, curvature: false };
+    let found = Programme::new(card, flanks, Some(turns), loose).run()?;
+    if card.flat_foot.is_none() || Programme::new(card, flanks, Some(turns), shape).holds(&found.1) {
+        return Some(found);
+    }
+    Programme::new(card, flanks, Some(turns), shape).run()
+}
+
+fn problem<'a>(card: &LobeCard, checks: &'a [Check]) -> FlankProblem<'a> {
+    FlankProblem { checks, span_deg: flank_length(card, checks) / SPANS as f64 }
+}
+
+/// Tries every common place of the sign change when the guess is infeasible.
+fn scan(
+    card: &LobeCard,
+    flanks: &[FlankProblem<'_>],
+    turns: &mut [usize],
+    shape: Shape,
+) -> Option<(f64, Vec<Vec<f64>>)> {
+    let mut best: Option<(f64, Vec<Vec<f64>>)> = None;
+    for turn in 2..basis().len() - 4 {
+        let trial = vec![turn; turns.len()];
+        let found = shaped(card, flanks, &trial, shape);
+        if let Some((cost, solution)) = found
+            && best.as_ref().is_none_or(|(least, _)| cost < *least)
+        {
+            best = Some((cost, solution));
+            turns.copy_from_slice(&trial);
+        }
+    }
+    best
+}
+
+/// Last negative acceleration control before the largest positive one.
+fn turn_of(coefficients: &[f64]) -> usize {
+    let value = |i: usize| control(coefficients, i);
+    let largest = (0..controls().len()).max_by(|a, b| value(*a).total_cmp(&value(*b))).unwrap_or(1);
+    (0..largest).rev().find(|i| value(*i) < 0.0).unwrap_or(0)
+}
+
+/// Control coefficient `i` of acceleration.
+fn control(coefficients: &[f64], i: usize) -> f64 {
+    controls()[i].iter().zip(&coefficients[i..]).map(|(w, c)| w * c).sum()
+}
+
+fn basis() -> &'static Basis {
+    static BASIS: OnceLock<Basis> = OnceLock::new();
+    BASIS.get_or_init(|| Basis::new(SPANS))
+}
+
+fn controls() -> &'static [[f64; 3]] {
+    static CONTROLS: OnceLock<Vec<[f64; 3]>> = OnceLock::new();
+    CONTROLS.get_or_init(|| basis().acceleration_controls())
+}
+
+/// `int s'''^2 du` as a dense matrix in the coefficients, exact by Gauss-Legendre with three points
+/// (the integrand is of degree four).
+fn jerk_gram() -> &'static Vec<Vec<f64>> {
+    static GRAM: OnceLock<Vec<Vec<f64>>> = OnceLock::new();
+    GRAM.get_or_init(|| super::fit::gram_of_jerk(basis()))
+}
+
+/// One quadratic programme: rows in triplets, equalities first.
+struct Programme<'a> {
+    flanks: &'a [FlankProblem<'a>],
+    equal: Rows,
+    at_most: Rows,
+}
+
+impl<'a> Programme<'a> {
+    fn new(
+        card: &LobeCard,
+        flanks: &'a [FlankProblem<'a>],
+        turns: Option<&[usize]>,
+        shape: Shape,
+    ) -> Self {
+        let mut programme = Self { flanks, equal: Rows::default(), at_most: Rows::default() };
+        for (index, flank) in flanks.iter().enumerate() {
+            programme.ends_and_checks(card, flank, index * basis().len());
+            if let Some(turns) = turns {
+                let offset = index * basis().len();
+                programme.one_change_of_sign(turns[index], offset);
+                if let Some(foot) = &card.flat_foot {
+                    if shape.face {
+                        programme.velocity_within_face(card, foot, flank, turns[index], offset);
+                    }
+                    if shape.curvature {
+                        programme.convex_enough(card, foot, flank, turns[index], offset);
+                    }
+                }
+            }
+        }
+        if let [one, other] = flanks {
+            programme.noses_join(one, other);
+        }
+        programme
+    }
+
+    fn derivative(u: f64, order: usize, offset: usize) -> impl Iterator<Item = (usize, f64)> {
+        let row = basis().row(u);
+        (0..=DEGREE).map(move |j| (offset + row.first + j, row.values[order][j]))
+    }
+
+    fn ends_and_checks(&mut self, card: &LobeCard, flank: &FlankProblem<'_>, offset: usize) {
+        self.equal.push(Self::derivative(0.0, 0, offset), 1.0);
+        self.equal.push(Self::derivative(0.0, 1, offset), 0.0);
+        self.equal.push(Self::derivative(0.0, 3, offset), 0.0);
+        for check in flank.checks {
+            let u = 0.5 * check.crank_deg / flank.span_deg;
+            self.equal.push(Self::derivative(u, 0, offset), check.height.si() / card.lift.si());
+        }
+        for order in 0..3 {
+            self.equal.push(Self::derivative(SPANS as f64, order, offset), 0.0);
+        }
+    }
+
+    /// Controls `0..=turn` not positive and rising from the nose, the others not negative.
+    fn one_change_of_sign(&mut self, turn: usize, offset: usize) {
+        // Rising towards a last one that is not positive makes the others so too.
+        for (i, weights) in controls().iter().enumerate().skip(turn) {
+            let sign = if i == turn { 1.0 } else { -1.0 };
+            self.at_most.push((0..3).map(|j| (offset + i + j, sign * weights[j])), 0.0);
+        }
+        for i in 0..turn.min(controls().len() - 2) {
+            let (now, next) = (controls()[i], controls()[i + 1]);
+            let weights = [now[0], now[1] - next[0], now[2] - next[1], -next[2]];
+            self.at_most.push((0..4).map(|j| (offset + i + j, weights[j])), 0.0);
+        }
+    }
+
+    /// `-s'(x) <= cap` on a grid of half spans around the steepest place.
+    fn velocity_within_face(&mut self, card: &LobeCard, foot: &FlatFoot, flank: &FlankProblem<'_>, turn: usize, offset: usize) {
+        let cap = foot.velocity_cap() * flank.span_deg / card.lift.si();
+        let (from, to) = (turn.saturating_sub(7), (turn + 5).min(SPANS));
+        for half in 2 * from..=2 * to {
+            let weights = Self::derivative(half as f64 / 2.0, 1, offset).map(|(c, w)| (c, -w));
+            self.at_most.push(weights, cap);
+        }
+    }
+
+    /// `Rb + s + s'' >= least radius`, `s''` per radian, on a grid of half spans over the nose
+    /// [Norton, radius of curvature of a flat-faced follower's cam; from memory].
+    fn convex_enough(&mut self, card: &LobeCard, foot: &FlatFoot, flank: &FlankProblem<'_>, turn: usize, offset: usize) {
+        let per_radian = (180.0 / std::f64::consts::PI / flank.span_deg).powi(2);
+        let spare = (0.5 * foot.base_circle.si() - FlatFoot::least_radius().si()) / card.lift.si();
+        for half in 0..=2 * turn.min(SPANS) {
+            let row = basis().row(half as f64 / 2.0);
+            let weights = (0..=DEGREE).map(|j| {
+                (offset + row.first + j, -(row.values[0][j] + per_radian * row.values[2][j]))
+            });
+            self.at_most.push(weights, spare);
+        }
+    }
+
+    fn noses_join(&mut self, one: &FlankProblem<'_>, other: &FlankProblem<'_>) {
+        let scale = (one.span_deg / other.span_deg).powi(2);
+        let second = Self::derivative(0.0, 2, basis().len()).map(|(c, w)| (c, -w * scale));
+        self.equal.push(Self::derivative(0.0, 2, 0).chain(second), 0.0);
+    }
+
+    /// Whether a curve keeps every inequality, to 1e-7 of full lift.
+    fn holds(&self, flanks: &[Vec<f64>]) -> bool {
+        let x = flanks.concat();
+        let mut sums = vec![0.0; self.at_most.right.len()];
+        for (row, column, weight) in &self.at_most.entries {
+            sums[*row] += weight * x[*column];
+        }
+        sums.iter().zip(&self.at_most.right).all(|(sum, right)| sum - right <= 1e-7)
+    }
+
+    /// Cost and the coefficients of each flank, or `None` when no curve meets the rows.
+    fn run(self) -> Option<(f64, Vec<Vec<f64>>)> {
+        let size = basis().len();
+        let mut quadratic = Vec::new();
+        for (index, flank) in self.flanks.iter().enumerate() {
+            let weight = (self.flanks[0].span_deg / flank.span_deg).powi(5);
+            for (i, row) in jerk_gram().iter().enumerate() {
+                let band = row.iter().enumerate().skip(i).take(DEGREE + 1);
+                quadratic.extend(band.map(|(j, h)| (index * size + i, index * size + j, weight * h)));
+            }
+        }
+        let unknowns = size * self.flanks.len();
+        let (cost, x) = minimise(unknowns, &quadratic, &vec![0.0; unknowns], self.equal, self.at_most)?;
+        Some((cost, x.chunks(size).map(<[f64]>::to_vec).collect()))
+    }
+}
+
+/// Joins the flanks into one lobe, both as polynomials rising with cam angle.
+fn assemble(card: &LobeCard, flanks: &[FlankSolution]) -> Lobe {
+    let closing = &flanks[0];
+    let opening = flanks.last().unwrap_or(closing);
+    let mut breaks = Vec::with_capacity(2 * SPANS + 1);
+    let mut pieces = Vec::with_capacity(2 * SPANS);
+    for span in (0..SPANS).rev() {
+        breaks.push(-(span as f64 + 1.0) * opening.span_deg);
+        pieces.push(piece(card, opening, span, true));
+    }
+    for span in 0..SPANS {
+        breaks.push(span as f64 * closing.span_deg);
+        pieces.push(piece(card, closing, span, false));
+    }
+    breaks.push(SPANS as f64 * closing.span_deg);
+    Lobe::new(breaks, pieces, None)
+}
+
+/// Taylor coefficients of one span at its left end in cam angle.
+fn piece(card: &LobeCard, flank: &FlankSolution, span: usize, mirrored: bool) -> [f64; 6] {
+    let at = if mirrored { span + 1 } else { span };
+    let sign = if mirrored { -1.0 } else { 1.0 };
+    super::fit::taylor(basis(), &flank.coefficients, span, at as f64, sign * flank.span_deg, card.lift.si())
+}

@@ -1,0 +1,12 @@
+//! What must not touch: valve and piston, valve and pocket wall, valve and valve, piston and head,
+//! retainer and seal. At rest; what speed and heat add is not in here.
+
+mod frame;
+mod hardware;
+mod piston;
+mod valves;
+
+pub use frame::{CrownFrame, Gap, ValveFrame, Vector, read_crown, read_valve};
+pub use hardware::retainer_to_seal;
+pub use piston::{PistonClearance, ValveTravel, closest};
+pub use valves::valve_to_valve;

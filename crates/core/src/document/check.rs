@@ -1,0 +1,186 @@
+//! Holds a JSON value against the table and collects every fault at once.
+
+use super::fault::Fault;
+use super::field::{Kind, Object};
+use super::path::join;
+use super::table::SOURCES;
+use crate::quantity::{TextFault, parse};
+use serde_json::{Map, Value};
+
+/// Most faults reported at once; a document with more is not a build document.
+const MAX_FAULTS: usize = 200;
+
+/// Checks `value` against `object` and appends every fault.
+pub fn check_object(value: &Value, object: &Object, path: &str, faults: &mut Vec<Fault>) {
+    let Value::Object(map) = value else {
+        refuse(value, &format!("an object: {}", object.doc), path, faults);
+        return;
+    };
+    check_fields(map, object, path, faults);
+    if object.sided {
+        for side in ["intake", "exhaust"] {
+            match map.get(side) {
+                None => {}
+                Some(Value::Object(own)) => check_fields(own, object, &join(path, side), faults),
+                Some(other) => refuse(other, "an object of overrides", &join(path, side), faults),
+            }
+        }
+    }
+    for field in object.fields.iter().filter(|f| f.required && !map.contains_key(f.key)) {
+        push(faults, Fault::new(join(path, field.key), "nothing", field.kind.needs()).cure(format!("add it: {}", field.doc)));
+    }
+}
+
+fn check_fields(map: &Map<String, Value>, object: &Object, path: &str, faults: &mut Vec<Fault>) {
+    for (key, value) in map {
+        let at = join(path, key);
+        if let Some(field) = object.field(key) {
+            check_kind(value, &field.kind, &at, faults);
+        } else if key == "sources" {
+            check_sources(value, object, &at, faults);
+        } else if !(object.sided && (key == "intake" || key == "exhaust")) {
+            push(faults, unknown_key(key, object, at));
+        }
+    }
+}
+
+fn unknown_key(key: &str, object: &Object, at: String) -> Fault {
+    let closest = object.fields.iter().map(|f| (distance(key, f.key), f.key)).min();
+    let fault = Fault::new(at, key, format!("a field of {}", object.name));
+    match closest {
+        Some((edits, name)) if edits <= 3 => fault.cure(format!("did you mean \"{name}\"?")),
+        _ => fault.cure("remove it, or put it in notes"),
+    }
+}
+
+fn check_sources(value: &Value, object: &Object, path: &str, faults: &mut Vec<Fault>) {
+    let Value::Object(marks) = value else {
+        refuse(value, "an object of field and source", path, faults);
+        return;
+    };
+    for (key, mark) in marks {
+        let at = join(path, key);
+        if object.field(key).is_none() {
+            push(faults, unknown_key(key, object, at.clone()));
+        }
+        if !mark.as_str().is_some_and(|word| SOURCES.contains(&word)) {
+            refuse(mark, &format!("one of {}", SOURCES.join(", ")), &at, faults);
+        }
+    }
+}
+
+/// Checks one value against its kind.
+pub fn check_kind(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault>) {
+    match kind {
+        Kind::Quantity { .. } => check_quantity(value, kind, path, faults),
+        Kind::Number { min, max } => {
+            let ok = value.is_number() && value.as_f64().is_some_and(|x| (*min..=*max).contains(&x));
+            refuse_unless(ok, value, kind, path, faults);
+        }
+        Kind::Integer { min, max } => {
+            let ok = value.as_i64().is_some_and(|x| (*min..=*max).contains(&x));
+            refuse_unless(ok, value, kind, path, faults);
+        }
+        Kind::Text(most) => {
+            let ok = value.as_str().is_some_and(|t| !t.trim().is_empty() && t.chars().count() <= *most);
+            refuse_unless(ok, value, kind, path, faults);
+        }
+        Kind::Choice(words) => {
+            let ok = value.as_str().is_some_and(|word| words.contains(&word));
+            refuse_unless(ok, value, kind, path, faults);
+        }
+        Kind::Object(object) => check_object(value, object, path, faults),
+        Kind::List { of, min, max } => match value {
+            Value::Array(items) if (*min..=*max).contains(&items.len()) => {
+                for (place, item) in items.iter().enumerate() {
+                    check_kind(item, of, &format!("{path}[{place}]"), faults);
+                }
+            }
+            _ => refuse(value, &kind.needs(), path, faults),
+        },
+        Kind::Row(kinds) => match value {
+            Value::Array(items) if items.len() == kinds.len() => {
+                for (place, (item, kind)) in items.iter().zip(*kinds).enumerate() {
+                    check_kind(item, kind, &format!("{path}[{place}]"), faults);
+                }
+            }
+            _ => refuse(value, &kind.needs(), path, faults),
+        },
+        Kind::Patch => check_patch(value, path, faults),
+    }
+}
+
+fn check_patch(value: &Value, path: &str, faults: &mut Vec<Fault>) {
+    let Value::Object(map) = value else {
+        refuse(value, &Kind::Patch.needs(), path, faults);
+        return;
+    };
+    for (key, part) in map {
+        if !matches!(key.as_str(), "engine" | "target") || !part.is_object() {
+            refuse(part, &Kind::Patch.needs(), &join(path, key), faults);
+        }
+    }
+}
+
+fn check_quantity(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault>) {
+    let Kind::Quantity { dimension, min, max } = kind else { return };
+    let unit = kind.bare_unit();
+    let Value::String(text) = value else {
+        let mut fault = Fault::new(path, &render(value), kind.needs());
+        if value.is_number() {
+            fault = fault.cure(format!("write \"{value} {unit}\""));
+        }
+        push(faults, fault);
+        return;
+    };
+    match (parse(text, *dimension), kind.si_range()) {
+        (Ok(si), Ok((low, high))) if (low..=high).contains(&si) => {}
+        (Ok(_), _) => push(faults, Fault::new(path, text, kind.needs()).cure(format!("stay between {min} and {max}; check the unit and the decimal point"))),
+        (Err(TextFault::NoUnit), _) => push(faults, Fault::new(path, text, kind.needs()).cure(format!("write \"{} {unit}\"", text.trim()))),
+        (Err(reason), _) => {
+            let units: Vec<_> = dimension.units().iter().map(|u| u.symbol).collect();
+            push(faults, Fault::new(path, text, kind.needs()).cure(format!("{reason}; units: {}", units.join(", "))));
+        }
+    }
+}
+
+fn refuse_unless(ok: bool, value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault>) {
+    if !ok {
+        refuse(value, &kind.needs(), path, faults);
+    }
+}
+
+fn refuse(value: &Value, needs: &str, path: &str, faults: &mut Vec<Fault>) {
+    push(faults, Fault::new(path, &render(value), needs));
+}
+
+fn push(faults: &mut Vec<Fault>, fault: Fault) {
+    if faults.len() < MAX_FAULTS {
+        faults.push(fault);
+    }
+}
+
+fn render(value: &Value) -> String {
+    match value {
+        Value::String(text) => text.clone(),
+        Value::Object(_) => "an object".to_owned(),
+        Value::Array(items) => format!("a list of {}", items.len()),
+        other => other.to_string(),
+    }
+}
+
+/// Levenshtein distance, for "did you mean".
+fn distance(a: &str, b: &str) -> usize {
+    let b: Vec<char> = b.chars().collect();
+    let mut row: Vec<usize> = (0..=b.len()).collect();
+    for (i, from) in a.chars().take(64).enumerate() {
+        let mut diagonal = row[0];
+        row[0] = i + 1;
+        for (j, to) in b.iter().enumerate() {
+            let substituted = diagonal + usize::from(from != *to);
+            diagonal = row[j + 1];
+            row[j + 1] = substituted.min(row[j] + 1).min(diagonal + 1);
+        }
+    }
+    row[b.len()]
+}

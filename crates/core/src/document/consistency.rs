@@ -1,0 +1,248 @@
+//! Faults between fields: order, counts, and redundant inputs that disagree.
+
+use super::check::check_object;
+use super::fault::Fault;
+use super::node::{Ledger, Node, Side};
+use super::path::join;
+use super::table::{BUILD, ENGINE, TARGET};
+use crate::cam::{Events, Phasing, height_050};
+use crate::quantity::{Angle, Flow, Force, Length, Speed};
+use serde_json::Value;
+
+/// Redundant angles may differ by this much, crank degrees.
+const ANGLE_TOLERANCE: f64 = 0.5;
+
+/// Appends every fault between fields of a document whose fields are each in order.
+pub fn check(value: &Value, faults: &mut Vec<Fault>) {
+    let ledger = Ledger::default();
+    let build = Node::new(Some(value), &BUILD, "", &ledger);
+    engine(&build.child("engine"), faults);
+    target(&build.child("target"), faults);
+    candidate_ids(value, faults);
+    for (index, candidate) in build.children("candidates").iter().enumerate() {
+        let cam = candidate.child("cam");
+        for side in Side::BOTH {
+            lobe(&cam.child(side.key()), faults);
+            spring(&candidate.child("train").child("spring").side(side), faults);
+        }
+        redundant_events(&cam, faults);
+        changes(value, index, faults);
+    }
+}
+
+fn candidate_ids(value: &Value, faults: &mut Vec<Fault>) {
+    let list = value.get("candidates").and_then(Value::as_array);
+    let ids: Vec<&str> = list.into_iter().flatten().filter_map(|c| c.get("id")?.as_str()).collect();
+    for (place, id) in ids.iter().enumerate() {
+        if ids[..place].contains(id) {
+            faults.push(
+                Fault::new(format!("candidates[{place}].id"), id, "an id no other candidate has")
+                    .cure(format!("write \"{id}-{}\"", place + 1)),
+            );
+        }
+    }
+}
+
+/// Merged `changes` are held against the same tables; only faults they bring are theirs.
+fn changes(value: &Value, index: usize, faults: &mut Vec<Fault>) {
+    let Some(changes) = value.get("candidates").and_then(|c| c.get(index)).and_then(|c| c.get("changes")) else {
+        return;
+    };
+    let path = format!("candidates[{index}].changes");
+    let ledger = Ledger::default();
+    for (key, object) in [("engine", &ENGINE), ("target", &TARGET)] {
+        let Some(patch) = changes.get(key) else { continue };
+        let mut merged = value.get(key).cloned().unwrap_or(Value::Null);
+        json_patch::merge(&mut merged, patch);
+        let at = join(&path, key);
+        let before = faults.len();
+        check_object(&merged, object, &at, faults);
+        if faults.len() == before {
+            let node = Node::new(Some(&merged), object, &at, &ledger);
+            if key == "engine" { engine(&node, faults) } else { target(&node, faults) }
+        }
+    }
+}
+
+fn engine(engine: &Node<'_>, faults: &mut Vec<Fault>) {
+    let length = |node: &Node<'_>, key: &str| node.quantity::<Length>(key).map(Length::si);
+    if let (Some(rod), Some(stroke), Some(offset)) =
+        (length(engine, "rod_length"), length(engine, "stroke"), length(engine, "pin_offset"))
+        && rod <= 0.5 * stroke + offset.abs()
+    {
+        fault(engine, "rod_length", "longer than half the stroke and the pin offset together", faults);
+    }
+    for side in ["intake", "exhaust"] {
+        let port = engine.child(side);
+        if let (Some(bore), Some(valve)) = (length(engine, "bore"), length(&port, "valve_diameter"))
+            && valve >= bore
+        {
+            fault(&port, "valve_diameter", "smaller than the bore", faults);
+        }
+        for key in ["flow", "flow_reverse"] {
+            let rows = port.rows::<Length, Flow>(key).unwrap_or_default();
+            rising(rows.iter().map(|r| r.0.si()), &port.path_of(key), "lift", faults);
+        }
+    }
+    firing_order(engine, faults);
+}
+
+fn firing_order(engine: &Node<'_>, faults: &mut Vec<Fault>) {
+    let Some(order) = engine.numbers("firing_order") else { return };
+    let count = engine.number("cylinders").unwrap_or(0.0) as usize;
+    let mut sorted: Vec<usize> = order.iter().map(|n| *n as usize).collect();
+    sorted.sort_unstable();
+    if sorted != (1..=count).collect::<Vec<_>>() {
+        fault(engine, "firing_order", &format!("every cylinder from 1 to {count} once"), faults);
+    }
+}
+
+fn target(target: &Node<'_>, faults: &mut Vec<Fault>) {
+    let speed = |key: &str| target.quantity::<Speed>(key).map(Speed::si);
+    if let (Some(from), Some(to)) = (speed("band_from"), speed("band_to"))
+        && from >= to
+    {
+        fault(target, "band_to", "above target.band_from", faults);
+    }
+    let levels = target.children("boost");
+    let speeds = levels.iter().filter_map(|l| l.quantity::<Speed>("at")).map(Speed::si);
+    rising(speeds, &target.path_of("boost"), "at", faults);
+}
+
+fn spring(spring: &Node<'_>, faults: &mut Vec<Fault>) {
+    let length = |key: &str| spring.quantity::<Length>(key).map(Length::si);
+    if let (Some(installed), Some(bind)) = (length("installed_height"), length("coil_bind_height"))
+        && installed <= bind
+    {
+        fault(spring, "installed_height", "above the coil bind height", faults);
+    }
+    let points = spring.rows::<Length, Force>("points").unwrap_or_default();
+    for pair in points.windows(2) {
+        let lower = pair[1].0 < pair[0].0;
+        let stiffer = pair[1].1 > pair[0].1;
+        if lower != stiffer || pair[0].0 == pair[1].0 {
+            fault(spring, "points", "heights that differ, with more load the shorter the spring", faults);
+            return;
+        }
+    }
+}
+
+fn lobe(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
+    let lift = lobe.quantity::<Length>("lobe_lift").map(Length::si);
+    for flank in [lobe.clone(), lobe.child("opening"), lobe.child("closing")] {
+        let Some(rows) = flank.rows::<Length, Angle>("checks") else { continue };
+        let path = flank.path_of("checks");
+        rising(rows.iter().map(|r| r.0.si()), &path, "checking height", faults);
+        falling(rows.iter().map(|r| r.1.si()), &path, faults);
+        if let (Some(lift), Some(top)) = (lift, rows.last())
+            && top.0.si() >= lift
+        {
+            fault(&flank, "checks", "checking heights below the lobe lift", faults);
+        }
+    }
+    if lobe.has("opening") != lobe.has("closing") {
+        let key = if lobe.has("opening") { "closing" } else { "opening" };
+        fault(lobe, key, "both flanks of an asymmetric lobe", faults);
+    }
+    flanks_against_durations(lobe, faults);
+    profile(&lobe.child("profile"), faults);
+}
+
+fn profile(profile: &Node<'_>, faults: &mut Vec<Fault>) {
+    let (Some(angles), Some(lifts)) = (profile.numbers("cam_deg"), profile.quantities::<Length>("lift")) else {
+        return;
+    };
+    rising(angles.iter().copied(), &profile.path_of("cam_deg"), "angle", faults);
+    if angles.len() != lifts.len() {
+        let needs = format!("as many lifts as angles ({})", angles.len());
+        faults.push(Fault::new(profile.path_of("lift"), &format!("a list of {}", lifts.len()), needs));
+    }
+}
+
+/// Opening and closing flank together are the duration at the same height.
+fn flanks_against_durations(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
+    let rows = |node: &Node<'_>| node.rows::<Length, Angle>("checks").unwrap_or_default();
+    let (opening, closing) = (rows(&lobe.child("opening")), rows(&lobe.child("closing")));
+    let at = |rows: &[(Length, Angle)], height: Length| {
+        rows.iter().find(|r| (r.0.si() - height.si()).abs() < 1e-8).map(|r| r.1.as_deg())
+    };
+    for (height, duration) in rows(lobe) {
+        if let (Some(open), Some(close)) = (at(&opening, height), at(&closing, height)) {
+            let (sum, duration) = (open + close, duration.as_deg());
+            if (sum - duration).abs() > ANGLE_TOLERANCE {
+                faults.push(disagreement(
+                    &lobe.path_of("checks"),
+                    &format!("{duration:.1} deg at {:.3} in", height.as_inches()),
+                    &format!("{} and {} (together {sum:.1} deg)", lobe.path_of("opening"), lobe.path_of("closing")),
+                ));
+            }
+        }
+    }
+}
+
+/// Events at .050 beside durations, separation or centreline that say something else.
+fn redundant_events(cam: &Node<'_>, faults: &mut Vec<Fault>) {
+    let events_node = cam.child("events_050");
+    let deg = |key: &str| events_node.quantity::<Angle>(key).map(Angle::as_deg);
+    let (Some(io), Some(ic), Some(eo), Some(ec)) = (
+        deg("intake_opens_btdc"),
+        deg("intake_closes_abdc"),
+        deg("exhaust_opens_bbdc"),
+        deg("exhaust_closes_atdc"),
+    ) else {
+        return;
+    };
+    let events = Events { intake_opens_btdc: io, intake_closes_abdc: ic, exhaust_opens_bbdc: eo, exhaust_closes_atdc: ec };
+    let phasing: Phasing = events.phasing();
+    let given = |key: &str| cam.quantity::<Angle>(key).map(Angle::as_deg);
+    let mut compare = |path: String, said: Option<f64>, follows: f64| {
+        if let Some(said) = said
+            && (said - follows).abs() > ANGLE_TOLERANCE
+        {
+            let other = format!("{}, which give {follows:.1} deg", cam.path_of("events_050"));
+            faults.push(disagreement(&path, &format!("{said:.1} deg"), &other));
+        }
+    };
+    compare(cam.path_of("lobe_separation"), given("lobe_separation"), phasing.separation());
+    compare(cam.path_of("intake_centreline"), given("intake_centreline"), phasing.intake_centreline);
+    for (side, follows) in [("intake", events.intake_duration()), ("exhaust", events.exhaust_duration())] {
+        let lobe = cam.child(side);
+        let rows = lobe.rows::<Length, Angle>("checks").unwrap_or_default();
+        let said = rows.iter().find(|r| (r.0.si() - height_050().si()).abs() < 1e-8).map(|r| r.1.as_deg());
+        compare(lobe.path_of("checks"), said, follows);
+    }
+}
+
+fn disagreement(field: &str, given: &str, other: &str) -> Fault {
+    Fault::new(field, given, format!("to agree with {other}"))
+        .cure("remove one of the two, or correct it")
+}
+
+fn fault(node: &Node<'_>, key: &str, needs: &str, faults: &mut Vec<Fault>) {
+    let input = node.input(key);
+    faults.push(Fault::new(input.field, &input.value, needs));
+}
+
+fn rising(values: impl Iterator<Item = f64>, path: &str, what: &str, faults: &mut Vec<Fault>) {
+    let mut last = f64::NEG_INFINITY;
+    for (place, value) in values.enumerate() {
+        if value <= last {
+            let needs = format!("every {what} above the one before");
+            faults.push(Fault::new(format!("{path}[{place}]"), "a value not above the one before", needs));
+            return;
+        }
+        last = value;
+    }
+}
+
+fn falling(values: impl Iterator<Item = f64>, path: &str, faults: &mut Vec<Fault>) {
+    let mut last = f64::INFINITY;
+    for (place, value) in values.enumerate() {
+        if value >= last {
+            let needs = "a shorter duration at every greater height";
+            faults.push(Fault::new(format!("{path}[{place}]"), "a duration not below the one before", needs));
+            return;
+        }
+        last = value;
+    }
+}

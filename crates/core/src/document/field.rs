@@ -1,0 +1,192 @@
+//! What a field of the build document may hold. The tables in [`super::table`] are made of these;
+//! checking, messages, the published schema, defaults and the forms all read the same rows.
+
+use crate::quantity::{Dimension, TextFault, parse};
+
+/// One key of an object.
+#[derive(Debug)]
+pub struct Field {
+    /// The key in the document.
+    pub key: &'static str,
+    /// What the form calls it.
+    pub label: &'static str,
+    /// One sentence: what it is and how it is measured.
+    pub doc: &'static str,
+    /// What it may hold.
+    pub kind: Kind,
+    /// The text assumed when it is absent; `None` means unknown.
+    pub default: Option<&'static str>,
+    /// A document without it is refused.
+    pub required: bool,
+}
+
+/// What a value may be.
+#[derive(Debug)]
+pub enum Kind {
+    /// A text with its unit, between two texts with theirs (both inclusive).
+    Quantity {
+        /// What it measures.
+        dimension: Dimension,
+        /// Least, as written in messages.
+        min: &'static str,
+        /// Most, as written in messages.
+        max: &'static str,
+    },
+    /// A plain JSON number (both bounds inclusive).
+    Number {
+        /// Least.
+        min: f64,
+        /// Most.
+        max: f64,
+    },
+    /// A whole JSON number (both bounds inclusive).
+    Integer {
+        /// Least.
+        min: i64,
+        /// Most.
+        max: i64,
+    },
+    /// Free text of at most so many characters.
+    Text(usize),
+    /// One of a closed list.
+    Choice(&'static [&'static str]),
+    /// An object with its own table.
+    Object(&'static Object),
+    /// An array of one kind.
+    List {
+        /// What every item is.
+        of: &'static Kind,
+        /// Fewest items.
+        min: usize,
+        /// Most items.
+        max: usize,
+    },
+    /// An array with one kind for each place.
+    Row(&'static [Kind]),
+    /// A JSON merge patch (RFC 7396) on `engine` and `target`.
+    Patch,
+}
+
+/// A table of fields.
+#[derive(Debug)]
+pub struct Object {
+    /// Its name in the schema.
+    pub name: &'static str,
+    /// One sentence.
+    pub doc: &'static str,
+    /// Its fields, in the builder's order.
+    pub fields: &'static [Field],
+    /// Whether `intake` and `exhaust` objects may override it field by field.
+    pub sided: bool,
+}
+
+impl Object {
+    /// The row of `key`.
+    pub fn field(&self, key: &str) -> Option<&'static Field> {
+        self.fields.iter().find(|f| f.key == key)
+    }
+}
+
+impl Kind {
+    /// The words a refusal uses for what is needed.
+    pub fn needs(&self) -> String {
+        match self {
+            Self::Quantity { dimension, min, max } => {
+                format!("{} with its unit, {min} to {max}", dimension.noun())
+            }
+            Self::Number { min, max } => format!("a number, {min} to {max}"),
+            Self::Integer { min, max } => format!("a whole number, {min} to {max}"),
+            Self::Text(most) => format!("a text of 1 to {most} characters"),
+            Self::Choice(words) => format!("one of {}", words.join(", ")),
+            Self::Object(object) => format!("an object: {}", object.doc),
+            Self::List { of, min, max } => {
+                format!("a list of {min} to {max} items, each {}", of.needs())
+            }
+            Self::Row(kinds) => {
+                let parts: Vec<_> = kinds.iter().map(Self::needs).collect();
+                format!("a list of {}: {}", kinds.len(), parts.join("; then "))
+            }
+            Self::Patch => "an object with engine and target fields to change".to_owned(),
+        }
+    }
+
+    /// The dimension of a quantity.
+    pub const fn dimension(&self) -> Option<Dimension> {
+        match self {
+            Self::Quantity { dimension, .. } => Some(*dimension),
+            _ => None,
+        }
+    }
+
+    /// The unit a bare number is taken in: that of the row's own lower bound.
+    pub fn bare_unit(&self) -> &'static str {
+        match self {
+            Self::Quantity { dimension, min, .. } => min
+                .rsplit(' ')
+                .next()
+                .and_then(|symbol| dimension.find(symbol))
+                .map_or(dimension.units()[0].symbol, |unit| unit.symbol),
+            _ => "",
+        }
+    }
+
+    /// The bounds of a quantity in SI.
+    pub fn si_range(&self) -> Result<(f64, f64), TextFault> {
+        match self {
+            Self::Quantity { dimension, min, max } => {
+                Ok((parse(min, *dimension)?, parse(max, *dimension)?))
+            }
+            Self::Number { min, max } => Ok((*min, *max)),
+            Self::Integer { min, max } => Ok((*min as f64, *max as f64)),
+            _ => Err(TextFault::NoNumber),
+        }
+    }
+}
+
+/// A quantity row.
+pub(super) const fn quantity(
+    key: &'static str,
+    label: &'static str,
+    dimension: Dimension,
+    range: (&'static str, &'static str),
+    doc: &'static str,
+) -> Field {
+    let (min, max) = range;
+    plain(key, label, Kind::Quantity { dimension, min, max }, doc)
+}
+
+/// A row of any kind that is optional and has no default.
+pub(super) const fn plain(
+    key: &'static str,
+    label: &'static str,
+    kind: Kind,
+    doc: &'static str,
+) -> Field {
+    Field { key, label, doc, kind, default: None, required: false }
+}
+
+impl Field {
+    /// The same row with the text assumed when it is absent.
+    pub(super) const fn or(self, default: &'static str) -> Self {
+        Self {
+            key: self.key,
+            label: self.label,
+            doc: self.doc,
+            kind: self.kind,
+            default: Some(default),
+            required: self.required,
+        }
+    }
+
+    /// The same row, required.
+    pub(super) const fn required(self) -> Self {
+        Self {
+            key: self.key,
+            label: self.label,
+            doc: self.doc,
+            kind: self.kind,
+            default: self.default,
+            required: true,
+        }
+    }
+}

@@ -1,0 +1,143 @@
+//! The build document: JSON as people exchange it, checked against one table, read into typed parts.
+//!
+//! [`Build::read`] refuses with every fault at once or returns a document everything after may
+//! trust. The text stays as typed; edits change only the keys they name.
+
+mod check;
+mod consistency;
+mod edit;
+mod fault;
+mod field;
+mod form;
+mod node;
+mod path;
+mod schema;
+mod strict_json;
+mod table;
+
+pub use edit::{set_field, set_source};
+pub use fault::{Fault, Faults};
+pub use field::{Field, Kind, Object};
+pub use form::{FormField, form_fields};
+pub use node::{Assumed, InputUsed, Ledger, Missing, Needs, Node, Origin, Side};
+pub use path::{Step, get, join, steps};
+pub use schema::json_schema;
+pub use strict_json::MAX_BYTES;
+pub use table::{BUILD, CANDIDATE, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LOBE, SOURCES, TARGET, TRAIN, VERSION};
+
+use serde_json::Value;
+
+/// A checked build document.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Build {
+    value: Value,
+}
+
+/// One candidate with the engine and target it sees, its `changes` merged in.
+#[derive(Debug, Clone, PartialEq)]
+pub struct CandidateView {
+    /// Place in the document.
+    pub index: usize,
+    /// Stable identifier.
+    pub id: String,
+    /// Name as given.
+    pub name: String,
+    engine: Value,
+    target: Value,
+    candidate: Value,
+}
+
+impl Build {
+    /// Reads and checks a document.
+    pub fn read(text: &str) -> Result<Self, Faults> {
+        Self::from_value(strict_json::read(text)?)
+    }
+
+    /// Checks a value that is already JSON.
+    pub fn from_value(value: Value) -> Result<Self, Faults> {
+        let mut faults = Vec::new();
+        refuse_newer(&value, &mut faults);
+        if faults.is_empty() {
+            check::check_object(&value, &BUILD, "", &mut faults);
+        }
+        if faults.is_empty() {
+            consistency::check(&value, &mut faults);
+        }
+        if faults.is_empty() { Ok(Self { value }) } else { Err(Faults { faults }) }
+    }
+
+    /// The document as JSON.
+    pub const fn value(&self) -> &Value {
+        &self.value
+    }
+
+    /// The document as text: two-space indented, key order and typed numbers kept.
+    pub fn text(&self) -> String {
+        // A JSON value with string keys always prints.
+        serde_json::to_string_pretty(&self.value).unwrap_or_default()
+    }
+
+    /// The build's name.
+    pub fn name(&self) -> &str {
+        self.value.get("name").and_then(Value::as_str).unwrap_or_default()
+    }
+
+    /// The candidates in order.
+    pub fn candidates(&self) -> Vec<CandidateView> {
+        let list = self.value.get("candidates").and_then(Value::as_array);
+        let items = list.into_iter().flatten().enumerate();
+        items.map(|(index, candidate)| self.view(index, candidate)).collect()
+    }
+
+    fn view(&self, index: usize, candidate: &Value) -> CandidateView {
+        let word = |key: &str| candidate.get(key).and_then(Value::as_str).unwrap_or_default().to_owned();
+        let merged = |key: &str| {
+            let mut part = self.value.get(key).cloned().unwrap_or(Value::Null);
+            if let Some(patch) = candidate.get("changes").and_then(|c| c.get(key)) {
+                json_patch::merge(&mut part, patch);
+            }
+            part
+        };
+        CandidateView {
+            index,
+            id: word("id"),
+            name: word("name"),
+            engine: merged("engine"),
+            target: merged("target"),
+            candidate: candidate.clone(),
+        }
+    }
+
+    /// The shared engine, without any candidate's changes.
+    pub fn engine<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        Node::new(self.value.get("engine"), &ENGINE, "engine", ledger)
+    }
+}
+
+impl CandidateView {
+    /// The engine as this candidate sees it.
+    pub fn engine<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        Node::new(Some(&self.engine), &ENGINE, "engine", ledger)
+    }
+
+    /// The target as this candidate sees it.
+    pub fn target<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        Node::new(Some(&self.target), &TARGET, "target", ledger)
+    }
+
+    /// The candidate itself.
+    pub fn node<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        let path = format!("candidates[{}]", self.index);
+        Node::new(Some(&self.candidate), &CANDIDATE, &path, ledger)
+    }
+}
+
+/// A document of a newer version is refused for that reason alone, not for keys it may well have.
+fn refuse_newer(value: &Value, faults: &mut Vec<Fault>) {
+    if let Some(version) = value.get("version").and_then(Value::as_i64)
+        && version > VERSION
+    {
+        let needs = format!("version {VERSION} or older");
+        faults.push(Fault::new("version", &version.to_string(), needs).cure("open it with a newer Upper Lobe, or save it there as this version"));
+    }
+}

@@ -1,0 +1,291 @@
+//! Typed reading of a checked document: side overrides, defaults, and the ledger of what was
+//! assumed or missing.
+
+use super::field::{Field, Kind, Object};
+use super::path::join;
+use crate::quantity::{OfDimension, parse};
+use serde::Serialize;
+use serde_json::{Map, Value};
+use std::cell::RefCell;
+
+/// Intake or exhaust.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, serde::Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Side {
+    /// The intake valve.
+    Intake,
+    /// The exhaust valve.
+    Exhaust,
+}
+
+impl Side {
+    /// Both, intake first.
+    pub const BOTH: [Self; 2] = [Self::Intake, Self::Exhaust];
+
+    /// The key in the document.
+    pub const fn key(self) -> &'static str {
+        match self {
+            Self::Intake => "intake",
+            Self::Exhaust => "exhaust",
+        }
+    }
+}
+
+/// A default that was used.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Assumed {
+    /// Path of the absent field.
+    pub field: String,
+    /// The text used.
+    pub value: String,
+    /// Why this value.
+    pub why: String,
+}
+
+/// Where an input of a result comes from.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Origin {
+    /// Measured on the bench.
+    Measured,
+    /// From a card or a sheet.
+    Card,
+    /// Marked as assumed, or a default of the table.
+    Assumed,
+    /// Given without a mark.
+    Unmarked,
+    /// Computed from other inputs.
+    Computed,
+}
+
+/// An input of a result with its origin.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct InputUsed {
+    /// Path of the field.
+    pub field: String,
+    /// The text used.
+    pub value: String,
+    /// Where it comes from.
+    pub origin: Origin,
+}
+
+/// The fields a computation lacks.
+#[derive(Debug, Clone, PartialEq, Eq, Default)]
+pub struct Missing(pub Vec<String>);
+
+/// Collects the defaults that were used while a document is read.
+#[derive(Debug, Default)]
+pub struct Ledger(RefCell<Vec<Assumed>>);
+
+impl Ledger {
+    /// Notes an assumption once.
+    pub fn assume(&self, field: String, value: &str, why: &str) {
+        let mut list = self.0.borrow_mut();
+        if !list.iter().any(|a| a.field == field) {
+            list.push(Assumed { field, value: value.to_owned(), why: why.to_owned() });
+        }
+    }
+
+    /// What was assumed, in the order it was used.
+    pub fn into_assumed(self) -> Vec<Assumed> {
+        self.0.into_inner()
+    }
+}
+
+/// One object of a checked document, seen from one side.
+#[derive(Clone)]
+pub struct Node<'a> {
+    /// The side's own fields first, then the plain ones.
+    layers: Vec<(&'a Map<String, Value>, String)>,
+    object: &'static Object,
+    path: String,
+    ledger: &'a Ledger,
+}
+
+impl<'a> Node<'a> {
+    /// The object `value` at `path`; an absent or foreign value reads as an empty object.
+    pub fn new(value: Option<&'a Value>, object: &'static Object, path: &str, ledger: &'a Ledger) -> Self {
+        let layers = value
+            .and_then(Value::as_object)
+            .map(|map| (map, path.to_owned()))
+            .into_iter()
+            .collect();
+        Self { layers, object, path: path.to_owned(), ledger }
+    }
+
+    /// The child object at `key`.
+    pub fn child(&self, key: &str) -> Self {
+        let object = match self.object.field(key).map(|f| &f.kind) {
+            Some(Kind::Object(object)) => object,
+            _ => self.object,
+        };
+        Self::new(self.raw(key).map(|(value, _)| value), object, &join(&self.path, key), self.ledger)
+    }
+
+    /// The objects of the list at `key`.
+    pub fn children(&self, key: &str) -> Vec<Self> {
+        let Some(Kind::List { of: Kind::Object(object), .. }) = self.object.field(key).map(|f| &f.kind) else {
+            return Vec::new();
+        };
+        let items = self.raw(key).and_then(|(value, _)| value.as_array());
+        items
+            .into_iter()
+            .flatten()
+            .enumerate()
+            .map(|(place, item)| {
+                let path = format!("{}[{place}]", join(&self.path, key));
+                Self::new(Some(item), object, &path, self.ledger)
+            })
+            .collect()
+    }
+
+    /// The same object with the overrides of `side` on top.
+    pub fn side(mut self, side: Side) -> Self {
+        let own = self.layers.first().and_then(|(map, _)| map.get(side.key()));
+        if let (true, Some(Value::Object(own))) = (self.object.sided, own) {
+            self.layers.insert(0, (own, join(&self.path, side.key())));
+        }
+        self
+    }
+
+    /// Path of `key` where it stands, or where it would stand.
+    pub fn path_of(&self, key: &str) -> String {
+        self.raw(key).map_or_else(|| join(&self.path, key), |(_, path)| path)
+    }
+
+    /// Whether `key` is given.
+    pub fn has(&self, key: &str) -> bool {
+        self.raw(key).is_some()
+    }
+
+    /// Whether the object is given at all.
+    pub fn is_given(&self) -> bool {
+        !self.layers.is_empty()
+    }
+
+    /// Notes an assumption that is not a default of the table.
+    pub fn assume(&self, field: String, value: &str, why: &str) {
+        self.ledger.assume(field, value, why);
+    }
+
+    fn raw(&self, key: &str) -> Option<(&'a Value, String)> {
+        debug_assert!(self.object.field(key).is_some(), "{key} is not in the table of {}", self.object.name);
+        self.layers
+            .iter()
+            .find_map(|(map, path)| map.get(key).map(|value| (value, join(path, key))))
+    }
+
+    fn default_of(&self, key: &str) -> Option<&'static str> {
+        let field: &Field = self.object.field(key)?;
+        let default = field.default?;
+        self.ledger.assume(join(&self.path, key), default, "default of the table: common practice, no source");
+        Some(default)
+    }
+
+    /// The quantity at `key` or its default.
+    pub fn quantity<Q: OfDimension>(&self, key: &str) -> Option<Q> {
+        let text = match self.raw(key) {
+            Some((value, _)) => value.as_str()?,
+            None => self.default_of(key)?,
+        };
+        parse(text, Q::DIMENSION).ok().map(Q::of_si)
+    }
+
+    /// The number at `key` or its default.
+    pub fn number(&self, key: &str) -> Option<f64> {
+        match self.raw(key) {
+            Some((value, _)) => value.as_f64(),
+            None => self.default_of(key)?.parse().ok(),
+        }
+    }
+
+    /// The word or text at `key` or its default.
+    pub fn word(&self, key: &str) -> Option<&'a str> {
+        match self.raw(key) {
+            Some((value, _)) => value.as_str(),
+            None => self.default_of(key),
+        }
+    }
+
+    /// The quantities of a list of texts.
+    pub fn quantities<Q: OfDimension>(&self, key: &str) -> Option<Vec<Q>> {
+        let (value, _) = self.raw(key)?;
+        value.as_array()?.iter().map(of_value).collect()
+    }
+
+    /// The numbers of a list.
+    pub fn numbers(&self, key: &str) -> Option<Vec<f64>> {
+        let (value, _) = self.raw(key)?;
+        value.as_array()?.iter().map(Value::as_f64).collect()
+    }
+
+    /// The rows of a two-column table.
+    pub fn rows<A: OfDimension, B: OfDimension>(&self, key: &str) -> Option<Vec<(A, B)>> {
+        let (value, _) = self.raw(key)?;
+        let rows = value.as_array()?.iter();
+        rows.map(|row| Some((of_value(row.get(0)?)?, of_value(row.get(1)?)?))).collect()
+    }
+
+    /// `key` as an input of a result, with its text and origin.
+    pub fn input(&self, key: &str) -> InputUsed {
+        let field = self.path_of(key);
+        match self.raw(key) {
+            None => {
+                let value = self.object.field(key).and_then(|f| f.default).unwrap_or("unknown");
+                InputUsed { field, value: value.to_owned(), origin: Origin::Assumed }
+            }
+            Some((value, _)) => {
+                let text = value.as_str().map_or_else(|| value.to_string(), str::to_owned);
+                InputUsed { field, value: text, origin: self.mark(key) }
+            }
+        }
+    }
+
+    fn mark(&self, key: &str) -> Origin {
+        let layer = self.layers.iter().find(|(map, _)| map.contains_key(key));
+        let word = layer.and_then(|(map, _)| map.get("sources")).and_then(|s| s.get(key)).and_then(Value::as_str);
+        match word {
+            Some("measured") => Origin::Measured,
+            Some("card") => Origin::Card,
+            Some("assumed") => Origin::Assumed,
+            _ => Origin::Unmarked,
+        }
+    }
+}
+
+fn of_value<Q: OfDimension>(value: &Value) -> Option<Q> {
+    parse(value.as_str()?, Q::DIMENSION).ok().map(Q::of_si)
+}
+
+/// Gathers every missing field of one computation before it gives up.
+#[derive(Default)]
+pub struct Needs(Vec<String>);
+
+impl Needs {
+    /// The quantity at `key`; when it is missing its path is noted and `Q` is zero until [`Self::met`].
+    pub fn quantity<Q: OfDimension>(&mut self, node: &Node<'_>, key: &str) -> Q {
+        self.or_missing(node, key, node.quantity(key)).unwrap_or(Q::of_si(0.0))
+    }
+
+    /// The number at `key`, noted when missing.
+    pub fn number(&mut self, node: &Node<'_>, key: &str) -> f64 {
+        self.or_missing(node, key, node.number(key)).unwrap_or(0.0)
+    }
+
+    /// `value`, with the path of `key` noted when it is `None`.
+    pub fn or_missing<T>(&mut self, node: &Node<'_>, key: &str, value: Option<T>) -> Option<T> {
+        if value.is_none() {
+            self.0.push(node.path_of(key));
+        }
+        value
+    }
+
+    /// `value` unless anything was missing.
+    pub fn met<T>(self, value: T) -> Result<T, Missing> {
+        if self.0.is_empty() { Ok(value) } else { Err(Missing(self.0)) }
+    }
+}

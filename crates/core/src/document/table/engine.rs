@@ -1,0 +1,174 @@
+//! Fields of `engine`: cylinder, head, ports and what joins them.
+
+use crate::document::field::{Field, Kind, Object, plain, quantity};
+use crate::quantity::Dimension::{Angle, Flow, Length, Mass, Pressure, Volume};
+
+/// The engine.
+pub static ENGINE: Object = Object {
+    name: "engine",
+    doc: "everything the candidates share",
+    sided: false,
+    fields: FIELDS,
+};
+
+const FIELDS: &[Field] = &[
+    plain("layout", "Layout", Kind::Choice(&["V8", "inline_six", "V6", "inline_four"]), "Arrangement of the cylinders."),
+    plain("cylinders", "Cylinders", Kind::Integer { min: 1, max: 12 }, "Number of cylinders.").or("8"),
+    plain(
+        "firing_order",
+        "Firing order",
+        Kind::List { of: &Kind::Integer { min: 1, max: 12 }, min: 1, max: 12 },
+        "Cylinder numbers in the order they fire.",
+    ),
+    plain("combustion", "Combustion", Kind::Choice(&["spark", "diesel"]), "How the charge is lit.").or("spark"),
+    plain("fuel", "Fuel", Kind::Choice(&["petrol", "e85", "methanol", "diesel"]), "What it burns."),
+    plain("octane_ron", "Octane, RON", Kind::Number { min: 80.0, max: 120.0 }, "Research octane number."),
+    plain("air_fuel_ratio", "Air-fuel ratio", Kind::Number { min: 3.0, max: 80.0 }, "Mass of air for one of fuel."),
+    quantity("bore", "Bore", Length, ("30 mm", "250 mm"), "Cylinder bore."),
+    quantity("stroke", "Stroke", Length, ("30 mm", "300 mm"), "Twice the crank throw."),
+    quantity("rod_length", "Rod length", Length, ("60 mm", "600 mm"), "Centre to centre."),
+    quantity(
+        "pin_offset",
+        "Pin offset",
+        Length,
+        ("-5 mm", "5 mm"),
+        "Offset of the piston pin from the bore axis, positive towards the major thrust side.",
+    )
+    .or("0 in"),
+    quantity(
+        "deck_clearance",
+        "Deck clearance",
+        Length,
+        ("-0.120 in", "0.250 in"),
+        "Piston crown below the deck at top dead centre; negative when it stands out.",
+    ),
+    quantity("gasket_thickness", "Gasket, crushed", Length, ("0 in", "0.250 in"), "Crushed thickness of the head gasket."),
+    quantity("gasket_bore", "Gasket bore", Length, ("30 mm", "260 mm"), "Bore of the head gasket; the cylinder bore when absent."),
+    quantity("chamber_volume", "Chamber", Volume, ("0 cc", "400 cc"), "Combustion chamber in the head, valves and plug in place."),
+    quantity(
+        "piston_volume",
+        "Piston volume",
+        Volume,
+        ("-120 cc", "400 cc"),
+        "Positive when the crown adds volume (dish, pockets), negative for a dome.",
+    )
+    .or("0 cc"),
+    quantity("piston_assembly_mass", "Piston assembly", Mass, ("100 g", "6000 g"), "Piston, pin, rings and locks."),
+    quantity("rod_mass", "Rod", Mass, ("100 g", "8000 g"), "Whole connecting rod."),
+    plain(
+        "rod_material",
+        "Rod material",
+        Kind::Choice(&["steel", "aluminium", "titanium"]),
+        "Aluminium rods grow more; the piston limits know it.",
+    )
+    .or("steel"),
+    plain("cam_drive", "Cam drive", Kind::Choice(&["chain", "gear", "belt"]), "What turns the camshaft.").or("chain"),
+    plain("intake", "Intake port", Kind::Object(&INTAKE_PORT), "Intake valve, pocket, flow and runner."),
+    plain("exhaust", "Exhaust port", Kind::Object(&EXHAUST_PORT), "Exhaust valve, pocket, flow and primary."),
+    plain("induction", "Induction", Kind::Object(&INDUCTION), "What the runners breathe from."),
+];
+
+/// The rows both ports have, then the rows given.
+macro_rules! port_fields {
+    ($($own:expr),+ $(,)?) => {
+        &[
+            plain("valves", "Valves a port", Kind::Integer { min: 1, max: 2 }, "Valves that share this port.").or("1"),
+            quantity("valve_diameter", "Valve diameter", Length, ("15 mm", "80 mm"), "Outside diameter of the valve head."),
+            quantity("stem_diameter", "Stem diameter", Length, ("4 mm", "16 mm"), "Stem in the guide.").or("11/32 in"),
+            plain("guide_material", "Guide material", Kind::Choice(&["bronze", "iron", "powder_metal"]), "What the stem runs in."),
+            quantity("valve_angle", "Valve angle", Angle, ("-45 deg", "45 deg"),
+                "Tilt of the stem across the engine, positive when it leans to the intake side.").or("0 deg"),
+            quantity("valve_cant", "Valve cant", Angle, ("-30 deg", "30 deg"),
+                "Tilt of the stem along the crank, positive when it leans to negative y.").or("0 deg"),
+            quantity("valve_offset_x", "Valve offset x", Length, ("-5 in", "5 in"),
+                "Centre of the closed valve's face across the engine, positive to the exhaust side."),
+            quantity("valve_offset_y", "Valve offset y", Length, ("-5 in", "5 in"),
+                "Centre of the closed valve's face along the crank."),
+            quantity("face_recess", "Face recess", Length, ("-0.500 in", "1.500 in"),
+                "Height of the closed valve's lowest edge above the gasket face."),
+            quantity("margin_thickness", "Margin", Length, ("0 in", "0.200 in"), "Cylindrical edge of the valve head.").or("0.060 in"),
+            plain("pocket", "Pocket", Kind::Object(&POCKET), "Valve pocket in the piston crown; absent for a flat crown."),
+            quantity("seal_height", "Seal height", Length, ("0 in", "3 in"), "Top of the valve seal above the spring seat."),
+            quantity("flow_depression", "Flow depression", Pressure, ("1 inH2O", "80 inH2O"), "Test depression of the flow table.").or("28 inH2O"),
+            plain("flow", "Flow table", Kind::List { of: &FLOW_ROW, min: 2, max: 40 }, "Valve lift and flow of the whole port."),
+            plain("flow_reverse", "Reverse flow", Kind::List { of: &FLOW_ROW, min: 2, max: 40 }, "The same in the reverse direction."),
+            $($own),+
+        ]
+    };
+}
+
+const FLOW_ROW: Kind = Kind::Row(&[
+    Kind::Quantity { dimension: Length, min: "0 in", max: "2 in" },
+    Kind::Quantity { dimension: Flow, min: "0 cfm", max: "2000 cfm" },
+]);
+
+/// The intake side of the head.
+pub static INTAKE_PORT: Object = Object {
+    name: "intake_port",
+    doc: "intake valve, pocket, flow and runner",
+    sided: false,
+    fields: port_fields![
+        quantity("runner_length", "Runner length", Length, ("0 in", "60 in"), "Manifold runner, plenum to head."),
+        quantity("port_length", "Port length", Length, ("0 in", "20 in"), "Head face to valve."),
+        quantity("runner_diameter", "Runner diameter", Length, ("0.4 in", "5 in"), "Mean bore of runner and port."),
+        quantity("acoustic_end", "Acoustic end", Length, ("0 in", "12 in"),
+            "Length the waves see beyond the metal: mouth, plenum turn and port bowl.").or("1.6 in"),
+    ],
+};
+
+/// The exhaust side of the head.
+pub static EXHAUST_PORT: Object = Object {
+    name: "exhaust_port",
+    doc: "exhaust valve, pocket, flow and primary",
+    sided: false,
+    fields: port_fields![
+        quantity("primary_length", "Primary length", Length, ("0 in", "120 in"), "Primary pipe, head to collector."),
+        quantity("primary_diameter", "Primary diameter", Length, ("0.4 in", "5 in"), "Bore of the primary pipe."),
+        plain("collector", "Collector", Kind::Object(&COLLECTOR), "Where primaries meet."),
+    ],
+};
+
+static POCKET: Object = Object {
+    name: "pocket",
+    doc: "a valve pocket in the piston crown",
+    sided: false,
+    fields: &[
+        quantity("depth", "Depth", Length, ("0 in", "1 in"), "Below the crown at its deepest edge.").required(),
+        quantity("diameter", "Diameter", Length, ("10 mm", "90 mm"), "Of the pocket's floor.").required(),
+        quantity("offset_x", "Offset x", Length, ("-5 in", "5 in"), "Floor's centre across the engine.").required(),
+        quantity("offset_y", "Offset y", Length, ("-5 in", "5 in"), "Floor's centre along the crank.").required(),
+        quantity("floor_angle", "Floor angle", Angle, ("-45 deg", "45 deg"), "Tilt of the floor; the valve's angle when absent."),
+    ],
+};
+
+static COLLECTOR: Object = Object {
+    name: "collector",
+    doc: "where primaries meet",
+    sided: false,
+    fields: &[
+        quantity("length", "Length", Length, ("0 in", "60 in"), "Collector length."),
+        quantity("diameter", "Diameter", Length, ("0.5 in", "8 in"), "Collector bore."),
+        plain(
+            "cylinders",
+            "Cylinders",
+            Kind::List {
+                of: &Kind::List { of: &Kind::Integer { min: 1, max: 12 }, min: 1, max: 12 },
+                min: 1,
+                max: 12,
+            },
+            "Which cylinders meet in which collector.",
+        ),
+    ],
+};
+
+static INDUCTION: Object = Object {
+    name: "induction",
+    doc: "what the runners breathe from",
+    sided: false,
+    fields: &[
+        plain("kind", "Kind", Kind::Choice(&["carburettor", "throttle", "boosted", "open"]), "What meters the air."),
+        quantity("throttle_flow", "Throttle flow", Flow, ("10 cfm", "5000 cfm"), "Rated flow, all bores."),
+        quantity("throttle_depression", "Rated at", Pressure, ("0.1 inHg", "30 inHg"), "Depression of that rating.").or("1.5 inHg"),
+        quantity("plenum_volume", "Plenum", Volume, ("0 l", "40 l"), "Volume behind the throttle."),
+    ],
+};

@@ -1,0 +1,105 @@
+//! Fields of `target`: what the build is for, in numbers.
+
+use crate::document::field::{Field, Kind, Object, plain, quantity};
+use crate::quantity::Dimension::{Angle, Money, Pressure, Speed, Temperature};
+
+/// The plan.
+pub static TARGET: Object = Object {
+    name: "target",
+    doc: "what the build is for, in numbers",
+    sided: false,
+    fields: FIELDS,
+};
+
+const RPM: (&str, &str) = ("300 rpm", "15000 rpm");
+
+const FIELDS: &[Field] = &[
+    quantity("band_from", "Band from", Speed, RPM, "Lowest speed of the band the torque is wanted in."),
+    quantity("band_to", "Band to", Speed, RPM, "Highest speed of the band."),
+    quantity("peak_power_at", "Power peak at", Speed, RPM, "Where peak power should fall."),
+    quantity("shift_at", "Shift at", Speed, RPM, "Where it is shifted or governed."),
+    quantity(
+        "overspeed_by",
+        "Overspeed by",
+        Speed,
+        ("0 rpm", "4000 rpm"),
+        "How far a missed shift runs past the shift point.",
+    )
+    .or("600 rpm"),
+    quantity("idle_at", "Idle at", Speed, ("300 rpm", "2500 rpm"), "Idle speed wanted."),
+    quantity(
+        "idle_vacuum",
+        "Idle vacuum",
+        Pressure,
+        ("0 inHg", "25 inHg"),
+        "Manifold vacuum wanted at idle, for brakes and manners.",
+    ),
+    quantity("budget", "Budget", Money, ("0 USD", "1000000 USD"), "What the owner pays."),
+    plain(
+        "inspection_miles",
+        "Inspection interval",
+        Kind::Integer { min: 0, max: 300_000 },
+        "Miles between inspections the owner accepts.",
+    ),
+    plain(
+        "keep",
+        "Keep",
+        Kind::List { of: &Kind::Choice(KEEPABLE), min: 0, max: 12 },
+        "Parts that must stay.",
+    ),
+    plain("ambient", "Ambient", Kind::Object(&AMBIENT), "The air the engine breathes."),
+    plain(
+        "boost",
+        "Boost levels",
+        Kind::List { of: &BOOST_LEVEL, min: 0, max: 24 },
+        "Manifold and drive pressure over speed, as gauges show them.",
+    ),
+    plain(
+        "piston_clearance_school",
+        "Piston clearance school",
+        Kind::Choice(&["generous", "engineered"]),
+        "Conventional minima, or tight ones proven by a growth budget.",
+    )
+    .or("generous"),
+];
+
+const KEEPABLE: &[&str] = &[
+    "heads", "covers", "rockers", "pushrods", "lifters", "springs", "valves", "brake_vacuum",
+    "deactivation", "variable_timing", "accessories",
+];
+
+static AMBIENT: Object = Object {
+    name: "ambient",
+    doc: "the air the engine breathes",
+    sided: false,
+    fields: &[
+        quantity("pressure", "Pressure", Pressure, ("50 kPa", "110 kPa"), "Absolute barometric pressure.")
+            .or("99 kPa"),
+        quantity("temperature", "Temperature", Temperature, ("-40 C", "60 C"), "Air temperature.").or("25 C"),
+        plain("humidity", "Humidity", Kind::Number { min: 0.0, max: 1.0 }, "Relative humidity, 0 to 1.").or("0"),
+    ],
+};
+
+static BOOST_LEVEL: Kind = Kind::Object(&BOOST);
+
+static BOOST: Object = Object {
+    name: "boost_level",
+    doc: "pressures at one speed",
+    sided: false,
+    fields: &[
+        quantity("at", "At", Speed, RPM, "Speed of the reading.").required(),
+        quantity("manifold", "Manifold", Pressure, ("-14.5 psi", "100 psi"), "Gauge pressure in the intake manifold.")
+            .required(),
+        quantity("drive", "Drive", Pressure, ("0 psi", "200 psi"), "Gauge pressure ahead of the turbine.").or("0 psi"),
+    ],
+};
+
+/// Range of a crank angle between events; shared by the cam's rows.
+pub(super) const fn crank_angle(
+    key: &'static str,
+    label: &'static str,
+    range: (&'static str, &'static str),
+    doc: &'static str,
+) -> Field {
+    quantity(key, label, Angle, range, doc)
+}

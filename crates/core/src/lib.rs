@@ -1,0 +1,23 @@
+//! The trade: valve events, lobes, trains, clearances and limits of pushrod engines.
+//!
+//! The cast, in the order data flows:
+//! - [`quantity`]: typed quantities and their text;
+//! - [`document`]: the build document as people exchange it, checked against one table;
+//! - [`engine`]: crank, rod, volumes, compression;
+//! - [`cam`]: events and card numbers, the lobe each card describes;
+//! - [`train`]: lift at the valve, springs, masses, the hand check of control;
+//! - [`clearance`]: valve to piston, valve to valve, hardware;
+//! - [`limits`]: every rule as data, with need, have, margin and what buys it back;
+//! - [`analysis`]: the one entrance, from a build to its report.
+//!
+//! Pure functions of their inputs: no files, no network, no clock, no globals but constants.
+
+#![warn(missing_docs)]
+#![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
+
+pub mod cam;
+pub mod clearance;
+pub mod document;
+pub mod engine;
+pub mod quantity;
+pub mod train;

@@ -1,0 +1,57 @@
+//! Moving mass of one side, seen from the valve.
+
+use crate::document::{Missing, Needs, Node, Side};
+use crate::quantity::{Length, Mass};
+
+/// Density of a steel pushrod tube, kg/m3.
+const STEEL: f64 = 7850.0;
+/// Share of a spring's mass that moves with the valve when its own waves are left out [Shigley
+/// ch. 10 and vibration texts; from memory]. Surge is not in it.
+const SPRING_SHARE: f64 = 1.0 / 3.0;
+
+/// What moves on the valve's side of the rocker and on the cam's.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct MovingMass {
+    /// Valve, retainer, locks, rocker tip and a third of the spring.
+    pub valve_side: Mass,
+    /// Lifter and pushrod.
+    pub cam_side: Mass,
+}
+
+/// Reads the masses of one side from `train`. A pushrod without a mass is a steel tube of its sizes.
+pub fn read_moving_mass(train: &Node<'_>, side: Side, spring: Option<Mass>) -> Result<MovingMass, Missing> {
+    let part = |key: &str| train.child(key).side(side);
+    let (valve, retainer, rocker) = (part("valve"), part("retainer"), part("rocker"));
+    let mut needs = Needs::default();
+    let valve_mass: Mass = needs.quantity(&valve, "mass");
+    let retainer_mass: Mass = needs.quantity(&retainer, "mass");
+    let locks: Mass = needs.quantity(&retainer, "locks_mass");
+    let tip: Mass = needs.quantity(&rocker, "tip_side_mass");
+    let spring = needs.or_missing(&part("spring"), "mass", spring).unwrap_or_default();
+    let lifter: Mass = needs.quantity(&part("lifter"), "mass");
+    let pushrod = pushrod_mass(&part("pushrod"), &mut needs);
+    let valve_side = valve_mass.si() + retainer_mass.si() + locks.si() + tip.si() + SPRING_SHARE * spring.si();
+    needs.met(MovingMass {
+        valve_side: Mass::from_si(valve_side),
+        cam_side: Mass::from_si(lifter.si() + pushrod.si()),
+    })
+}
+
+fn pushrod_mass(pushrod: &Node<'_>, needs: &mut Needs) -> Mass {
+    if let Some(weighed) = pushrod.quantity("mass") {
+        return weighed;
+    }
+    let outside: Length = needs.quantity(pushrod, "outside_diameter");
+    let wall: Length = needs.quantity(pushrod, "wall");
+    let length: Length = needs.quantity(pushrod, "length");
+    let wall_area = std::f64::consts::PI * wall.si() * (outside.si() - wall.si());
+    Mass::from_si(STEEL * wall_area.max(0.0) * length.si())
+}
+
+impl MovingMass {
+    /// Mass that, moving with the valve, has the kinetic energy of the whole side:
+    /// `m = m_valve side + m_cam side / R^2`, since the cam's side moves R times slower.
+    pub fn effective(&self, ratio: f64) -> Mass {
+        Mass::from_si(self.valve_side.si() + self.cam_side.si() / (ratio * ratio))
+    }
+}

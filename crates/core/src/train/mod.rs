@@ -1,0 +1,13 @@
+//! From lifter to valve: lift at the valve, springs, moving masses, the hand check of control.
+
+mod control;
+mod lift;
+mod mass;
+mod spring;
+mod wire;
+
+pub use control::{ELASTIC_SHARE, HandCheck, hand_check};
+pub use lift::{ValveLift, read_valve_lift};
+pub use mass::{MovingMass, read_moving_mass};
+pub use spring::{Spring, opening_force, read_spring};
+pub use wire::{Coil, Wire};
