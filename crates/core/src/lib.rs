@@ -15,9 +15,11 @@
 #![warn(missing_docs)]
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
 
+pub mod analysis;
 pub mod cam;
 pub mod clearance;
 pub mod document;
 pub mod engine;
+pub mod limits;
 pub mod quantity;
 pub mod train;

@@ -29,6 +29,16 @@ pub fn set_source(document: &mut Value, path: &str, source: &str) -> Result<(), 
     put(document, &steps, value).ok_or_else(unknown)
 }
 
+/// What the field at `path` may hold.
+pub fn kind_of(path: &str) -> Option<&'static Kind> {
+    kind_at(&steps(path)?)
+}
+
+/// What forms call the field at `path`; the path itself when the table does not know it.
+pub fn field_label(path: &str) -> String {
+    field_at(path).map_or_else(|| path.to_owned(), |field| field.label.to_owned())
+}
+
 /// The row of the table that `steps` lead to, side overrides included.
 pub(super) fn kind_at(steps: &[Step]) -> Option<&'static Kind> {
     let mut object: &'static Object = &BUILD;

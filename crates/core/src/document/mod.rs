@@ -15,7 +15,7 @@ mod schema;
 mod strict_json;
 mod table;
 
-pub use edit::{set_field, set_source};
+pub use edit::{field_label, kind_of, set_field, set_source};
 pub use fault::{Fault, Faults};
 pub use field::{Field, Kind, Object};
 pub use form::{FormField, form_fields};

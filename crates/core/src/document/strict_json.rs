@@ -95,7 +95,7 @@ mod tests {
 
     #[test]
     fn key_order_and_typed_numbers_survive() {
-        let text = r#"{"z":1.60,"a":[0,1.0,-2e3],"m":null}"#;
+        let text = r#"{"z":1.60,"a":[0,1.0,-2.50],"m":null}"#;
         assert_eq!(serde_json::to_string(&read(text).unwrap()).unwrap(), text);
     }
 

@@ -9,7 +9,7 @@ mod text;
 mod units;
 
 pub use display::{Scale, Shown, UnitSystem, format_si, scale, shown};
-pub use text::{TextFault, parse, parse_bare, with_unit};
+pub use text::{TextFault, parse, parse_bare, restate, with_unit};
 pub use units::{Dimension, Unit};
 
 /// Declares one typed quantity over `f64` in SI with its named constructors and readers.

@@ -80,6 +80,26 @@ pub fn with_unit(text: &str, dimension: Dimension, unit: &str) -> Result<String,
     }
 }
 
+/// `si` written in the unit that `like` carries, to the trade's digits; `None` when `like` is no
+/// quantity of `dimension`.
+///
+/// ```
+/// use upper_lobe_core::quantity::{restate, Dimension};
+/// assert_eq!(restate("0.170 in", Dimension::Length, 0.0050).as_deref(), Some("0.197 in"));
+/// ```
+pub fn restate(like: &str, dimension: Dimension, si: f64) -> Option<String> {
+    let (_, symbol) = split(like).ok()?;
+    let unit = dimension.find(symbol)?;
+    let decimals = match unit.symbol {
+        "in" | "\"" | "inch" => 3,
+        "mm" | "C" | "F" => 2,
+        "deg" | "°" | "cc" | "cm3" | "ml" | "psi" | "thou" => 1,
+        "rpm" | "1/min" | "lbf" | "N" | "g" | "cfm" => 0,
+        _ => 4,
+    };
+    Some(format!("{:.decimals$} {symbol}", (si - unit.offset) / unit.factor))
+}
+
 fn with_leading_zero(number: &str) -> String {
     if let Some(rest) = number.strip_prefix("-.") {
         format!("-0.{rest}")
@@ -110,7 +130,8 @@ fn split(text: &str) -> Result<(f64, &str), TextFault> {
         return Err(TextFault::Comma);
     }
     let symbol = rest.trim_start();
-    if symbol.starts_with(|c: char| c.is_ascii_digit() || c == '.') {
+    let is_number = symbol.starts_with(|c: char| c.is_ascii_digit() || c == '.');
+    if is_number && !symbol.starts_with("1/") {
         return Err(TextFault::UnknownUnit(symbol.to_owned()));
     }
     Ok((if negative { -magnitude } else { magnitude }, symbol))
@@ -151,7 +172,8 @@ fn take_fraction(first: f64, rest: &str) -> Result<(f64, &str), TextFault> {
         return Ok((first, rest));
     }
     let (above, after) = take_decimal(next)?;
-    let Some(below_text) = after.strip_prefix('/') else {
+    // "6500 1/min" is a number and a unit.
+    let Some(below_text) = after.strip_prefix('/').filter(|t| t.starts_with(|c: char| c.is_ascii_digit())) else {
         return Ok((first, rest));
     };
     let (below, rest) = take_decimal(below_text)?;

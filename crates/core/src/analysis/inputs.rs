@@ -1,0 +1,183 @@
+//! One candidate's document resolved to what the stages take.
+
+use crate::cam::{CamDocument, Lobe, LobeSource, Phasing, height_050, lobe_of_card, lobe_of_points, read_cam};
+use crate::clearance::{CrownFrame, ValveFrame, ValveTravel, read_crown, read_valve};
+use crate::document::{CandidateView, Ledger, Missing, Node, Side};
+use crate::engine::{Cylinder, read_cylinder};
+use crate::quantity::{Pressure, Speed};
+use crate::train::{MovingMass, Spring, ValveLift, read_moving_mass, read_spring, read_valve_lift};
+use std::sync::Arc;
+
+use super::stages::{LobeResult, Stages};
+
+/// Why a stage has no result.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Gap {
+    /// As a sentence.
+    pub reason: String,
+    /// Fields that would close it.
+    pub needs: Vec<String>,
+}
+
+impl From<Missing> for Gap {
+    fn from(missing: Missing) -> Self {
+        Self { reason: format!("needs {}", missing.0.join(", ")), needs: missing.0 }
+    }
+}
+
+/// A resolved part or why it is not there.
+pub type Part<T> = Result<T, Gap>;
+
+/// Everything of one side.
+#[derive(Debug, Clone)]
+pub struct SideInputs {
+    /// Intake or exhaust.
+    pub side: Side,
+    /// The lobe.
+    pub lobe: Part<Arc<LobeResult>>,
+    /// Heights the card was checked at.
+    pub card_heights: Vec<crate::quantity::Length>,
+    /// Ratio and lash.
+    pub lift: Part<ValveLift>,
+    /// Spring package.
+    pub spring: Part<Spring>,
+    /// Moving mass.
+    pub mass: Part<MovingMass>,
+    /// Closed valve in the frame.
+    pub valve: Part<ValveFrame>,
+    /// Crown under it.
+    pub crown: Part<CrownFrame>,
+}
+
+/// Everything of one candidate.
+pub struct Inputs<'a> {
+    /// Cylinder and crank.
+    pub cylinder: Part<Cylinder>,
+    /// Where the lobes stand.
+    pub phasing: Part<Phasing>,
+    /// Intake side.
+    pub intake: SideInputs,
+    /// Exhaust side.
+    pub exhaust: SideInputs,
+    /// Greatest manifold and drive pressure over the boost levels; `None` without levels.
+    pub boost: Option<(Pressure, Pressure)>,
+    /// Shift point plus overspeed.
+    pub top_speed: Option<Speed>,
+    /// The candidate's own node.
+    pub candidate: Node<'a>,
+    /// The engine as this candidate sees it.
+    pub engine: Node<'a>,
+    /// The target as this candidate sees it.
+    pub target: Node<'a>,
+}
+
+impl<'a> Inputs<'a> {
+    /// Resolves `view`; lobes come from `stages`.
+    pub fn resolve(view: &'a CandidateView, ledger: &'a Ledger, stages: &Stages) -> Self {
+        let (engine, target, candidate) = (view.engine(ledger), view.target(ledger), view.node(ledger));
+        let train = candidate.child("train");
+        let cam = read_cam(&candidate.child("cam"), &train);
+        let CamDocument { intake, exhaust, phasing } = cam;
+        let side = |side, source| resolve_side(side, source, &engine, &train, stages);
+        Self {
+            cylinder: read_cylinder(&engine).map_err(Gap::from),
+            phasing: phasing.map_err(Gap::from),
+            intake: side(Side::Intake, intake),
+            exhaust: side(Side::Exhaust, exhaust),
+            boost: read_boost(&target),
+            top_speed: read_top_speed(&target),
+            candidate,
+            engine,
+            target,
+        }
+    }
+
+    /// One side.
+    pub const fn side(&self, side: Side) -> &SideInputs {
+        match side {
+            Side::Intake => &self.intake,
+            Side::Exhaust => &self.exhaust,
+        }
+    }
+
+    /// The train node seen from `side`.
+    pub fn train(&self, side: Side, part: &str) -> Node<'a> {
+        self.candidate.child("train").child(part).side(side)
+    }
+
+    /// The port of `side`.
+    pub fn port(&self, side: Side) -> Node<'a> {
+        self.engine.child(side.key())
+    }
+
+    /// Valve motion of `side` on the crank.
+    pub fn travel(&self, side: Side) -> Part<ValveTravel<'_>> {
+        let inputs = self.side(side);
+        let lobe = inputs.lobe()?;
+        let lift = inputs.lift.clone()?;
+        let phasing = self.phasing.clone()?;
+        Ok(ValveTravel { lobe, lift, full_lift_at: full_lift_at(side, &phasing, lobe) })
+    }
+}
+
+/// Crank degrees from firing top dead centre to full lift: the centre of the .050 events, less the
+/// asymmetry of the lobe.
+pub fn full_lift_at(side: Side, phasing: &Phasing, lobe: &Lobe) -> f64 {
+    let later = 2.0 * lobe.centre_of_events(height_050()).unwrap_or(0.0);
+    match side {
+        Side::Intake => 360.0 + phasing.intake_centreline - later,
+        Side::Exhaust => 360.0 - phasing.exhaust_centreline - later,
+    }
+}
+
+impl SideInputs {
+    /// The lobe or why there is none.
+    pub fn lobe(&self) -> Part<&Lobe> {
+        match &self.lobe {
+            Ok(result) => match result.as_ref() {
+                Ok(lobe) => Ok(lobe),
+                Err(reason) => Err(Gap { reason: format!("{} lobe: {reason}", self.side.key()), needs: Vec::new() }),
+            },
+            Err(gap) => Err(gap.clone()),
+        }
+    }
+}
+
+fn resolve_side(side: Side, source: Result<LobeSource, Missing>, engine: &Node<'_>, train: &Node<'_>, stages: &Stages) -> SideInputs {
+    let port = engine.child(side.key());
+    let card_heights = match &source {
+        Ok(LobeSource::Card(card)) => card.closing.iter().map(|c| c.height).collect(),
+        _ => Vec::new(),
+    };
+    let spring = read_spring(train, side).map_err(Gap::from);
+    let spring_mass = spring.as_ref().ok().and_then(|s| s.mass);
+    SideInputs {
+        side,
+        lobe: source.map_err(Gap::from).map(|source| lobe(&source, stages)),
+        card_heights,
+        lift: read_valve_lift(train, side).map_err(Gap::from),
+        mass: read_moving_mass(train, side, spring_mass).map_err(Gap::from),
+        spring,
+        valve: read_valve(&port).map_err(Gap::from),
+        crown: read_crown(&port).map_err(Gap::from),
+    }
+}
+
+fn lobe(source: &LobeSource, stages: &Stages) -> Arc<LobeResult> {
+    stages.lobes.get(source, || match source {
+        LobeSource::Card(card) => lobe_of_card(card).map_err(|refusal| refusal.to_string()),
+        LobeSource::Measured(points) => lobe_of_points(points).map_err(|refusal| refusal.to_string()),
+    })
+}
+
+fn read_boost(target: &Node<'_>) -> Option<(Pressure, Pressure)> {
+    let levels = target.children("boost");
+    let most = |key: &str| levels.iter().filter_map(|l| l.quantity::<Pressure>(key)).map(Pressure::si).reduce(f64::max);
+    Some((Pressure::from_si(most("manifold")?), Pressure::from_si(most("drive")?)))
+}
+
+fn read_top_speed(target: &Node<'_>) -> Option<Speed> {
+    let shift: Speed = target.quantity("shift_at")?;
+    let over: Speed = target.quantity("overspeed_by")?;
+    Some(Speed::from_si(shift.si() + over.si()))
+}

@@ -1,0 +1,191 @@
+//! The one entrance: from a checked build to its report.
+//!
+//! [`analyze`] computes the parts asked for, each cheap part at once. Results start cold in a fixed
+//! order: the same document gives the same bits.
+
+mod blocks;
+mod inputs;
+mod report;
+mod stages;
+
+pub use blocks::{piston_clearance, retainer_gap, seat_reserve, spring_at_lift, timing, valves_apart};
+pub use inputs::{Gap, Inputs, Part, SideInputs, full_lift_at};
+pub use report::{
+    Analysis, Block, CandidateReport, ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport,
+    LimitReport, LimitShown, LobeReport, NeedReport, Remedy, Scales, Sense, SideTiming, Sides, SpringReport,
+    StripReport, TimingReport, ValveClearance, Verdict,
+};
+pub use stages::{LobeResult, Stage, Stages};
+
+use crate::document::{Build, CandidateView, Fault, Ledger, Side};
+use crate::engine::read_cylinder;
+use crate::limits::{RULES, all_limits, remedies_for};
+use crate::quantity::{Dimension, UnitSystem, scale};
+use serde::{Deserialize, Serialize};
+
+/// A part of the report that can be asked for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum PartName {
+    /// Events and durations.
+    Timing,
+    /// Curves over the crank.
+    Strip,
+    /// Lift at lobe and valve.
+    Lift,
+    /// Follower motion.
+    Lobe,
+    /// Spring package.
+    Spring,
+    /// The hand check.
+    Control,
+    /// What must not touch.
+    Clearance,
+    /// Every rule.
+    Limits,
+    /// What buys margins back; needs limits.
+    Remedies,
+}
+
+impl PartName {
+    /// Every part, in the order of the report.
+    pub const ALL: [Self; 9] = [
+        Self::Timing,
+        Self::Strip,
+        Self::Lift,
+        Self::Lobe,
+        Self::Spring,
+        Self::Control,
+        Self::Clearance,
+        Self::Limits,
+        Self::Remedies,
+    ];
+
+    /// The word in `--parts` and in requests.
+    pub const fn word(self) -> &'static str {
+        match self {
+            Self::Timing => "timing",
+            Self::Strip => "strip",
+            Self::Lift => "lift",
+            Self::Lobe => "lobe",
+            Self::Spring => "spring",
+            Self::Control => "control",
+            Self::Clearance => "clearance",
+            Self::Limits => "limits",
+            Self::Remedies => "remedies",
+        }
+    }
+
+    /// The part of that word.
+    pub fn from_word(word: &str) -> Result<Self, Fault> {
+        Self::ALL.into_iter().find(|part| part.word() == word).ok_or_else(|| {
+            let words: Vec<_> = Self::ALL.iter().map(|p| p.word()).collect();
+            Fault::new("parts", word, format!("some of {}", words.join(", ")))
+        })
+    }
+}
+
+/// What to compute.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Request {
+    /// Only the candidate of this id; all when absent.
+    pub candidate: Option<String>,
+    /// The parts wanted.
+    pub parts: Vec<PartName>,
+}
+
+impl Default for Request {
+    /// Everything.
+    fn default() -> Self {
+        Self { candidate: None, parts: PartName::ALL.to_vec() }
+    }
+}
+
+/// Analyses `build`; `stages` may serve many calls and changes no result.
+pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Analysis, Fault> {
+    let views = build.candidates();
+    let chosen: Vec<&CandidateView> = match &request.candidate {
+        None => views.iter().collect(),
+        Some(id) => vec![views.iter().find(|v| v.id == *id).ok_or_else(|| unknown_candidate(id, &views))?],
+    };
+    let ledger = Ledger::default();
+    let shared = Ledger::default();
+    let engine = read_cylinder(&build.engine(&shared)).map(|c| blocks::engine(&c)).map_err(Gap::from);
+    let mut warnings = Vec::new();
+    let candidates = chosen
+        .into_iter()
+        .map(|view| candidate(build, view, request, &ledger, stages, &mut warnings))
+        .collect();
+    Ok(Analysis {
+        engine: engine.into(),
+        candidates,
+        assumed: ledger.into_assumed(),
+        warnings,
+        scales: Scales {
+            length_inch: scale(Dimension::Length, UnitSystem::Inch),
+            length_metric: scale(Dimension::Length, UnitSystem::Metric),
+            angle: scale(Dimension::Angle, UnitSystem::Inch),
+        },
+    })
+}
+
+fn unknown_candidate(id: &str, views: &[CandidateView]) -> Fault {
+    let ids: Vec<_> = views.iter().map(|v| v.id.as_str()).collect();
+    Fault::new("candidate", id, format!("one of {}", ids.join(", ")))
+}
+
+fn candidate(
+    build: &Build,
+    view: &CandidateView,
+    request: &Request,
+    ledger: &Ledger,
+    stages: &Stages,
+    warnings: &mut Vec<String>,
+) -> CandidateReport {
+    let inputs = Inputs::resolve(view, ledger, stages);
+    let wants = |part: PartName| request.parts.contains(&part);
+    let mut limits = if wants(PartName::Limits) { all_limits(&inputs, stages) } else { Vec::new() };
+    if wants(PartName::Remedies) {
+        add_remedies(&mut limits, build, view.index, stages);
+    }
+    warn(&inputs, view, warnings);
+    CandidateReport {
+        id: view.id.clone(),
+        name: view.name.clone(),
+        timing: block(wants(PartName::Timing), || timing(&inputs)),
+        strip: block(wants(PartName::Strip), || blocks::strip(&inputs, stages)),
+        lift: block(wants(PartName::Lift), || blocks::lift(&inputs)),
+        lobe: block(wants(PartName::Lobe), || blocks::lobe(&inputs)),
+        spring: block(wants(PartName::Spring), || blocks::spring(&inputs)),
+        control: block(wants(PartName::Control), || blocks::control(&inputs)),
+        clearance: block(wants(PartName::Clearance), || blocks::clearance(&inputs, stages)),
+        limits,
+    }
+}
+
+fn block<T>(wanted: bool, compute: impl FnOnce() -> Part<T>) -> Block<T> {
+    if wanted { compute().into() } else { Block::NotAsked }
+}
+
+fn add_remedies(limits: &mut [LimitReport], build: &Build, index: usize, stages: &Stages) {
+    for limit in limits.iter_mut().filter(|l| matches!(l.verdict, Verdict::Fails | Verdict::Tight)) {
+        if let Some(rule) = RULES.iter().find(|rule| rule.id == limit.id) {
+            limit.remedies = remedies_for(rule, limit.side, build, index, stages);
+        }
+    }
+}
+
+/// Cautions that belong to what the document says.
+fn warn(inputs: &Inputs<'_>, view: &CandidateView, warnings: &mut Vec<String>) {
+    for side in Side::BOTH {
+        let lifter = inputs.train(side, "lifter");
+        let kind = lifter.word("kind").unwrap_or_default();
+        if kind.ends_with("roller") && lifter.word("anti_rotation") == Some("none") {
+            warnings.push(format!("{}: {} roller lifters must be kept from turning", view.name, side.key()));
+        }
+        if kind.ends_with("flat") && side == Side::Intake {
+            warnings.push(format!("{}: break in a flat cam with reduced spring load and the right oil, without idling; a lobe can be lost in minutes", view.name));
+        }
+    }
+}

@@ -1,0 +1,41 @@
+//! Every rule as data and one function: need, have, margin, verdict, school, source, formula, and
+//! the single changes that buy margin back.
+//!
+//! Verdicts are planning aids: a maker's instructions and a competent machinist's measurement stand
+//! above any computed number.
+
+mod clearances;
+mod figures;
+mod gas;
+mod remedies;
+mod rule;
+mod springs;
+
+pub use remedies::remedies_for;
+pub use rule::{Finding, Lever, Measure, Rule, evaluate};
+
+use crate::analysis::{Inputs, LimitReport, Stages};
+
+/// Every rule, in the builder's order of place.
+pub static RULES: &[&Rule] = &[
+    &clearances::PISTON_CLEARANCE,
+    &clearances::RADIAL,
+    &clearances::VALVE_TO_VALVE,
+    &clearances::PISTON_TO_HEAD,
+    &clearances::RETAINER_TO_SEAL,
+    &springs::COIL_BIND,
+    &springs::SEAT_LOAD,
+    &springs::OPEN_LOAD,
+    &springs::SEAT_RESERVE,
+    &springs::HAND_CHECK,
+    &springs::LIFTER_SPEED,
+    &springs::ROCKER_LIFT,
+    &gas::TRAPPED_COMPRESSION,
+    &gas::IDLE_OVERLAP,
+    &gas::LIFT_AGAINST_HEAD,
+];
+
+/// Every rule that applies to a candidate, in order of place, without remedies.
+pub fn all_limits(inputs: &Inputs<'_>, stages: &Stages) -> Vec<LimitReport> {
+    RULES.iter().flat_map(|rule| rule.sides().iter().filter_map(|side| evaluate(rule, *side, inputs, stages))).collect()
+}
