@@ -8,6 +8,7 @@
 //! - [`train`]: lift at the valve, springs, masses, the hand check of control;
 //! - [`clearance`]: valve to piston, valve to valve, hardware;
 //! - [`limits`]: every rule as data, with need, have, margin and what buys it back;
+//! - [`edit`]: edits as people make them, each giving a whole new document;
 //! - [`analysis`]: the one entrance, from a build to its report.
 //!
 //! Pure functions of their inputs: no files, no network, no clock, no globals but constants.
@@ -19,6 +20,7 @@ pub mod analysis;
 pub mod cam;
 pub mod clearance;
 pub mod document;
+pub mod edit;
 pub mod engine;
 pub mod limits;
 pub mod quantity;

@@ -5,9 +5,9 @@ use super::report::{
     Block, ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport, LobeReport, SideTiming, Sides,
     SpringReport, StripReport, TimingReport, ValveClearance,
 };
-use super::stages::Stages;
+use super::stages::{Stages, key};
 use crate::cam::{Events, Lobe, height_006, height_050, height_200};
-use crate::clearance::{PistonClearance, closest, retainer_to_seal, valve_to_valve};
+use crate::clearance::{PistonClearance, ValveTravel, closed_gaps, closest, retainer_to_seal, valve_to_valve};
 use crate::document::Side;
 use crate::engine::Cylinder;
 use crate::quantity::{Angle, Length, Pressure};
@@ -216,8 +216,11 @@ pub fn piston_clearance(inputs: &Inputs<'_>, side: Side, stages: &Stages) -> Par
     let own = inputs.side(side);
     let (cylinder, valve) = (inputs.cylinder.clone()?, own.valve.clone()?);
     let (crown, travel) = (own.crown.clone()?, inputs.travel(side)?);
-    let key = (&cylinder, &valve, &crown, travel.lift, travel.full_lift_at, travel.lobe);
-    Ok(*stages.clearances.get(&key, || closest(&cylinder, &valve, &crown, &travel)))
+    let inputs_key = key(&(&cylinder, &valve, &crown, travel.lift, travel.full_lift_at, &own.lobe_key));
+    Ok(*stages.clearances.get(inputs_key, || {
+        let closed = stages.closed_gaps.get(key(&(&cylinder, &valve, &crown)), || closed_gaps(&cylinder, &valve, &crown));
+        closest(&cylinder, &valve, &crown, &travel, &closed)
+    }))
 }
 
 /// Smallest distance between the heads.
@@ -265,28 +268,30 @@ pub fn clearance(inputs: &Inputs<'_>, stages: &Stages) -> Part<ClearanceReport> 
     })
 }
 
+/// Curves carry a tenth of a micrometre: they are drawn and read, never computed with.
+fn rounded(value: f64) -> f64 {
+    (value * 1e4).round() / 1e4
+}
+
 /// Curves over the crank, a degree apart.
 pub fn strip(inputs: &Inputs<'_>, stages: &Stages) -> Part<StripReport> {
     let cylinder = inputs.cylinder.clone()?;
     let (intake, exhaust) = (inputs.travel(Side::Intake)?, inputs.travel(Side::Exhaust)?);
     let crank_deg: Vec<f64> = (0..=720).map(f64::from).collect();
-    let lift = |travel: &crate::clearance::ValveTravel<'_>| crank_deg.iter().map(|deg| travel.lift_at(*deg).as_mm()).collect::<Vec<_>>();
-    let velocity = |travel: &crate::clearance::ValveTravel<'_>| crank_deg.iter().map(|deg| travel.velocity_at(*deg) * 1e3).collect();
+    let lift = |travel: &ValveTravel<'_>| crank_deg.iter().map(|deg| rounded(travel.lift_at(*deg).as_mm())).collect::<Vec<_>>();
+    let velocity = |travel: &ValveTravel<'_>| crank_deg.iter().map(|deg| rounded(travel.velocity_at(*deg) * 1e3)).collect();
     let (intake_lift_mm, exhaust_lift_mm) = (lift(&intake), lift(&exhaust));
     let gap = |own: &SideInputs, lift: &[f64]| -> Option<Vec<f64>> {
         let (valve, crown) = (own.valve.as_ref().ok()?, own.crown.as_ref().ok()?);
-        let closed = stages.closed_gaps.get(&(&cylinder, valve, crown), || {
-            let at = |deg: &f64| crown.gap(valve, cylinder.crown(Angle::deg(*deg))).along_stem.as_mm();
-            crank_deg.iter().map(at).collect()
-        });
-        Some(closed.iter().zip(lift).map(|(gap, lift)| gap - lift).collect())
+        let closed = stages.closed_gaps.get(key(&(&cylinder, valve, crown)), || closed_gaps(&cylinder, valve, crown));
+        Some(lift.iter().enumerate().map(|(deg, lift)| rounded(closed[deg % 360].as_mm() - lift)).collect())
     };
     let face = |own: &SideInputs, side: Side| {
         own.valve.as_ref().ok()?;
         inputs.port(side).quantity::<Length>("face_recess").map(|recess| -recess.as_mm())
     };
     Ok(StripReport {
-        piston_mm: crank_deg.iter().map(|deg| cylinder.crown(Angle::deg(*deg)).as_mm()).collect(),
+        piston_mm: crank_deg.iter().map(|deg| rounded(cylinder.crown(Angle::deg(*deg)).as_mm())).collect(),
         intake_velocity_mm_per_deg: velocity(&intake),
         exhaust_velocity_mm_per_deg: velocity(&exhaust),
         intake_clearance_mm: gap(&inputs.intake, &intake_lift_mm),

@@ -8,7 +8,7 @@ use crate::quantity::{Pressure, Speed};
 use crate::train::{MovingMass, Spring, ValveLift, read_moving_mass, read_spring, read_valve_lift};
 use std::sync::Arc;
 
-use super::stages::{LobeResult, Stages};
+use super::stages::{LobeResult, Stages, key};
 
 /// Why a stage has no result.
 #[derive(Debug, Clone, PartialEq)]
@@ -35,6 +35,8 @@ pub struct SideInputs {
     pub side: Side,
     /// The lobe.
     pub lobe: Part<Arc<LobeResult>>,
+    /// Stands for the lobe in the keys of later stages.
+    pub lobe_key: String,
     /// Heights the card was checked at.
     pub card_heights: Vec<crate::quantity::Length>,
     /// Ratio and lash.
@@ -145,6 +147,7 @@ impl SideInputs {
 
 fn resolve_side(side: Side, source: Result<LobeSource, Missing>, engine: &Node<'_>, train: &Node<'_>, stages: &Stages) -> SideInputs {
     let port = engine.child(side.key());
+    let lobe_key = key(&source);
     let card_heights = match &source {
         Ok(LobeSource::Card(card)) => card.closing.iter().map(|c| c.height).collect(),
         _ => Vec::new(),
@@ -153,7 +156,8 @@ fn resolve_side(side: Side, source: Result<LobeSource, Missing>, engine: &Node<'
     let spring_mass = spring.as_ref().ok().and_then(|s| s.mass);
     SideInputs {
         side,
-        lobe: source.map_err(Gap::from).map(|source| lobe(&source, stages)),
+        lobe: source.map_err(Gap::from).map(|source| lobe(&source, &lobe_key, stages)),
+        lobe_key,
         card_heights,
         lift: read_valve_lift(train, side).map_err(Gap::from),
         mass: read_moving_mass(train, side, spring_mass).map_err(Gap::from),
@@ -163,8 +167,8 @@ fn resolve_side(side: Side, source: Result<LobeSource, Missing>, engine: &Node<'
     }
 }
 
-fn lobe(source: &LobeSource, stages: &Stages) -> Arc<LobeResult> {
-    stages.lobes.get(source, || match source {
+fn lobe(source: &LobeSource, key: &str, stages: &Stages) -> Arc<LobeResult> {
+    stages.lobes.get(key.to_owned(), || match source {
         LobeSource::Card(card) => lobe_of_card(card).map_err(|refusal| refusal.to_string()),
         LobeSource::Measured(points) => lobe_of_points(points).map_err(|refusal| refusal.to_string()),
     })

@@ -5,11 +5,13 @@
 
 mod blocks;
 mod inputs;
+mod readings;
 mod report;
 mod stages;
 
 pub use blocks::{piston_clearance, retainer_gap, seat_reserve, spring_at_lift, timing, valves_apart};
 pub use inputs::{Gap, Inputs, Part, SideInputs, full_lift_at};
+pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use report::{
     Analysis, Block, CandidateReport, ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport,
     LimitReport, LimitShown, LobeReport, NeedReport, Remedy, Scales, Sense, SideTiming, Sides, SpringReport,

@@ -5,9 +5,15 @@
 
 use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
+use crate::quantity::Length;
 use std::collections::HashMap;
 use std::fmt::Debug;
 use std::sync::{Arc, Mutex, PoisonError};
+
+/// The key of `inputs`.
+pub fn key(inputs: &impl Debug) -> String {
+    format!("{inputs:?}")
+}
 
 /// Entries a stage keeps before it starts afresh; a session of dragging fills a few hundred.
 const CAPACITY: usize = 512;
@@ -25,9 +31,8 @@ impl<T> Default for Stage<T> {
 }
 
 impl<T> Stage<T> {
-    /// The result for `inputs`, computed at most once while it is kept.
-    pub fn get(&self, inputs: &impl Debug, compute: impl FnOnce() -> T) -> Arc<T> {
-        let key = format!("{inputs:?}");
+    /// The result for `key`, computed at most once while it is kept.
+    pub fn get(&self, key: String, compute: impl FnOnce() -> T) -> Arc<T> {
         // A poisoned lock only means that another computation panicked; the map itself is whole.
         if let Some(found) = self.entries.lock().unwrap_or_else(PoisonError::into_inner).get(&key) {
             return Arc::clone(found);
@@ -53,5 +58,5 @@ pub struct Stages {
     /// Closest approaches.
     pub clearances: Stage<PistonClearance>,
     /// Gaps of a closed valve over the crank.
-    pub closed_gaps: Stage<Vec<f64>>,
+    pub closed_gaps: Stage<Vec<Length>>,
 }

@@ -6,6 +6,7 @@
 
 use crate::document::{Missing, Needs, Node};
 use crate::quantity::{Angle, Length};
+use std::sync::OnceLock;
 
 /// A place or direction in the frame, metres.
 pub type Vector = [f64; 3];
@@ -53,14 +54,19 @@ fn around(axis: Vector) -> [Vector; AROUND] {
         axis[2] * down[0] - axis[0] * down[2],
         axis[0] * down[1] - axis[1] * down[0],
     ];
-    std::array::from_fn(|i| {
-        let (sin, cos) = (i as f64 * 2.0 * std::f64::consts::PI / AROUND as f64).sin_cos();
+    circle().map(|(sin, cos)| {
         [
             cos * down[0] + sin * side[0],
             cos * down[1] + sin * side[1],
             cos * down[2] + sin * side[2],
         ]
     })
+}
+
+/// Sine and cosine of `AROUND` equal steps of a turn.
+fn circle() -> &'static [(f64, f64); AROUND] {
+    static CIRCLE: OnceLock<[(f64, f64); AROUND]> = OnceLock::new();
+    CIRCLE.get_or_init(|| std::array::from_fn(|i| (i as f64 * 2.0 * std::f64::consts::PI / AROUND as f64).sin_cos()))
 }
 
 /// A closed valve's lower face.

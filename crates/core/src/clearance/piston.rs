@@ -59,22 +59,39 @@ pub struct PistonClearance {
     pub radial: Option<Length>,
 }
 
-/// Grid of the search, crank degrees. Gap over crank angle is smooth at this scale; the minimum is
-/// refined by golden section.
-const GRID: f64 = 2.0;
-/// Width at which the refinement stops, crank degrees; the gap is flat there to below a nanometre.
-const REFINED: f64 = 1e-4;
+/// Width at which the refinement stops, crank degrees; the gap is flat there to some nanometres.
+const REFINED: f64 = 1e-3;
 
-/// The closest approach of the valve to the piston over the cycle.
-pub fn closest(cylinder: &Cylinder, valve: &ValveFrame, crown: &CrownFrame, travel: &ValveTravel<'_>) -> PistonClearance {
+/// Gap along the stem of the closed valve at every crank degree of one turn, both ends included.
+///
+/// Opening the valve takes exactly its lift from every distance along the stem, so this curve
+/// serves every cam.
+pub fn closed_gaps(cylinder: &Cylinder, valve: &ValveFrame, crown: &CrownFrame) -> Vec<Length> {
+    let at = |deg: i32| crown.gap(valve, cylinder.crown(Angle::deg(f64::from(deg)))).along_stem;
+    (0..=360).map(at).collect()
+}
+
+/// The closest approach of the valve to the piston over the cycle; `closed` are its
+/// [`closed_gaps`].
+pub fn closest(
+    cylinder: &Cylinder,
+    valve: &ValveFrame,
+    crown: &CrownFrame,
+    travel: &ValveTravel<'_>,
+    closed: &[Length],
+) -> PistonClearance {
     let gap_at = |travel: &ValveTravel<'_>, crank_deg: f64| {
-        gap(cylinder, valve, crown, travel, crank_deg)
+        let closed = crown.gap(valve, cylinder.crown(Angle::deg(crank_deg))).along_stem;
+        closed.si() - travel.lift_at(crank_deg).si()
     };
-    let at_deg = minimum(|deg| gap_at(travel, deg));
+    let least = |travel: &ValveTravel<'_>| {
+        let start = lowest_degree(closed, travel);
+        refine(&|deg| gap_at(travel, deg), start - 1.0, start + 1.0)
+    };
+    let at_deg = least(travel).rem_euclid(720.0);
     let advanced = |deg: f64| {
         let travel = travel.advanced(deg);
-        let near = (at_deg - 8.0, at_deg + 8.0);
-        gap_at(&travel, refine(&|deg| gap_at(&travel, deg), near.0, near.1))
+        gap_at(&travel, least(&travel))
     };
     let height = cylinder.crown(Angle::deg(at_deg));
     let open = valve.opened(travel.lift_at(at_deg));
@@ -89,19 +106,11 @@ pub fn closest(cylinder: &Cylinder, valve: &ValveFrame, crown: &CrownFrame, trav
     }
 }
 
-fn gap(cylinder: &Cylinder, valve: &ValveFrame, crown: &CrownFrame, travel: &ValveTravel<'_>, crank_deg: f64) -> f64 {
-    // Opening the valve takes exactly its lift from every distance along the stem.
-    let closed = crown.gap(valve, cylinder.crown(Angle::deg(crank_deg))).along_stem.si();
-    closed - travel.lift_at(crank_deg).si()
-}
-
-fn minimum(gap: impl Fn(f64) -> f64) -> f64 {
-    // Only within this window of either top dead centre is the piston near enough to matter.
-    let window = |centre: f64| (-35..=35).map(move |i| centre + f64::from(i) * GRID);
-    let grid = window(360.0).chain(window(0.0));
-    let least = grid.map(|deg| (gap(deg), deg)).min_by(|a, b| a.0.total_cmp(&b.0));
-    let start = least.map_or(360.0, |(_, deg)| deg);
-    refine(&gap, start - GRID, start + GRID).rem_euclid(720.0)
+/// The whole crank degree of the cycle with the smallest gap.
+fn lowest_degree(closed: &[Length], travel: &ValveTravel<'_>) -> f64 {
+    let gap = |deg: usize| closed[deg % 360].si() - travel.lift_at(deg as f64).si();
+    let gaps = (0..720).map(|deg| (gap(deg), deg));
+    gaps.min_by(|a, b| a.0.total_cmp(&b.0)).map_or(360.0, |(_, deg)| deg as f64)
 }
 
 /// Golden-section search between two angles.

@@ -1,0 +1,77 @@
+//! Times of a candidate's cheap answers. Ratios within one run count; single times are noise.
+
+use divan::Bencher;
+use upper_lobe_core::analysis::{PartName, Request, Stages, analyze};
+use upper_lobe_core::cam::{Check, FlatFoot, LifterKind, LobeCard, lobe_of_card};
+use upper_lobe_core::document::Build;
+use upper_lobe_core::quantity::Length;
+
+fn main() {
+    divan::main();
+}
+
+const EXAMPLE: &str = include_str!("../tests/data/example_build.json");
+
+fn card(lift: f64, durations: [f64; 3], kind: LifterKind) -> LobeCard {
+    let heights = [0.006, 0.050, 0.200].map(Length::inches);
+    let rows: Vec<_> = heights.into_iter().zip(durations).collect();
+    let foot = FlatFoot { face: Length::inches(0.842), margin: Length::inches(0.020), base_circle: Length::inches(1.45) };
+    LobeCard::symmetric(Length::inches(lift), &rows, kind, kind.is_flat().then_some(foot))
+}
+
+/// The yardstick every other row is a ratio to: one symmetric hydraulic roller lobe.
+#[divan::bench]
+fn lobe_hydraulic_roller(bencher: Bencher<'_, '_>) {
+    let card = card(0.360, [282.0, 230.0, 149.0], LifterKind::HydraulicRoller);
+    bencher.bench(|| lobe_of_card(&card));
+}
+
+#[divan::bench]
+fn lobe_hydraulic_flat_at_its_face_limit(bencher: Bencher<'_, '_>) {
+    let card = card(0.317, [270.0, 224.0, 134.0], LifterKind::HydraulicFlat);
+    bencher.bench(|| lobe_of_card(&card));
+}
+
+#[divan::bench]
+fn lobe_asymmetric(bencher: Bencher<'_, '_>) {
+    let mut card = card(0.360, [282.0, 230.0, 149.0], LifterKind::HydraulicRoller);
+    card.closing = [(0.006, 147.0), (0.050, 117.0), (0.200, 75.5)]
+        .map(|(h, crank_deg)| Check { height: Length::inches(h), crank_deg })
+        .to_vec();
+    bencher.bench(|| lobe_of_card(&card));
+}
+
+fn request(parts: &[PartName]) -> Request {
+    Request { candidate: None, parts: parts.to_vec() }
+}
+
+/// Both lobes and every cheap answer, nothing cached.
+#[divan::bench]
+fn candidate_cold(bencher: Bencher<'_, '_>) {
+    let build = Build::read(EXAMPLE).expect("the example reads");
+    let request = request(&PartName::ALL[..8]);
+    bencher.with_inputs(Stages::default).bench_values(|stages| analyze(&build, &request, &stages));
+}
+
+/// The same after an edit that leaves both lobes alone.
+#[divan::bench]
+fn candidate_with_known_lobes(bencher: Bencher<'_, '_>) {
+    let build = Build::read(EXAMPLE).expect("the example reads");
+    let request = request(&PartName::ALL[..8]);
+    let stages = Stages::default();
+    bencher.bench(|| analyze(&build, &request, &stages));
+}
+
+/// Remedies of every limit that is not met with room.
+#[divan::bench]
+fn remedies(bencher: Bencher<'_, '_>) {
+    let build = Build::read(EXAMPLE).expect("the example reads");
+    let request = request(&PartName::ALL);
+    let stages = Stages::default();
+    bencher.bench(|| analyze(&build, &request, &stages));
+}
+
+#[divan::bench]
+fn reading_the_document(bencher: Bencher<'_, '_>) {
+    bencher.bench(|| Build::read(EXAMPLE));
+}

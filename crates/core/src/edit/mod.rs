@@ -1,0 +1,149 @@
+//! Edits of a build as people make them: a field typed, a source marked, an event dragged, a card
+//! number changed. Every edit gives a whole new checked document or refuses and changes nothing.
+
+mod cam_edit;
+
+use crate::analysis::Stages;
+use crate::document::{Build, Fault, Faults, Side, set_field, set_source};
+use crate::quantity::UnitSystem;
+use serde::{Deserialize, Serialize};
+
+/// One of the four events, at .050 in of lobe lift.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Event {
+    /// Before top dead centre.
+    IntakeOpens,
+    /// After bottom dead centre.
+    IntakeCloses,
+    /// Before bottom dead centre.
+    ExhaustOpens,
+    /// After top dead centre.
+    ExhaustCloses,
+}
+
+impl Event {
+    /// All four, in the order of the cycle.
+    pub const ALL: [Self; 4] = [Self::ExhaustOpens, Self::IntakeOpens, Self::ExhaustCloses, Self::IntakeCloses];
+
+    /// Which valve.
+    pub const fn side(self) -> Side {
+        match self {
+            Self::IntakeOpens | Self::IntakeCloses => Side::Intake,
+            Self::ExhaustOpens | Self::ExhaustCloses => Side::Exhaust,
+        }
+    }
+
+    /// Dead centre the event is quoted from, crank degrees, and whether it counts before it.
+    pub const fn reference(self) -> (f64, bool) {
+        match self {
+            Self::IntakeOpens => (360.0, true),
+            Self::IntakeCloses => (540.0, false),
+            Self::ExhaustOpens => (180.0, true),
+            Self::ExhaustCloses => (360.0, false),
+        }
+    }
+
+    /// Crank degree of an event quoted as `value`.
+    pub fn crank_deg(self, value: f64) -> f64 {
+        let (dead_centre, before) = self.reference();
+        if before { dead_centre - value } else { dead_centre + value }
+    }
+
+    /// The event as quoted when it happens at `crank_deg`.
+    pub fn quoted(self, crank_deg: f64) -> f64 {
+        let (dead_centre, before) = self.reference();
+        if before { dead_centre - crank_deg } else { crank_deg - dead_centre }
+    }
+}
+
+/// A number of the card that moves the events.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum CardNumber {
+    /// Intake duration at .050, centreline held.
+    IntakeDuration,
+    /// Exhaust duration at .050, centreline held.
+    ExhaustDuration,
+    /// Separation, intake centreline held.
+    LobeSeparation,
+    /// Intake centreline, separation held: the cam as a whole.
+    IntakeCentreline,
+}
+
+/// One edit.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "kind", rename_all = "snake_case", deny_unknown_fields)]
+pub enum Edit {
+    /// Text typed into a field; empty removes it.
+    Set {
+        /// Path of the field.
+        field: String,
+        /// As typed.
+        text: String,
+    },
+    /// Where a field comes from.
+    Source {
+        /// Path of the field.
+        field: String,
+        /// `measured`, `card`, `assumed`, or empty for no mark.
+        source: String,
+    },
+    /// An event moved to a crank degree, the other three held.
+    MoveEvent {
+        /// Identifier of the candidate.
+        candidate: String,
+        /// Which event.
+        event: Event,
+        /// Where to, 0..720 from firing top dead centre.
+        crank_deg: f64,
+    },
+    /// An event typed as quoted.
+    TypeEvent {
+        /// Identifier of the candidate.
+        candidate: String,
+        /// Which event.
+        event: Event,
+        /// As typed, degrees.
+        text: String,
+    },
+    /// A number of the card typed.
+    TypeCard {
+        /// Identifier of the candidate.
+        candidate: String,
+        /// Which number.
+        number: CardNumber,
+        /// As typed, degrees.
+        text: String,
+    },
+}
+
+/// `build` with `edit` made. Bare numbers take the units of `system`.
+pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) -> Result<Build, Faults> {
+    let mut value = build.value().clone();
+    match edit {
+        Edit::Set { field, text } => set_field(&mut value, field, text, system)?,
+        Edit::Source { field, source } => set_source(&mut value, field, source)?,
+        Edit::MoveEvent { candidate, event, crank_deg } => {
+            if !crank_deg.is_finite() {
+                return Err(Fault::new("crank_deg", &crank_deg.to_string(), "a finite crank angle").into());
+            }
+            let cam = cam_edit::CamEdit::begin(build, candidate, stages)?;
+            cam.move_event(*event, event.quoted(*crank_deg)).write(&mut value)?;
+        }
+        Edit::TypeEvent { candidate, event, text } => {
+            let cam = cam_edit::CamEdit::begin(build, candidate, stages)?;
+            let to = cam_edit::degrees(&cam.path("events_050"), text)?;
+            cam.move_event(*event, to).write(&mut value)?;
+        }
+        Edit::TypeCard { candidate, number, text } => {
+            let cam = cam_edit::CamEdit::begin(build, candidate, stages)?;
+            let to = cam_edit::degrees(&cam.path(cam_edit::key_of(*number)), text)?;
+            cam.set_card(*number, to).write(&mut value)?;
+        }
+    }
+    Build::from_value(value)
+}
