@@ -36,7 +36,13 @@ pub fn kind_of(path: &str) -> Option<&'static Kind> {
 
 /// What forms call the field at `path`; the path itself when the table does not know it.
 pub fn field_label(path: &str) -> String {
-    field_at(path).map_or_else(|| path.to_owned(), |field| field.label.to_owned())
+    let Some(field) = field_at(path) else { return path.to_owned() };
+    // A mass is the valve's or the retainer's: say whose. The engine's and the cam's need no owner.
+    let owner = path.rsplit_once('.').and_then(|(parent, _)| field_at(parent));
+    match owner.filter(|o| !matches!(o.key, "engine" | "cam" | "target" | "candidates" | "train")) {
+        Some(owner) => format!("{}, {}", owner.label, field.label.to_lowercase()),
+        None => field.label.to_owned(),
+    }
 }
 
 /// The row of the table that `steps` lead to, side overrides included.

@@ -76,7 +76,7 @@ pub enum CardNumber {
 /// One edit.
 #[derive(Debug, Clone, PartialEq, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(tag = "kind", rename_all = "snake_case", deny_unknown_fields)]
+#[serde(rename_all = "snake_case", deny_unknown_fields)]
 pub enum Edit {
     /// Text typed into a field; empty removes it.
     Set {

@@ -54,6 +54,7 @@ pub static PISTON_CLEARANCE: Rule = Rule {
             inputs.engine.input("rod_material"),
         ]
     },
+    advice: false,
     levers: &[
         Lever { part: "pocket", field: "depth", step: 0.005 * INCH, most: 30.0 },
         Lever { part: "cam", field: "intake_centreline", step: DEG, most: 8.0 },
@@ -92,6 +93,7 @@ pub static RADIAL: Rule = Rule {
             port.input("valve_angle"),
         ]
     },
+    advice: false,
     levers: &[Lever { part: "pocket", field: "diameter", step: 0.010 * INCH, most: 20.0 }],
 };
 
@@ -115,6 +117,7 @@ pub static VALVE_TO_VALVE: Rule = Rule {
         }
         used
     },
+    advice: false,
     levers: &[Lever { part: "cam", field: "lobe_separation", step: DEG, most: 6.0 }],
 };
 
@@ -134,6 +137,7 @@ pub static PISTON_TO_HEAD: Rule = Rule {
         }))
     },
     inputs: |inputs, _| ["gasket_thickness", "deck_clearance", "rod_material"].map(|k| inputs.engine.input(k)).into(),
+    advice: false,
     levers: &[
         Lever { part: "engine", field: "gasket_thickness", step: 0.005 * INCH, most: 10.0 },
         Lever { part: "engine", field: "deck_clearance", step: 0.005 * INCH, most: 10.0 },
@@ -161,6 +165,7 @@ pub static RETAINER_TO_SEAL: Rule = Rule {
             inputs.train(side, "rocker").input("ratio"),
         ]
     },
+    advice: false,
     levers: &[
         Lever { part: "port", field: "seal_height", step: -0.010 * INCH, most: 20.0 },
         Lever { part: "spring", field: "installed_height", step: 0.010 * INCH, most: 12.0 },

@@ -143,6 +143,8 @@ pub struct Rule {
     pub find: fn(&Inputs<'_>, Side, &Stages) -> Option<Part<Finding>>,
     /// What goes into it; the first is where one goes to change it.
     pub inputs: fn(&Inputs<'_>, Side) -> Vec<InputUsed>,
+    /// Advice is tight at worst, never a failure.
+    pub advice: bool,
     /// Changes that may buy margin.
     pub levers: &'static [Lever],
 }
@@ -210,7 +212,10 @@ fn fill(line: &mut LimitReport, rule: &Rule, finding: &Finding) {
     line.need = NeedReport { min: finding.min.map(report), max: finding.max.map(report) };
     line.have = Some(report(finding.have));
     line.margin = Some(report(finding.margin()));
-    line.verdict = finding.verdict();
+    line.verdict = match finding.verdict() {
+        Verdict::Fails if rule.advice => Verdict::Tight,
+        verdict => verdict,
+    };
     line.shown = Some(shown(rule.measure, finding));
 }
 

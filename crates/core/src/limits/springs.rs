@@ -63,6 +63,7 @@ pub static COIL_BIND: Rule = Rule {
         used.insert(1, inputs.train(side, "spring").input("coil_bind_height"));
         used
     },
+    advice: false,
     levers: &[TALLER, LESS_RATIO],
 };
 
@@ -84,6 +85,7 @@ pub static SEAT_LOAD: Rule = Rule {
         used.push(inputs.train(side, "lifter").input("kind"));
         used
     },
+    advice: false,
     levers: &[SHORTER, TALLER],
 };
 
@@ -108,6 +110,7 @@ pub static OPEN_LOAD: Rule = Rule {
         used.push(inputs.train(side, "lifter").input("kind"));
         used
     },
+    advice: false,
     levers: &[SHORTER, TALLER, LESS_RATIO],
 };
 
@@ -140,6 +143,7 @@ pub static SEAT_RESERVE: Rule = Rule {
         used.push(inputs.target.input("boost"));
         used
     },
+    advice: false,
     levers: &[SHORTER],
 };
 
@@ -174,6 +178,7 @@ pub static HAND_CHECK: Rule = Rule {
         used.push(inputs.target.input("overspeed_by"));
         used
     },
+    advice: false,
     levers: &[
         SHORTER,
         Lever { part: "valve", field: "mass", step: -0.002, most: 20.0 },
@@ -208,6 +213,7 @@ pub static LIFTER_SPEED: Rule = Rule {
             inputs.target.input("overspeed_by"),
         ]
     },
+    advice: false,
     levers: &[SHIFT_EARLIER],
 };
 
@@ -234,5 +240,6 @@ pub static ROCKER_LIFT: Rule = Rule {
         let rocker = inputs.train(side, "rocker");
         vec![rocker.input("rated_lift"), rocker.input("ratio"), inputs.candidate.child("cam").child(side.key()).input("lobe_lift")]
     },
+    advice: false,
     levers: &[LESS_RATIO],
 };

@@ -1,0 +1,4 @@
+//! The API under `/api`: builds as stored documents, and the workbench that edits and analyses one.
+
+pub mod builds;
+pub mod workbench;

@@ -1,0 +1,101 @@
+//! The workbench: a document and edits in, the edited document and its analysis out. It keeps
+//! nothing; saving is a matter of [`super::builds`].
+
+use crate::problem::Problem;
+use actix_web::http::StatusCode;
+use actix_web::{post, web};
+use serde::{Deserialize, Serialize};
+use upper_lobe_core::analysis::{Analysis, EventHandle, PartName, Reading, Request, Stages, analyze, event_handles, readings};
+use upper_lobe_core::document::{Build, FormField, form_fields};
+use upper_lobe_core::edit::{Edit, apply};
+use upper_lobe_core::quantity::UnitSystem;
+use utoipa::ToSchema;
+
+/// What to edit and what to compute.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WorkbenchRequest {
+    /// The document's text.
+    pub document: String,
+    /// Edits in order; all are made or none.
+    #[serde(default)]
+    pub edits: Vec<Edit>,
+    /// Identifier of the candidate in view; the first when absent.
+    #[serde(default)]
+    pub candidate: Option<String>,
+    /// Parts wanted; all when absent.
+    #[serde(default)]
+    pub parts: Option<Vec<PartName>>,
+    /// Units that bare numbers are taken in.
+    #[serde(default)]
+    pub system: UnitSystem,
+    /// Whether the form's fields are wanted.
+    #[serde(default)]
+    pub form: bool,
+}
+
+/// A candidate's tab.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct CandidateTab {
+    /// Stable identifier.
+    pub id: String,
+    /// Its name.
+    pub name: String,
+}
+
+/// The edited document and its analysis.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct WorkbenchAnswer {
+    /// The document's text after the edits; unchanged text without any.
+    pub document: String,
+    /// The build's name.
+    pub name: String,
+    /// Every candidate.
+    pub candidates: Vec<CandidateTab>,
+    /// Place of the candidate in view in the document.
+    pub candidate_index: usize,
+    /// The analysis of the candidate in view.
+    pub analysis: Analysis,
+    /// The four events' handles.
+    pub handles: Vec<EventHandle>,
+    /// Figures to compare before and after.
+    pub readings: Vec<Reading>,
+    /// The form, when asked for.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub fields: Option<Vec<FormField>>,
+}
+
+/// Edits a document and analyses the result.
+#[utoipa::path(request_body = WorkbenchRequest, responses((status = 200, body = WorkbenchAnswer), (status = 422, body = Problem)), tag = "workbench")]
+#[post("/workbench")]
+pub async fn workbench(stages: web::Data<Stages>, body: web::Json<WorkbenchRequest>) -> Result<web::Json<WorkbenchAnswer>, Problem> {
+    let stages = stages.into_inner();
+    let worked = web::block(move || work(&body, &stages)).await;
+    let answer = worked.map_err(|error| Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "interrupted", error.to_string()))?;
+    answer.map(web::Json)
+}
+
+fn work(request: &WorkbenchRequest, stages: &Stages) -> Result<WorkbenchAnswer, Problem> {
+    let mut build = Build::read(&request.document)?;
+    for edit in &request.edits {
+        build = apply(&build, edit, request.system, stages)?;
+    }
+    let candidates: Vec<CandidateTab> = build.candidates().into_iter().map(|v| CandidateTab { id: v.id, name: v.name }).collect();
+    let wanted = request.candidate.as_ref();
+    // A candidate that undo took away leaves its tab to the first.
+    let candidate_index = candidates.iter().position(|c| Some(&c.id) == wanted).unwrap_or(0);
+    let parts = request.parts.clone().unwrap_or_else(|| PartName::ALL.to_vec());
+    let candidate = candidates.get(candidate_index).map(|c| c.id.clone());
+    let analysis = analyze(&build, &Request { candidate, parts }, stages)?;
+    let report = analysis.candidates.first();
+    Ok(WorkbenchAnswer {
+        document: if request.edits.is_empty() { request.document.clone() } else { build.text() },
+        name: build.name().to_owned(),
+        candidate_index,
+        handles: report.map(event_handles).unwrap_or_default(),
+        readings: report.map(|r| readings(analysis.engine.done(), r)).unwrap_or_default(),
+        fields: request.form.then(|| form_fields(&build, candidate_index)),
+        candidates,
+        analysis,
+    })
+}

@@ -1,0 +1,90 @@
+//! The routes as one configuration, the same for the binary and the tests.
+
+use crate::api::{builds, workbench};
+use crate::guard::{AllowedHosts, only_our_own, security_headers};
+use crate::page::page;
+use crate::problem::Problem;
+use actix_web::http::StatusCode;
+use actix_web::middleware::from_fn;
+use actix_web::{HttpResponse, error::JsonPayloadError, web};
+use upper_lobe_core::analysis::Stages;
+use upper_lobe_core::document::MAX_BYTES;
+use upper_lobe_store::Store;
+use utoipa::OpenApi;
+use utoipa_actix_web::{AppExt, scope, service_config::ServiceConfig};
+
+/// Largest request body: a document may double in size as a JSON text within JSON.
+const MAX_BODY: usize = 2 * MAX_BYTES + 64 * 1024;
+
+#[derive(OpenApi)]
+#[openapi(info(title = "Upper Lobe", description = "Builds and the workbench of a local Upper Lobe."))]
+struct Description;
+
+/// What the routes share.
+#[derive(Clone)]
+pub struct Shared {
+    /// The store.
+    pub store: web::Data<Store>,
+    /// Cached stages.
+    pub stages: web::Data<Stages>,
+    /// Names the server answers to.
+    pub hosts: web::Data<AllowedHosts>,
+}
+
+/// The API's routes.
+pub fn api(config: &mut ServiceConfig) {
+    config.service(
+        scope::scope("/api")
+            .service(builds::list_builds)
+            .service(builds::open_build)
+            .service(builds::create_build)
+            .service(builds::save_build)
+            .service(workbench::workbench),
+    );
+}
+
+/// Everything the application is made of: shared state, limits, API and page.
+pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
+    move |config| {
+        let json = web::JsonConfig::default().limit(MAX_BODY).error_handler(|error, _| refuse_body(&error).into());
+        config
+            .app_data(shared.store.clone())
+            .app_data(shared.stages.clone())
+            .app_data(shared.hosts.clone())
+            .app_data(json)
+            .app_data(web::PathConfig::default().error_handler(|error, _| {
+                Problem::new(StatusCode::NOT_FOUND, "no-such-path", error.to_string()).into()
+            }))
+            .service(
+                web::scope("")
+                    .wrap(from_fn(only_our_own))
+                    .wrap(security_headers())
+                    .configure(|scope| api(&mut ServiceConfig::new(scope)))
+                    .route("/api/{path:.*}", web::to(no_such_route))
+                    .route("/{path:.*}", web::get().to(page)),
+            );
+    }
+}
+
+async fn no_such_route() -> Result<HttpResponse, Problem> {
+    Err(Problem::new(StatusCode::NOT_FOUND, "no-such-path", "the API has no such path or method"))
+}
+
+fn refuse_body(error: &JsonPayloadError) -> Problem {
+    match error {
+        JsonPayloadError::Overflow { .. } | JsonPayloadError::OverflowKnownLength { .. } => {
+            Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", format!("a request may have {MAX_BODY} bytes"))
+        }
+        other => Problem::new(StatusCode::BAD_REQUEST, "unreadable-request", other.to_string()),
+    }
+}
+
+/// The API's description.
+pub fn open_api() -> utoipa::openapi::OpenApi {
+    let (_, description) = actix_web::App::new()
+        .into_utoipa_app()
+        .openapi(Description::openapi())
+        .configure(api)
+        .split_for_parts();
+    description
+}

@@ -1,0 +1,62 @@
+//! `upper-lobe demo`: the invented builds, loaded the way a person's own would be.
+
+use super::DatabaseOptions;
+use anyhow::Context;
+use clap::Args;
+use std::process::ExitCode;
+use upper_lobe_core::document::Build;
+use upper_lobe_store::Store;
+
+/// The demo documents, in the order they are loaded.
+const DEMO_BUILDS: &[&str] = &[include_str!("../../../../demo/tollgate-388-hauler.json")];
+
+/// Where to put them.
+#[derive(Debug, Args)]
+pub struct Options {
+    #[command(flatten)]
+    database: DatabaseOptions,
+    /// Print the first demo build instead of storing any.
+    #[arg(long)]
+    print: bool,
+}
+
+/// Loads or prints the demo.
+pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
+    if options.print {
+        print!("{}", DEMO_BUILDS[0]);
+        return Ok(ExitCode::SUCCESS);
+    }
+    actix_web::rt::System::new().block_on(async {
+        let store = super::serve::open_store(&options.database).await?;
+        let loaded = load(&store).await?;
+        store.close().await;
+        println!("{loaded} demo builds loaded into {}", options.database.database.display());
+        Ok(ExitCode::SUCCESS)
+    })
+}
+
+/// Stores every demo build whose name no stored build has; says how many.
+pub async fn load(store: &Store) -> anyhow::Result<usize> {
+    let known: Vec<String> = store.list().await?.into_iter().map(|b| b.name).collect();
+    let mut loaded = 0;
+    for text in DEMO_BUILDS {
+        let build = Build::read(text).context("a demo build is not valid")?;
+        if !known.iter().any(|name| name == build.name()) {
+            store.create(build.name(), text).await?;
+            loaded += 1;
+        }
+    }
+    Ok(loaded)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn every_demo_build_is_a_valid_document() {
+        for text in DEMO_BUILDS {
+            Build::read(text).unwrap_or_else(|faults| panic!("{:?}", faults.faults));
+        }
+    }
+}

@@ -1,0 +1,100 @@
+//! The command line: every command with help that teaches.
+
+mod analyze;
+mod demo;
+mod schema;
+mod serve;
+
+use clap::{Args, Parser, Subcommand};
+use std::net::IpAddr;
+use std::path::PathBuf;
+use std::process::ExitCode;
+
+/// Exit status for refused input.
+pub const REFUSED: u8 = 2;
+
+/// Valve events, lobes, trains and clearances of pushrod engines.
+///
+/// A build is one JSON document: the engine, what it is for, and any number of candidate cams with
+/// their trains. `upper-lobe schema` prints its JSON Schema; `upper-lobe demo --print` a complete
+/// example. Quantities are texts with their unit, as people write them: "0.050 in", "5/16 in",
+/// "37.1 mm", "150 lbf".
+///
+/// Every verdict is a planning aid: a maker's instructions and a competent machinist's measurement
+/// stand above any computed number.
+#[derive(Debug, Parser)]
+#[command(name = "upper-lobe", version)]
+struct CommandLine {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Debug, Subcommand)]
+enum Command {
+    /// Analyse a build document and print the result as JSON.
+    ///
+    /// The answer has one block for each part, each with its state, and every limit with need, have
+    /// and margin. Lengths are in mm, loads in N, angles in crank degrees; each key names its unit.
+    /// A refused document exits with status 2 and prints every fault at once: field, what was
+    /// given, what it needs, and the cure.
+    ///
+    /// Examples:
+    ///   upper-lobe analyze build.json
+    ///   upper-lobe analyze build.json --candidate a --parts timing,limits
+    ///   upper-lobe demo --print | upper-lobe analyze -
+    #[command(verbatim_doc_comment)]
+    Analyze(analyze::Options),
+    /// Serve the application on this machine only.
+    ///
+    /// Builds are kept in one SQLite file. Stop it with Ctrl+C; answers under way are finished.
+    Serve(ServeOptions),
+    /// Put the invented demo builds into the database, once each.
+    Demo(demo::Options),
+    /// Print the JSON Schema of build documents, or the API's OpenAPI description.
+    Schema(schema::Options),
+}
+
+/// Where the database is.
+#[derive(Debug, Clone, Args)]
+pub struct DatabaseOptions {
+    /// SQLite file that keeps the builds; made when it is not there.
+    #[arg(long, env = "UPPER_LOBE_DATABASE", default_value = "data/upper-lobe.db")]
+    pub database: PathBuf,
+}
+
+/// How to serve.
+#[derive(Debug, Clone, Args)]
+pub struct ServeOptions {
+    /// Loopback address to listen on.
+    #[arg(long, env = "UPPER_LOBE_ADDRESS", default_value = "127.0.0.1")]
+    pub address: IpAddr,
+    /// Port to listen on; 0 takes a free one.
+    #[arg(long, env = "UPPER_LOBE_PORT", default_value_t = 8080)]
+    pub port: u16,
+    /// Where the database is.
+    #[command(flatten)]
+    pub database: DatabaseOptions,
+    /// Put the demo builds into an empty database first.
+    #[arg(long)]
+    pub demo: bool,
+    /// Write logs as JSON lines.
+    #[arg(long, env = "UPPER_LOBE_LOG_JSON")]
+    pub log_json: bool,
+}
+
+/// Runs the command line.
+pub fn run() -> ExitCode {
+    let outcome = match CommandLine::parse().command {
+        Command::Analyze(options) => analyze::run(&options),
+        Command::Serve(options) => serve::run(&options),
+        Command::Demo(options) => demo::run(&options),
+        Command::Schema(options) => schema::run(&options),
+    };
+    match outcome {
+        Ok(code) => code,
+        Err(error) => {
+            eprintln!("upper-lobe: {error:#}");
+            ExitCode::FAILURE
+        }
+    }
+}

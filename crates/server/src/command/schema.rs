@@ -1,0 +1,21 @@
+//! `upper-lobe schema`: what others need to read and write builds and to talk to the server.
+
+use crate::app::open_api;
+use clap::Args;
+use std::process::ExitCode;
+use upper_lobe_core::document::json_schema;
+
+/// Which description.
+#[derive(Debug, Args)]
+pub struct Options {
+    /// Print the API's OpenAPI description instead of the document's JSON Schema.
+    #[arg(long)]
+    open_api: bool,
+}
+
+/// Prints it.
+pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
+    let text = if options.open_api { open_api().to_pretty_json()? } else { serde_json::to_string_pretty(&json_schema())? };
+    println!("{text}");
+    Ok(ExitCode::SUCCESS)
+}

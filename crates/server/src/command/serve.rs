@@ -1,0 +1,67 @@
+//! `upper-lobe serve`: the application on loopback.
+
+use super::{DatabaseOptions, ServeOptions, demo};
+use crate::app::{Shared, configure};
+use crate::guard::AllowedHosts;
+use actix_web::{App, HttpServer, web};
+use anyhow::{Context, bail};
+use std::net::{SocketAddr, TcpListener};
+use std::process::ExitCode;
+use tracing_actix_web::TracingLogger;
+use tracing_subscriber::EnvFilter;
+use upper_lobe_core::analysis::Stages;
+use upper_lobe_store::Store;
+
+/// Seconds that answers under way get after a stop signal.
+const SHUTDOWN_SECONDS: u64 = 5;
+
+/// Serves until stopped.
+pub fn run(options: &ServeOptions) -> anyhow::Result<ExitCode> {
+    if !options.address.is_loopback() {
+        bail!("{} is not a loopback address: this server has no accounts and serves this machine only; use 127.0.0.1", options.address);
+    }
+    start_logs(options.log_json);
+    actix_web::rt::System::new().block_on(serve(options))?;
+    Ok(ExitCode::SUCCESS)
+}
+
+async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
+    let address = SocketAddr::new(options.address, options.port);
+    let listener = TcpListener::bind(address)
+        .with_context(|| format!("listening on {address}; choose another with --port or UPPER_LOBE_PORT"))?;
+    let bound = listener.local_addr()?;
+    let store = open_store(&options.database).await?;
+    if options.demo && store.list().await?.is_empty() {
+        demo::load(&store).await?;
+    }
+    let shared = Shared {
+        store: web::Data::new(store.clone()),
+        stages: web::Data::new(Stages::default()),
+        hosts: web::Data::new(AllowedHosts::loopback(bound.port())),
+    };
+    let server = HttpServer::new(move || App::new().wrap(TracingLogger::default()).configure(configure(shared.clone())))
+        .shutdown_timeout(SHUTDOWN_SECONDS)
+        .workers(2)
+        .listen(listener)?
+        .run();
+    println!("Upper Lobe is at http://{bound}/ (stop with Ctrl+C)");
+    server.await?;
+    store.close().await;
+    tracing::info!("stopped");
+    Ok(())
+}
+
+/// Opens the database, making its folder.
+pub async fn open_store(options: &DatabaseOptions) -> anyhow::Result<Store> {
+    let path = &options.database;
+    if let Some(folder) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
+        std::fs::create_dir_all(folder).with_context(|| format!("making {}", folder.display()))?;
+    }
+    Store::open(path).await.with_context(|| format!("opening {}", path.display()))
+}
+
+fn start_logs(json: bool) {
+    let filter = EnvFilter::try_from_default_env().unwrap_or_else(|_| EnvFilter::new("warn,upper_lobe_server=info"));
+    let logs = tracing_subscriber::fmt().with_env_filter(filter).with_writer(std::io::stderr);
+    if json { logs.json().init() } else { logs.init() }
+}

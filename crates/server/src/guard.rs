@@ -1,0 +1,56 @@
+//! Who may talk to a server on loopback, and what every answer carries.
+//!
+//! Any web page a person has open can send requests to a local port. `Host` must name this server
+//! (against rebinding of a foreign name to 127.0.0.1) and `Origin`, when sent, must be this server's
+//! own page.
+
+use crate::problem::Problem;
+use actix_web::body::{BoxBody, MessageBody};
+use actix_web::dev::{ServiceRequest, ServiceResponse};
+use actix_web::http::StatusCode;
+use actix_web::http::header::{self, HeaderMap};
+use actix_web::middleware::{DefaultHeaders, Next};
+use actix_web::{Error, ResponseError, web};
+
+/// The names this server answers to.
+#[derive(Debug, Clone)]
+pub struct AllowedHosts(Vec<String>);
+
+impl AllowedHosts {
+    /// The loopback names at `port`.
+    pub fn loopback(port: u16) -> Self {
+        Self(["127.0.0.1", "localhost", "[::1]"].iter().map(|name| format!("{name}:{port}")).collect())
+    }
+
+    fn allows(&self, headers: &HeaderMap) -> bool {
+        let text = |name: header::HeaderName| headers.get(name).map(|v| v.to_str().unwrap_or("unreadable"));
+        let host_known = text(header::HOST).is_some_and(|host| self.0.iter().any(|h| h == host));
+        let origin_known = text(header::ORIGIN).is_none_or(|origin| {
+            origin.strip_prefix("http://").is_some_and(|host| self.0.iter().any(|h| h == host))
+        });
+        host_known && origin_known
+    }
+}
+
+/// Refuses requests that are not for, or not from, this server.
+pub async fn only_our_own(request: ServiceRequest, next: Next<impl MessageBody + 'static>) -> Result<ServiceResponse<BoxBody>, Error> {
+    let known = request.app_data::<web::Data<AllowedHosts>>().is_some_and(|hosts| hosts.allows(request.headers()));
+    if !known {
+        let problem = Problem::new(StatusCode::FORBIDDEN, "foreign-request", "Host or Origin is not this server's own");
+        return Ok(request.into_response(problem.error_response()));
+    }
+    next.call(request).await.map(ServiceResponse::map_into_boxed_body)
+}
+
+/// Headers of every answer; the page adds its own Content-Security-Policy.
+pub fn security_headers() -> DefaultHeaders {
+    DefaultHeaders::new()
+        .add(("X-Content-Type-Options", "nosniff"))
+        .add(("X-Frame-Options", "DENY"))
+        .add(("Referrer-Policy", "no-referrer"))
+        .add(("Cross-Origin-Opener-Policy", "same-origin"))
+        .add(("Cross-Origin-Resource-Policy", "same-origin"))
+        .add(("Permissions-Policy", "camera=(), microphone=(), geolocation=(), usb=(), serial=()"))
+        .add(("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'"))
+        .add(("Cache-Control", "no-store"))
+}

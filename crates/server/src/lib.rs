@@ -1,0 +1,19 @@
+//! Upper Lobe: the local web application and its command line. Thin: parse, hand to the core or the
+//! store, answer.
+//!
+//! - [`command`]: `analyze`, `serve`, `demo`, `schema`;
+//! - [`app`]: the routes as one service factory, the same for the binary and the tests;
+//! - [`api`]: builds and the workbench;
+//! - [`guard`]: who may talk to it and what every answer carries;
+//! - [`page`]: the embedded front end;
+//! - [`problem`]: refusals as RFC 9457 problem details.
+
+#![warn(missing_docs)]
+#![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
+
+pub mod api;
+pub mod app;
+pub mod command;
+pub mod guard;
+pub mod page;
+pub mod problem;

@@ -1,0 +1,3 @@
+INSERT INTO revision (build_id, number, name, document)
+VALUES (?, ?, ?, ?)
+RETURNING build_id, number, name, saved_at

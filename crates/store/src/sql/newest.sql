@@ -1,0 +1,5 @@
+SELECT build_id, name, number, saved_at, document
+FROM revision
+WHERE build_id = ?
+ORDER BY number DESC
+LIMIT 1
