@@ -29,7 +29,6 @@ pub struct FormField {
     #[serde(skip_serializing_if = "Option::is_none")]
     pub si: Option<f64>,
     /// The words of a closed list.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
     pub choices: Vec<String>,
     /// Unit of a bare number when inches are shown; empty for other kinds.
     pub unit_inch: String,

@@ -1,0 +1,60 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Analysis = Schemas['Analysis']
+export type CandidateReport = Schemas['CandidateReport']
+export type StripReport = Extract<CandidateReport['strip'], { state: 'done' }>
+export type LimitReport = Schemas['LimitReport']
+export type Reading = Schemas['Reading']
+export type EventHandle = Schemas['EventHandle']
+export type EventName = Schemas['Event']
+export type CardNumber = Schemas['CardNumber']
+export type Edit = Schemas['Edit']
+export type FormField = Schemas['FormField']
+export type Fault = Schemas['Fault']
+export type PartName = Schemas['PartName']
+export type Problem = Schemas['Problem']
+export type Shown = Schemas['Shown']
+export type Scale = Schemas['Scale']
+export type UnitSystem = Schemas['UnitSystem']
+export type Verdict = Schemas['Verdict']
+export type WorkbenchAnswer = Schemas['WorkbenchAnswer']
+export type BuildSummary = Schemas['BuildSummary']
+
+export const client = createClient<paths>({ baseUrl: '/' })
+
+/** A refusal of the server, or its silence. */
+export class Refusal extends Error {
+  readonly problem: Problem
+
+  constructor(problem: Problem) {
+    super(problem.detail)
+    this.problem = problem
+  }
+}
+
+/** The data of an answer; throws a {@link Refusal} for anything else. */
+export async function answered<T>(call: Promise<{ data?: T; error?: unknown }>): Promise<T> {
+  let result: { data?: T; error?: unknown }
+  try {
+    result = await call
+  } catch {
+    throw new Refusal(unreachable())
+  }
+  if (result.data !== undefined) return result.data
+  throw new Refusal(isProblem(result.error) ? result.error : unreachable())
+}
+
+function isProblem(value: unknown): value is Problem {
+  return typeof value === 'object' && value !== null && 'title' in value && 'detail' in value
+}
+
+function unreachable(): Problem {
+  return {
+    type: 'urn:upper-lobe:problem:no-answer',
+    title: 'no answer',
+    status: 0,
+    detail: 'The server does not answer. Your edits are kept in this tab; start it again and carry on.',
+  }
+}

@@ -1,0 +1,62 @@
+import { Button, Segmented, Select, Tooltip } from 'antd'
+import type { BuildSummary, UnitSystem } from '../api/client'
+import { useSession, useSessionState } from '../features/session/useSession'
+import { FileButtons } from '../features/builds/FileButtons'
+
+interface Props {
+  readonly builds: readonly BuildSummary[]
+  readonly onOpen: (id: number) => void
+  readonly dark: boolean
+  readonly onDark: (dark: boolean) => void
+}
+
+/** Build, candidates, saving, undo, units. */
+export function TopBar({ builds, onOpen, dark, onDark }: Props) {
+  const session = useSession()
+  const state = useSessionState()
+  const { answer, summary, history } = state
+  const unsaved = history.present !== state.savedDocument
+  const options = builds.map((b) => ({ value: b.id, label: b.name }))
+  if (!options.some((o) => o.value === summary.id)) options.unshift({ value: summary.id, label: summary.name })
+  return (
+    <header className="top">
+      <span className="brand"><img src="/mark.svg" alt="" width={22} height={22} /> Upper Lobe</span>
+      <Select
+        aria-label="Build"
+        className="build-select"
+        value={summary.id}
+        onChange={onOpen}
+        options={options}
+        popupMatchSelectWidth={false}
+      />
+      <nav className="candidates" aria-label="Candidates">
+        {answer?.candidates.map((candidate, index) => (
+          <button
+            type="button"
+            key={candidate.id}
+            className={index === answer.candidate_index ? 'chosen' : ''}
+            aria-current={index === answer.candidate_index}
+            title={candidate.name}
+            onClick={() => { session.choose(candidate.id) }}
+          >
+            {candidate.name}
+          </button>
+        ))}
+      </nav>
+      <span className="grow" />
+      <span className="saved" role="status">{unsaved ? 'not saved' : `revision ${summary.revision} saved`}</span>
+      <Button size="small" type={unsaved ? 'primary' : 'default'} disabled={!unsaved} onClick={() => { void session.save() }}>Save</Button>
+      <Tooltip title="Ctrl+Z"><Button size="small" disabled={history.past.length === 0} onClick={() => { session.undo() }}>Undo</Button></Tooltip>
+      <Tooltip title="Ctrl+Shift+Z"><Button size="small" disabled={history.future.length === 0} onClick={() => { session.redo() }}>Redo</Button></Tooltip>
+      <FileButtons onOpen={onOpen} />
+      <Segmented<UnitSystem>
+        size="small"
+        aria-label="Units"
+        value={state.system}
+        onChange={(system) => { session.useUnits(system) }}
+        options={[{ value: 'inch', label: 'inch' }, { value: 'metric', label: 'mm' }]}
+      />
+      <Button size="small" aria-pressed={dark} onClick={() => { onDark(!dark) }}>{dark ? 'Light' : 'Dark'}</Button>
+    </header>
+  )
+}

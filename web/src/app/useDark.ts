@@ -1,0 +1,17 @@
+import { useEffect, useState } from 'react'
+
+const KEY = 'upper-lobe.dark'
+
+/** Dark or light: as chosen before, else as the system prefers. */
+export function useDark(): [boolean, (dark: boolean) => void] {
+  const [dark, setDark] = useState(() => {
+    const chosen = localStorage.getItem(KEY)
+    return chosen === null ? window.matchMedia('(prefers-color-scheme: dark)').matches : chosen === 'yes'
+  })
+  useEffect(() => { document.documentElement.dataset['theme'] = dark ? 'dark' : 'light' }, [dark])
+  const choose = (next: boolean) => {
+    localStorage.setItem(KEY, next ? 'yes' : 'no')
+    setDark(next)
+  }
+  return [dark, choose]
+}

@@ -1,0 +1,100 @@
+import type { CardNumber, EventHandle } from '../../api/client'
+import { faultText } from '../fields/faults'
+import { TextField } from '../fields/TextField'
+import { useSession, useSessionState } from '../session/useSession'
+
+/** The four events and the card numbers: each editable, each moving the other. */
+export function EventsStep() {
+  const { answer, faults } = useSessionState()
+  const candidate = answer?.analysis.candidates[0]
+  if (!answer || !candidate) return null
+  const timing = candidate.timing
+  if (timing.state !== 'done') {
+    return <p className="quiet">{timing.state === 'failed' ? `Events are not known yet: ${timing.reason}.` : 'Working…'}</p>
+  }
+  const of = (event: EventHandle['event']) => answer.handles.find((h) => h.event === event)
+  const own = faults.filter((f) => f.field.includes('.cam'))
+  return (
+    <div className="events">
+      <div className="event-grid">
+        {(['intake_closes', 'exhaust_opens', 'intake_opens', 'exhaust_closes'] as const).map((event) => {
+          const handle = of(event)
+          return handle ? <EventField key={event} handle={handle} candidate={candidate.id} /> : null
+        })}
+      </div>
+      <div className="card-grid">
+        <CardField candidate={candidate.id} number="intake_duration" label="Intake duration" value={timing.intake.duration_050_deg} />
+        <CardField candidate={candidate.id} number="exhaust_duration" label="Exhaust duration" value={timing.exhaust.duration_050_deg} />
+        <CardField candidate={candidate.id} number="lobe_separation" label="Lobe separation" value={timing.lobe_separation_deg} />
+        <CardField candidate={candidate.id} number="intake_centreline" label="Intake centreline" value={timing.intake.centreline_deg} />
+      </div>
+      <dl className="facts">
+        <Fact name="Overlap at .050" value={degrees(timing.overlap_050_deg)} />
+        <Fact name="Overlap at the seat" value={degrees(timing.overlap_006_deg)} />
+        <Fact name="Advance" value={degrees(timing.advance_deg)} />
+        <Fact name="Exhaust centreline" value={degrees(timing.exhaust.centreline_deg)} />
+        <Fact name="Compression" value={`${ratio(answer.analysis.engine.state === 'done' ? answer.analysis.engine.compression_ratio : null)} static, ${ratio(timing.trapped_compression_ratio)} trapped`} />
+        <Asymmetry intake={timing.intake} exhaust={timing.exhaust} />
+      </dl>
+      {own.map((fault) => <div key={fault.field} className="fault" role="alert">{fault.field.replace(/^candidates\[\d+\]\./, '')} {faultText(fault)}</div>)}
+      <p className="quiet">All at .050 in of lobe lift. Drag the handles under the strip, use the arrow keys on them, or type.</p>
+    </div>
+  )
+}
+
+function EventField({ handle, candidate }: { handle: EventHandle; candidate: string }) {
+  const session = useSession()
+  const side = handle.event.startsWith('intake') ? 'intake' : 'exhaust'
+  return (
+    <TextField
+      className={`event ${side}`}
+      label={handle.label}
+      ariaLabel={`${handle.label}, degrees ${handle.reference}`}
+      value={plain(handle.quoted_deg)}
+      suffix={<span className="quiet">{handle.reference}</span>}
+      onCommit={(text) => { session.edit({ type_event: { candidate, event: handle.event, text } }) }}
+    />
+  )
+}
+
+function CardField({ candidate, number, label, value }: { candidate: string; number: CardNumber; label: string; value: number }) {
+  const session = useSession()
+  return (
+    <TextField
+      label={label}
+      value={plain(value)}
+      suffix={<span className="quiet">deg</span>}
+      onCommit={(text) => { session.edit({ type_card: { candidate, number, text } }) }}
+    />
+  )
+}
+
+function Fact({ name, value }: { name: string; value: string }) {
+  return (
+    <div>
+      <dt>{name}</dt>
+      <dd>{value}</dd>
+    </div>
+  )
+}
+
+type Centres = { centreline_deg: number; centre_of_lift_deg: number }
+
+/** An asymmetric lobe has its full lift away from the centre of its events. */
+function Asymmetry({ intake, exhaust }: { intake: Centres; exhaust: Centres }) {
+  const sides = [['intake', intake], ['exhaust', exhaust]] as const
+  const apart = sides.filter(([, side]) => Math.abs(side.centreline_deg - side.centre_of_lift_deg) > 0.05)
+  return apart.map(([name, side]) => <Fact key={name} name={`Full lift, ${name}`} value={degrees(side.centre_of_lift_deg)} />)
+}
+
+function plain(deg: number): string {
+  return (Math.round(deg * 100) / 100 + 0).toFixed(1)
+}
+
+function degrees(deg: number): string {
+  return `${plain(deg)} deg`
+}
+
+function ratio(value: number | null | undefined): string {
+  return value === null || value === undefined ? 'unknown' : value.toFixed(2)
+}

@@ -1,0 +1,50 @@
+import type { LimitReport } from '../../api/client'
+import { useSessionState } from '../session/useSession'
+import { Why } from './Why'
+
+interface Props {
+  readonly limit: LimitReport
+  readonly open: boolean
+  readonly onToggle: () => void
+  readonly onGoTo: (field: string) => void
+}
+
+const WORDS = { at_least: 'needs', at_most: 'up to', within: 'wants' } as const
+
+/** One limit: have against need on a bar, what is left in words, and why on request. */
+export function MarginRow({ limit, open, onToggle, onGoTo }: Props) {
+  const { system } = useSessionState()
+  const shown = limit.shown
+  return (
+    <li className={`margin ${limit.verdict}`}>
+      <button type="button" className="margin-head" aria-expanded={open} onClick={onToggle}>
+        <span className="margin-title">{limit.title}</span>
+        <span className="verdict">{limit.verdict}</span>
+        {shown ? (
+          <>
+            <Bar have={shown.have_at} need={shown.need_at} />
+            <span className="quiet">{shown.have[system]} · {WORDS[limit.sense]} {shown.need[system]}</span>
+            <span className="left-over">{shown.margin[system]}</span>
+          </>
+        ) : (
+          <span className="quiet missing">give {limit.missing.map(last).join(', ')}</span>
+        )}
+      </button>
+      {open ? <Why limit={limit} onGoTo={onGoTo} /> : null}
+    </li>
+  )
+}
+
+function Bar({ have, need }: { have: number; need: readonly number[] }) {
+  return (
+    <svg className="bar" viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
+      <rect className="bar-bed" x="0" y="2" width="100" height="4" />
+      <rect className="bar-have" x="0" y="2" width={have * 100} height="4" />
+      {need.map((at) => <rect key={at} className="bar-need" x={Math.min(99.2, at * 100)} y="0" width="0.9" height="8" />)}
+    </svg>
+  )
+}
+
+function last(path: string): string {
+  return (path.split('.').at(-1) ?? path).replaceAll('_', ' ')
+}

@@ -1,0 +1,20 @@
+import { expect, test } from 'vitest'
+import type { LimitReport, Verdict } from '../../api/client'
+import { tightestFirst } from './order'
+
+const limit = (id: string, verdict: Verdict, margin: number, have_at: number): LimitReport => ({
+  id, title: id, verdict, margin, have: 0, need: {}, sense: 'at_least', unit: 'mm', school: '', source: '', formula: '',
+  inputs: [], missing: [], remedies: [], edit_field: '',
+  shown: { need: { inch: '', metric: '' }, have: { inch: '', metric: '' }, margin: { inch: '', metric: '' }, have_at, need_at: [0.5] },
+})
+
+test('what fails most comes first, what has most room last', () => {
+  const order = tightestFirst([
+    limit('roomy', 'ok', 5, 0.9),
+    limit('near', 'ok', 1, 0.6),
+    limit('tight', 'tight', 0.1, 0.51),
+    limit('short', 'fails', -1, 0.45),
+    limit('far short', 'fails', -9, 0.1),
+  ])
+  expect(order.map((l) => l.id)).toEqual(['far short', 'short', 'tight', 'near', 'roomy'])
+})

@@ -1,0 +1,19 @@
+import type { LimitReport, Verdict } from '../../api/client'
+
+const RANK: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, ok: 3 }
+
+/** Tightest first: by verdict, then by how near the figure lies to its bound on the bar. Pure. */
+export function tightestFirst(limits: readonly LimitReport[]): LimitReport[] {
+  return [...limits].sort((a, b) => RANK[a.verdict] - RANK[b.verdict] || room(a) - room(b))
+}
+
+function room(limit: LimitReport): number {
+  const shown = limit.shown
+  if (!shown) return 2
+  const distance = Math.min(...shown.need_at.map((bound) => Math.abs(shown.have_at - bound)))
+  return (limit.margin ?? 0) < 0 ? -distance : distance
+}
+
+export function key(limit: LimitReport): string {
+  return `${limit.id}-${limit.side ?? 'both'}`
+}

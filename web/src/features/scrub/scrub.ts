@@ -1,0 +1,38 @@
+import { useSyncExternalStore } from 'react'
+
+/** The one crank angle that every picture follows. Apart from the session: it moves every frame. */
+let angle = 372
+const listeners = new Set<() => void>()
+
+export const scrub = {
+  read: (): number => angle,
+  subscribe: (listener: () => void): (() => void) => {
+    listeners.add(listener)
+    return () => listeners.delete(listener)
+  },
+  /** Moves to `deg`, folded into the cycle, to a tenth. */
+  to(deg: number): void {
+    const folded = ((deg % 720) + 720) % 720
+    angle = Math.round(folded * 10) / 10
+    for (const listener of listeners) listener()
+  },
+}
+
+export function useScrub(): number {
+  return useSyncExternalStore(scrub.subscribe, scrub.read)
+}
+
+/** Value of a curve a degree apart at any angle, between its points linear. */
+export function onCurve(curve: readonly number[], deg: number): number {
+  const left = Math.min(Math.max(Math.floor(deg), 0), curve.length - 2)
+  const from = curve[left] ?? 0
+  const to = curve[left + 1] ?? from
+  return from + (deg - left) * (to - from)
+}
+
+/** A length of the strip as read, by the scale the server sent. */
+export function readLength(mm: number, scale: { unit: string; factor: number; decimals: number }): string {
+  const text = ((mm * 1e-3) / scale.factor).toFixed(scale.decimals)
+  const spoken = scale.unit === 'in' ? text.replace(/^(-?)0\./, '$1.') : text
+  return `${spoken.replace(/^-(\.?0*)$/, '$1')} ${scale.unit}`
+}

@@ -1,0 +1,181 @@
+import { answered, client, Refusal } from '../../api/client'
+import type { BuildSummary, Edit, Fault, PartName, UnitSystem, WorkbenchAnswer } from '../../api/client'
+import { begin, commit, redo, undo } from './history'
+import type { History } from './history'
+import { RequestLine } from './requestLine'
+import { moved } from './moved'
+import type { Moved } from './moved'
+
+/** What follows a drag at once; remedies and the form come when it rests. */
+const QUICK: PartName[] = ['timing', 'strip', 'lift', 'spring', 'control', 'clearance', 'limits']
+const FULL: PartName[] = [...QUICK, 'lobe', 'remedies']
+
+export interface SessionState {
+  /** The stored build this tab works on and the revision it began from. */
+  readonly summary: BuildSummary
+  /** The document as last saved, to tell whether there is anything to save. */
+  readonly savedDocument: string
+  readonly history: History
+  readonly candidate: string | undefined
+  readonly system: UnitSystem
+  /** Answer to the document on screen; changes with every preview of a drag. */
+  readonly answer: WorkbenchAnswer | undefined
+  /** What the last edit moved; emptied by opening, never by time: the line itself fades. */
+  readonly moved: readonly Moved[]
+  /** Faults of the last refused edit; emptied by the next edit that is taken. */
+  readonly faults: readonly Fault[]
+  /** A refusal without a field, such as a server that is away. */
+  readonly trouble: string | undefined
+  /** Set while a stale save waits for a decision. */
+  readonly staleAgainst: number | undefined
+}
+
+type Listener = () => void
+
+interface Result {
+  readonly answer: WorkbenchAnswer
+  /** The document the request began from; an answer to another one is out of date. */
+  readonly asked: string
+  readonly step: boolean
+}
+
+/** The work on one build in one tab. Holds state and talks to the server; screens only read it. */
+export class Session {
+  private state: SessionState
+  private readonly listeners = new Set<Listener>()
+  private readonly queue: RequestLine<Result>
+  private readingsBefore: WorkbenchAnswer['readings'] = []
+
+  constructor(summary: BuildSummary, document: string, candidate: string | undefined, system: UnitSystem) {
+    this.state = {
+      summary,
+      savedDocument: document,
+      history: begin(document),
+      candidate,
+      system,
+      answer: undefined,
+      moved: [],
+      faults: [],
+      trouble: undefined,
+      staleAgainst: undefined,
+    }
+    this.queue = new RequestLine(
+      (result) => { this.taken(result) },
+      (error) => { this.refused(error) },
+    )
+    this.settle()
+  }
+
+  readonly subscribe = (listener: Listener): (() => void) => {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+
+  readonly read = (): SessionState => this.state
+
+  /** Shows what an edit would do; the document stays until {@link edit} is called. */
+  preview(edit: Edit): void {
+    this.queue.ask(() => this.work([edit], QUICK, false), true)
+  }
+
+  /** Makes an edit: one step of undo. */
+  edit(edit: Edit): void {
+    this.queue.ask(() => this.work([edit], FULL, true))
+  }
+
+  undo(): void {
+    this.walk(undo(this.state.history))
+  }
+
+  redo(): void {
+    this.walk(redo(this.state.history))
+  }
+
+  choose(candidate: string): void {
+    this.set({ candidate, moved: [], faults: [] })
+    this.settle()
+  }
+
+  useUnits(system: UnitSystem): void {
+    this.set({ system, moved: [] })
+    this.settle()
+  }
+
+  async save(): Promise<void> {
+    const { summary, history } = this.state
+    const document = history.present
+    try {
+      const saved = await answered(
+        client.PUT('/api/builds/{id}', {
+          params: { path: { id: summary.id } },
+          body: { base_revision: summary.revision, document },
+        }),
+      )
+      this.set({ summary: saved, savedDocument: document, trouble: undefined, staleAgainst: undefined })
+    } catch (error) {
+      const newest = error instanceof Refusal ? error.problem.newest_revision : undefined
+      if (typeof newest === 'number') this.set({ staleAgainst: newest })
+      else this.refused(error)
+    }
+  }
+
+  /** Keeps this tab's document as a build of its own. */
+  async saveAsNew(): Promise<void> {
+    const document = this.state.history.present
+    try {
+      const made = await answered(client.POST('/api/builds', { body: { document } }))
+      this.set({ summary: made, savedDocument: document, trouble: undefined, staleAgainst: undefined })
+    } catch (error) {
+      this.refused(error)
+    }
+  }
+
+  private walk(history: History): void {
+    if (history === this.state.history) return
+    this.set({ history, faults: [] })
+    this.settle()
+  }
+
+  /** Asks for the whole answer to the document as it stands. */
+  settle(): void {
+    this.queue.ask(() => this.work([], FULL, true), true)
+  }
+
+  private async work(edits: Edit[], parts: PartName[], settle: boolean): Promise<Result> {
+    const { history, candidate, system } = this.state
+    const asked = history.present
+    const body = { document: asked, edits, candidate: candidate ?? null, parts, system, form: settle }
+    const answer = await answered(client.POST('/api/workbench', { body }))
+    return { answer, asked, step: settle && edits.length > 0 }
+  }
+
+  private taken({ answer, asked, step }: Result): void {
+    const { history, system, answer: last } = this.state
+    if (asked !== history.present) return
+    const next = step ? commit(history, answer.document) : history
+    const settled = answer.fields !== undefined && answer.fields !== null
+    const changes = moved(this.readingsBefore, answer.readings, system)
+    // A preview keeps the form it has: fields come with the settled answer.
+    const fields = settled ? answer.fields : last?.fields
+    this.set({
+      history: next,
+      answer: { ...answer, ...(fields === undefined ? {} : { fields }) },
+      moved: changes.length > 0 ? changes : settled ? this.state.moved : [],
+      faults: [],
+      trouble: undefined,
+    })
+    if (settled) this.readingsBefore = answer.readings
+  }
+
+  private refused(error: unknown): void {
+    if (!(error instanceof Refusal)) throw error
+    const faults = error.problem.faults ?? []
+    if (faults.length > 0) this.set({ faults, trouble: undefined })
+    else this.set({ trouble: error.problem.detail })
+  }
+
+  private set(change: Partial<SessionState>): void {
+    this.state = { ...this.state, ...change }
+    for (const listener of this.listeners) listener()
+  }
+}

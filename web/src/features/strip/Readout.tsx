@@ -1,0 +1,19 @@
+import type { StripReport } from '../../api/client'
+import { onCurve, readLength, useScrub } from '../scrub/scrub'
+import { useSessionState } from '../session/useSession'
+
+/** Lifts and gaps at the scrubbed angle, in words and figures. */
+export function Readout({ report }: { report: StripReport }) {
+  const angle = useScrub()
+  const { answer, system } = useSessionState()
+  const scales = answer?.analysis.scales
+  if (!scales) return null
+  const scale = system === 'inch' ? scales.length_inch : scales.length_metric
+  const read = (curve: readonly number[] | null | undefined) => (curve ? readLength(onCurve(curve, angle), scale) : 'unknown')
+  return (
+    <div className="readout" aria-live="off">
+      <span className="intake-text"><b>Intake</b> open {read(report.intake_lift_mm)}, gap {read(report.intake_clearance_mm)}</span>
+      <span className="exhaust-text"><b>Exhaust</b> open {read(report.exhaust_lift_mm)}, gap {read(report.exhaust_clearance_mm)}</span>
+    </div>
+  )
+}

@@ -1,0 +1,21 @@
+import react from '@vitejs/plugin-react'
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  plugins: [react()],
+  build: {
+    target: 'es2023',
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            { name: 'react', test: /node_modules[\\/](react|react-dom|scheduler)[\\/]/ },
+            { name: 'antd', test: /node_modules[\\/](antd|@ant-design|@rc-component|rc-)/ },
+          ],
+        },
+      },
+    },
+  },
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:8080' } } },
+  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'] },
+})
