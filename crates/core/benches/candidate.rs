@@ -15,7 +15,8 @@ const EXAMPLE: &str = include_str!("../tests/data/example_build.json");
 fn card(lift: f64, durations: [f64; 3], kind: LifterKind) -> LobeCard {
     let heights = [0.006, 0.050, 0.200].map(Length::inches);
     let rows: Vec<_> = heights.into_iter().zip(durations).collect();
-    let foot = FlatFoot { face: Length::inches(0.842), margin: Length::inches(0.020), base_circle: Length::inches(1.45) };
+    let foot =
+        FlatFoot { face: Length::inches(0.842), margin: Length::inches(0.020), base_circle: Length::inches(1.45) };
     LobeCard::symmetric(Length::inches(lift), &rows, kind, kind.is_flat().then_some(foot))
 }
 

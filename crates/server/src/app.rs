@@ -81,10 +81,7 @@ fn refuse_body(error: &JsonPayloadError) -> Problem {
 
 /// The API's description.
 pub fn open_api() -> utoipa::openapi::OpenApi {
-    let (_, description) = actix_web::App::new()
-        .into_utoipa_app()
-        .openapi(Description::openapi())
-        .configure(api)
-        .split_for_parts();
+    let (_, description) =
+        actix_web::App::new().into_utoipa_app().openapi(Description::openapi()).configure(api).split_for_parts();
     description
 }

@@ -25,15 +25,17 @@ impl AllowedHosts {
     fn allows(&self, headers: &HeaderMap) -> bool {
         let text = |name: header::HeaderName| headers.get(name).map(|v| v.to_str().unwrap_or("unreadable"));
         let host_known = text(header::HOST).is_some_and(|host| self.0.iter().any(|h| h == host));
-        let origin_known = text(header::ORIGIN).is_none_or(|origin| {
-            origin.strip_prefix("http://").is_some_and(|host| self.0.iter().any(|h| h == host))
-        });
+        let origin_known = text(header::ORIGIN)
+            .is_none_or(|origin| origin.strip_prefix("http://").is_some_and(|host| self.0.iter().any(|h| h == host)));
         host_known && origin_known
     }
 }
 
 /// Refuses requests that are not for, or not from, this server.
-pub async fn only_our_own(request: ServiceRequest, next: Next<impl MessageBody + 'static>) -> Result<ServiceResponse<BoxBody>, Error> {
+pub async fn only_our_own(
+    request: ServiceRequest,
+    next: Next<impl MessageBody + 'static>,
+) -> Result<ServiceResponse<BoxBody>, Error> {
     let known = request.app_data::<web::Data<AllowedHosts>>().is_some_and(|hosts| hosts.allows(request.headers()));
     if !known {
         let problem = Problem::new(StatusCode::FORBIDDEN, "foreign-request", "Host or Origin is not this server's own");

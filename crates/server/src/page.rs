@@ -22,7 +22,11 @@ pub async fn page(path: web::Path<String>) -> Result<HttpResponse, Problem> {
         return asset(&path);
     }
     let Some(index) = FrontEnd::get("index.html") else {
-        return Err(Problem::new(StatusCode::NOT_FOUND, "no-front-end", "this server was built without its front end; run ./start"));
+        return Err(Problem::new(
+            StatusCode::NOT_FOUND,
+            "no-front-end",
+            "this server was built without its front end; run ./start",
+        ));
     };
     let nonce = nonce()?;
     let html = String::from_utf8_lossy(&index.data).replace(NONCE_PLACEHOLDER, &nonce);

@@ -94,7 +94,8 @@ impl Store {
     /// A new build with its first revision.
     pub async fn create(&self, name: &str, document: &str) -> Result<BuildEntry, StoreError> {
         let mut change = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let build: i64 = sqlx::query_scalar("INSERT INTO build DEFAULT VALUES RETURNING id").fetch_one(&mut *change).await?;
+        let build: i64 =
+            sqlx::query_scalar("INSERT INTO build DEFAULT VALUES RETURNING id").fetch_one(&mut *change).await?;
         let row = sqlx::query(include_str!("sql/insert_revision.sql"))
             .bind(build)
             .bind(1_i64)

@@ -5,10 +5,13 @@
 export function passNonceToStyles(): void {
   const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
   if (!nonce) return
-  const make = document.createElement.bind(document) as (tag: string, options?: ElementCreationOptions) => HTMLElement
-  document.createElement = ((tag: string, options?: ElementCreationOptions) => {
-    const element = make(tag, options)
-    if (element instanceof HTMLStyleElement) element.nonce = nonce
+  // The overloads for retired elements are marked deprecated; the method itself is not.
+  // eslint-disable-next-line @typescript-eslint/no-deprecated, @typescript-eslint/unbound-method
+  const make: (tag: string, options?: ElementCreationOptions) => HTMLElement = Document.prototype.createElement
+  function createElement(this: Document, tag: string, options?: ElementCreationOptions): HTMLElement {
+    const element = make.call(this, tag, options)
+    if (element instanceof HTMLStyleElement) element.nonce = nonce ?? ''
     return element
-  }) as typeof document.createElement
+  }
+  Object.defineProperty(Document.prototype, 'createElement', { value: createElement, configurable: true, writable: true })
 }

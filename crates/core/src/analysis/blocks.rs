@@ -53,8 +53,10 @@ fn events_at(inputs: &Inputs<'_>, height: Length) -> Part<Events> {
     let phasing = inputs.phasing.clone()?;
     let at = |side: Side| -> Part<(f64, f64)> {
         let lobe = inputs.side(side).lobe()?;
-        let too_low = || Gap { reason: format!("{} lobe is below {:.3} in", side.key(), height.as_inches()), needs: Vec::new() };
-        let later = lobe.centre_of_events(height).ok_or_else(too_low)? - lobe.centre_of_events(height_050()).unwrap_or(0.0);
+        let too_low =
+            || Gap { reason: format!("{} lobe is below {:.3} in", side.key(), height.as_inches()), needs: Vec::new() };
+        let later =
+            lobe.centre_of_events(height).ok_or_else(too_low)? - lobe.centre_of_events(height_050()).unwrap_or(0.0);
         Ok((lobe.duration_crank_deg(height).ok_or_else(too_low)?, 2.0 * later))
     };
     let ((intake, intake_later), (exhaust, exhaust_later)) = (at(Side::Intake)?, at(Side::Exhaust)?);
@@ -91,9 +93,10 @@ fn side_timing(inputs: &Inputs<'_>, side: Side, seat: &Events, fifty: &Events) -
     let lobe = own.lobe()?;
     let later = 2.0 * lobe.centre_of_events(height_050()).unwrap_or(0.0);
     let at = |height: Length| lobe.duration_crank_deg(height);
-    let durations = own.card_heights.iter().filter_map(|height| {
-        at(*height).map(|deg| DurationAt { height_mm: height.as_mm(), deg })
-    });
+    let durations = own
+        .card_heights
+        .iter()
+        .filter_map(|height| at(*height).map(|deg| DurationAt { height_mm: height.as_mm(), deg }));
     let (centreline_deg, centre_of_lift_deg, opens, closes) = match side {
         Side::Intake => (
             phasing.intake_centreline,
@@ -218,7 +221,8 @@ pub fn piston_clearance(inputs: &Inputs<'_>, side: Side, stages: &Stages) -> Par
     let (crown, travel) = (own.crown.clone()?, inputs.travel(side)?);
     let inputs_key = key(&(&cylinder, &valve, &crown, travel.lift, travel.full_lift_at, &own.lobe_key));
     Ok(*stages.clearances.get(inputs_key, || {
-        let closed = stages.closed_gaps.get(key(&(&cylinder, &valve, &crown)), || closed_gaps(&cylinder, &valve, &crown));
+        let closed =
+            stages.closed_gaps.get(key(&(&cylinder, &valve, &crown)), || closed_gaps(&cylinder, &valve, &crown));
         closest(&cylinder, &valve, &crown, &travel, &closed)
     }))
 }
@@ -227,7 +231,8 @@ pub fn piston_clearance(inputs: &Inputs<'_>, side: Side, stages: &Stages) -> Par
 pub fn valves_apart(inputs: &Inputs<'_>) -> Part<(Length, f64)> {
     for side in Side::BOTH {
         let port = inputs.port(side);
-        let absent: Vec<String> = ["valve_offset_x", "valve_offset_y"].iter().filter(|k| !port.has(k)).map(|k| port.path_of(k)).collect();
+        let absent: Vec<String> =
+            ["valve_offset_x", "valve_offset_y"].iter().filter(|k| !port.has(k)).map(|k| port.path_of(k)).collect();
         if !absent.is_empty() {
             return Err(crate::document::Missing(absent).into());
         }
@@ -278,8 +283,11 @@ pub fn strip(inputs: &Inputs<'_>, stages: &Stages) -> Part<StripReport> {
     let cylinder = inputs.cylinder.clone()?;
     let (intake, exhaust) = (inputs.travel(Side::Intake)?, inputs.travel(Side::Exhaust)?);
     let crank_deg: Vec<f64> = (0..=720).map(f64::from).collect();
-    let lift = |travel: &ValveTravel<'_>| crank_deg.iter().map(|deg| rounded(travel.lift_at(*deg).as_mm())).collect::<Vec<_>>();
-    let velocity = |travel: &ValveTravel<'_>| crank_deg.iter().map(|deg| rounded(travel.velocity_at(*deg) * 1e3)).collect();
+    let lift = |travel: &ValveTravel<'_>| {
+        crank_deg.iter().map(|deg| rounded(travel.lift_at(*deg).as_mm())).collect::<Vec<_>>()
+    };
+    let velocity =
+        |travel: &ValveTravel<'_>| crank_deg.iter().map(|deg| rounded(travel.velocity_at(*deg) * 1e3)).collect();
     let (intake_lift_mm, exhaust_lift_mm) = (lift(&intake), lift(&exhaust));
     let gap = |own: &SideInputs, lift: &[f64]| -> Option<Vec<f64>> {
         let (valve, crown) = (own.valve.as_ref().ok()?, own.crown.as_ref().ok()?);

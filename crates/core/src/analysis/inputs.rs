@@ -145,7 +145,13 @@ impl SideInputs {
     }
 }
 
-fn resolve_side(side: Side, source: Result<LobeSource, Missing>, engine: &Node<'_>, train: &Node<'_>, stages: &Stages) -> SideInputs {
+fn resolve_side(
+    side: Side,
+    source: Result<LobeSource, Missing>,
+    engine: &Node<'_>,
+    train: &Node<'_>,
+    stages: &Stages,
+) -> SideInputs {
     let port = engine.child(side.key());
     let lobe_key = key(&source);
     let card_heights = match &source {

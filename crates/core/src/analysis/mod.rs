@@ -115,10 +115,8 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
     let shared = Ledger::default();
     let engine = read_cylinder(&build.engine(&shared)).map(|c| blocks::engine(&c)).map_err(Gap::from);
     let mut warnings = Vec::new();
-    let candidates = chosen
-        .into_iter()
-        .map(|view| candidate(build, view, request, &ledger, stages, &mut warnings))
-        .collect();
+    let candidates =
+        chosen.into_iter().map(|view| candidate(build, view, request, &ledger, stages, &mut warnings)).collect();
     Ok(Analysis {
         engine: engine.into(),
         candidates,

@@ -68,16 +68,27 @@ pub fn readings(engine: Option<&EngineReport>, candidate: &CandidateReport) -> V
         }
     }
     timing(candidate, &mut list);
-    for (id, label, lift) in candidate.lift.done().into_iter().flat_map(|l| [("intake_lift", "intake lift", &l.intake), ("exhaust_lift", "exhaust lift", &l.exhaust)]) {
+    for (id, label, lift) in candidate
+        .lift
+        .done()
+        .into_iter()
+        .flat_map(|l| [("intake_lift", "intake lift", &l.intake), ("exhaust_lift", "exhaust lift", &l.exhaust)])
+    {
         list.quantity(id, label, Length::mm(lift.net_mm).si(), Dimension::Length);
     }
     for limit in &candidate.limits {
         if let Some(shown) = &limit.shown {
             let side = limit.side.map_or("", |side| side.key());
-            list.0.push(Reading { id: format!("{}_{side}", limit.id), label: limit.title.to_lowercase(), shown: shown.have.clone() });
+            list.0.push(Reading {
+                id: format!("{}_{side}", limit.id),
+                label: limit.title.to_lowercase(),
+                shown: shown.have.clone(),
+            });
         }
     }
-    for (id, label, side) in candidate.control.done().into_iter().flat_map(|c| [("intake_hand", "intake hand check", &c.intake), ("exhaust_hand", "exhaust hand check", &c.exhaust)]) {
+    for (id, label, side) in candidate.control.done().into_iter().flat_map(|c| {
+        [("intake_hand", "intake hand check", &c.intake), ("exhaust_hand", "exhaust hand check", &c.exhaust)]
+    }) {
         list.quantity(id, label, Speed::rpm(side.hand_check_rpm).si(), Dimension::Speed);
     }
     list.0

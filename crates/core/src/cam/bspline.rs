@@ -27,10 +27,8 @@ impl Basis {
     /// The basis over `spans` (at least one) knot spans.
     pub fn new(spans: usize) -> Self {
         let inner = (0..=spans).map(|i| i as f64);
-        let knots = std::iter::repeat_n(0.0, DEGREE)
-            .chain(inner)
-            .chain(std::iter::repeat_n(spans as f64, DEGREE))
-            .collect();
+        let knots =
+            std::iter::repeat_n(0.0, DEGREE).chain(inner).chain(std::iter::repeat_n(spans as f64, DEGREE)).collect();
         Self { spans, knots }
     }
 

@@ -131,10 +131,8 @@ impl LobeCard {
         lifter: LifterKind,
         flat_foot: Option<FlatFoot>,
     ) -> Self {
-        let flank: Vec<Check> = durations
-            .iter()
-            .map(|(height, deg)| Check { height: *height, crank_deg: 0.5 * deg })
-            .collect();
+        let flank: Vec<Check> =
+            durations.iter().map(|(height, deg)| Check { height: *height, crank_deg: 0.5 * deg }).collect();
         Self { lift, opening: flank.clone(), closing: flank, lifter, flat_foot }
     }
 

@@ -77,17 +77,14 @@ fn fit(basis: &Basis, points: &[(f64, Length)], start: f64, span_deg: f64) -> Op
 }
 
 fn build(basis: &Basis, coefficients: &[f64], span_deg: f64, points: &[(f64, Length)]) -> Result<Lobe, ProfileRefusal> {
-    let pieces: Vec<[f64; 6]> = (0..basis.spans())
-        .map(|span| taylor(basis, coefficients, span, span as f64, span_deg, 1.0))
-        .collect();
+    let pieces: Vec<[f64; 6]> =
+        (0..basis.spans()).map(|span| taylor(basis, coefficients, span, span as f64, span_deg, 1.0)).collect();
     let from = |zero: f64| (0..=basis.spans()).map(move |i| i as f64 * span_deg - zero).collect();
     let raw = Lobe::new(from(0.0), pieces.clone(), None);
     let peak = full_lift(&raw, basis.spans() as f64 * span_deg);
     one_rise(&raw, peak, points[0].0)?;
-    let residual = points
-        .iter()
-        .map(|(angle, lift)| (raw.at(angle - points[0].0).lift - lift.si()).abs())
-        .fold(0.0, f64::max);
+    let residual =
+        points.iter().map(|(angle, lift)| (raw.at(angle - points[0].0).lift - lift.si()).abs()).fold(0.0, f64::max);
     Ok(Lobe::new(from(peak), pieces, Some(residual)))
 }
 

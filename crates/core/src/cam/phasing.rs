@@ -48,10 +48,7 @@ impl Phasing {
 
     /// The same cam advanced by so many crank degrees.
     pub fn advanced(&self, deg: f64) -> Self {
-        Self {
-            intake_centreline: self.intake_centreline - deg,
-            exhaust_centreline: self.exhaust_centreline + deg,
-        }
+        Self { intake_centreline: self.intake_centreline - deg, exhaust_centreline: self.exhaust_centreline + deg }
     }
 
     /// The events of two durations at one height.

@@ -1,9 +1,7 @@
 //! A convex quadratic programme with equality and at-most rows, handed to an interior-point solver.
 
 use clarabel::algebra::CscMatrix;
-use clarabel::solver::{
-    DefaultSettings, DefaultSolver, IPSolver, NonnegativeConeT, SolverStatus, ZeroConeT,
-};
+use clarabel::solver::{DefaultSettings, DefaultSolver, IPSolver, NonnegativeConeT, SolverStatus, ZeroConeT};
 
 /// Sparse rows `sum w x` with their right sides.
 #[derive(Default)]

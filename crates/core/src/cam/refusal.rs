@@ -11,7 +11,9 @@ const PER_INCH: f64 = 1.0 / 0.0254;
 #[derive(Debug, Clone, PartialEq, Error)]
 pub enum LobeRefusal {
     /// The mean velocity between two checks is beyond the flat foot.
-    #[error("between {low:.3} and {high:.3} in the card asks for {mean:.5} in per cam degree on average; a flat face of {face:.3} in less its {margin:.3} in edge carries the contact only up to {cap:.5}: take a larger face, a roller, or more duration at {low:.3} for the same duration at {high:.3}")]
+    #[error(
+        "between {low:.3} and {high:.3} in the card asks for {mean:.5} in per cam degree on average; a flat face of {face:.3} in less its {margin:.3} in edge carries the contact only up to {cap:.5}: take a larger face, a roller, or more duration at {low:.3} for the same duration at {high:.3}"
+    )]
     MeanVelocityBeyondFace {
         /// Lower check, in.
         low: f64,
@@ -27,7 +29,9 @@ pub enum LobeRefusal {
         cap: f64,
     },
     /// Mean velocities fall and rise again: no flank with one inflection passes the checks.
-    #[error("the card is not smooth: the mean velocity is {before:.5} in per cam degree below {height:.3} in, {at:.5} above it and rises again to {after:.5}; check the duration at {height:.3} in")]
+    #[error(
+        "the card is not smooth: the mean velocity is {before:.5} in per cam degree below {height:.3} in, {at:.5} above it and rises again to {after:.5}; check the duration at {height:.3} in"
+    )]
     NotSmooth {
         /// Check at which the slope dips, in.
         height: f64,
@@ -39,7 +43,9 @@ pub enum LobeRefusal {
         after: f64,
     },
     /// Only the limit of the face stands in the way.
-    #[error("every smooth flank through these checks is faster than {cap:.5} in per cam degree, where a flat face of {face:.3} in less its {margin:.3} in edge ends")]
+    #[error(
+        "every smooth flank through these checks is faster than {cap:.5} in per cam degree, where a flat face of {face:.3} in less its {margin:.3} in edge ends"
+    )]
     PeakVelocityBeyondFace {
         /// Face diameter, in.
         face: f64,
@@ -49,7 +55,9 @@ pub enum LobeRefusal {
         cap: f64,
     },
     /// Only the radius of curvature stands in the way.
-    #[error("on a base circle of {base_circle:.3} in the nose would be sharper than a radius of {least:.3} in: take a larger base circle, less lift or more duration")]
+    #[error(
+        "on a base circle of {base_circle:.3} in the nose would be sharper than a radius of {least:.3} in: take a larger base circle, less lift or more duration"
+    )]
     NoseTooSharp {
         /// Base circle diameter, in.
         base_circle: f64,

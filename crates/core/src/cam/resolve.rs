@@ -118,7 +118,13 @@ fn insert(flank: &mut Vec<Check>, check: Check) {
 }
 
 /// Adds the assumed seat timing when the lowest check is too high to tell it.
-fn with_seat_timing(mut flank: Vec<Check>, kind: LifterKind, lobe: &Node<'_>, side: Side, cam: &Node<'_>) -> Vec<Check> {
+fn with_seat_timing(
+    mut flank: Vec<Check>,
+    kind: LifterKind,
+    lobe: &Node<'_>,
+    side: Side,
+    cam: &Node<'_>,
+) -> Vec<Check> {
     let lowest = flank[0];
     if lowest.height.as_inches() <= SEAT_CHECK_IN {
         return flank;

@@ -197,12 +197,7 @@ struct Programme<'a> {
 }
 
 impl<'a> Programme<'a> {
-    fn new(
-        card: &LobeCard,
-        flanks: &'a [FlankProblem<'a>],
-        turns: Option<&[usize]>,
-        shape: Shape,
-    ) -> Self {
+    fn new(card: &LobeCard, flanks: &'a [FlankProblem<'a>], turns: Option<&[usize]>, shape: Shape) -> Self {
         let mut programme = Self { flanks, equal: Rows::default(), at_most: Rows::default() };
         for (index, flank) in flanks.iter().enumerate() {
             programme.ends_and_checks(card, flank, index * basis().len());
@@ -258,7 +253,14 @@ impl<'a> Programme<'a> {
     }
 
     /// `-s'(x) <= cap` on a grid of half spans around the steepest place.
-    fn velocity_within_face(&mut self, card: &LobeCard, foot: &FlatFoot, flank: &FlankProblem<'_>, turn: usize, offset: usize) {
+    fn velocity_within_face(
+        &mut self,
+        card: &LobeCard,
+        foot: &FlatFoot,
+        flank: &FlankProblem<'_>,
+        turn: usize,
+        offset: usize,
+    ) {
         let cap = foot.velocity_cap() * flank.span_deg / card.lift.si();
         let (from, to) = (turn.saturating_sub(7), (turn + 5).min(SPANS));
         for half in 2 * from..=2 * to {
@@ -269,14 +271,20 @@ impl<'a> Programme<'a> {
 
     /// `Rb + s + s'' >= least radius`, `s''` per radian, on a grid of half spans over the nose
     /// [Norton, radius of curvature of a flat-faced follower's cam; from memory].
-    fn convex_enough(&mut self, card: &LobeCard, foot: &FlatFoot, flank: &FlankProblem<'_>, turn: usize, offset: usize) {
+    fn convex_enough(
+        &mut self,
+        card: &LobeCard,
+        foot: &FlatFoot,
+        flank: &FlankProblem<'_>,
+        turn: usize,
+        offset: usize,
+    ) {
         let per_radian = (180.0 / std::f64::consts::PI / flank.span_deg).powi(2);
         let spare = (0.5 * foot.base_circle.si() - FlatFoot::least_radius().si()) / card.lift.si();
         for half in 0..=2 * turn.min(SPANS) {
             let row = basis().row(half as f64 / 2.0);
-            let weights = (0..=DEGREE).map(|j| {
-                (offset + row.first + j, -(row.values[0][j] + per_radian * row.values[2][j]))
-            });
+            let weights =
+                (0..=DEGREE).map(|j| (offset + row.first + j, -(row.values[0][j] + per_radian * row.values[2][j])));
             self.at_most.push(weights, spare);
         }
     }

@@ -54,13 +54,8 @@ fn around(axis: Vector) -> [Vector; AROUND] {
         axis[2] * down[0] - axis[0] * down[2],
         axis[0] * down[1] - axis[1] * down[0],
     ];
-    circle().map(|(sin, cos)| {
-        [
-            cos * down[0] + sin * side[0],
-            cos * down[1] + sin * side[1],
-            cos * down[2] + sin * side[2],
-        ]
-    })
+    circle()
+        .map(|(sin, cos)| [cos * down[0] + sin * side[0], cos * down[1] + sin * side[1], cos * down[2] + sin * side[2]])
 }
 
 /// Sine and cosine of `AROUND` equal steps of a turn.
@@ -223,7 +218,7 @@ impl CrownFrame {
         if pocket.off_axis(along(point, direction, to_floor)) <= pocket.radius {
             return (to_floor, pocket.normal);
         }
-        pocket.to_wall(point, direction).map_or((to_floor, pocket.normal), |(distance, normal)| (distance, normal))
+        pocket.wall_along(point, direction).map_or((to_floor, pocket.normal), |(distance, normal)| (distance, normal))
     }
 
     /// Places on the mouth of the pocket where it opens in the crown.
@@ -269,7 +264,7 @@ impl Pocket {
     }
 
     /// Distance to the wall from inside, with the wall's normal.
-    fn to_wall(&self, point: Vector, direction: Vector) -> Option<(f64, Vector)> {
+    fn wall_along(&self, point: Vector, direction: Vector) -> Option<(f64, Vector)> {
         let square = |v: Vector| along(v, self.normal, -dot(v, self.normal));
         let (from, step) = (square(minus(point, self.centre)), square(direction));
         let (a, b, c) = (dot(step, step), dot(from, step), dot(from, from) - self.radius * self.radius);
@@ -316,8 +311,12 @@ mod tests {
         // By hand: the edge is 3 mm above the gasket face; 8 mm of height is 8 / cos 20 along the stem.
         let stem = 8.0 / 20_f64.to_radians().cos() - 2.0;
         assert!((gap.along_stem.as_mm() - stem).abs() < 1e-9);
-        assert!((crown.vertical_gap(&valve.opened(Length::mm(2.0)), Length::mm(5.0)).as_mm()
-            - (8.0 - 2.0 * 20_f64.to_radians().cos())).abs() < 1e-9);
+        assert!(
+            (crown.vertical_gap(&valve.opened(Length::mm(2.0)), Length::mm(5.0)).as_mm()
+                - (8.0 - 2.0 * 20_f64.to_radians().cos()))
+            .abs()
+                < 1e-9
+        );
     }
 
     #[test]
@@ -343,11 +342,13 @@ mod tests {
 
     #[test]
     fn a_pocket_smaller_than_the_valve_is_met_at_the_crown() {
-        let port = |diameter: &str| json!({
-            "valve_diameter": "40 mm", "face_recess": "3 mm", "valve_angle": "0 deg",
-            "valve_offset_x": "0 mm", "valve_offset_y": "0 mm",
-            "pocket": { "depth": "6 mm", "diameter": diameter, "offset_x": "0 mm", "offset_y": "0 mm" }
-        });
+        let port = |diameter: &str| {
+            json!({
+                "valve_diameter": "40 mm", "face_recess": "3 mm", "valve_angle": "0 deg",
+                "valve_offset_x": "0 mm", "valve_offset_y": "0 mm",
+                "pocket": { "depth": "6 mm", "diameter": diameter, "offset_x": "0 mm", "offset_y": "0 mm" }
+            })
+        };
         let (valve, small) = frames(port("30 mm"));
         assert!((small.gap(&valve, Length::mm(5.0)).along_stem.as_mm() - 8.0).abs() < 1e-9);
         let (valve, large) = frames(port("44 mm"));

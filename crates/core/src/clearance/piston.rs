@@ -132,7 +132,13 @@ fn refine(gap: &dyn Fn(f64) -> f64, mut low: f64, mut high: f64) -> f64 {
     0.5 * (low + high)
 }
 
-fn radial(cylinder: &Cylinder, valve: &ValveFrame, crown: &CrownFrame, travel: &ValveTravel<'_>, at_deg: f64) -> Option<Length> {
+fn radial(
+    cylinder: &Cylinder,
+    valve: &ValveFrame,
+    crown: &CrownFrame,
+    travel: &ValveTravel<'_>,
+    at_deg: f64,
+) -> Option<Length> {
     let at = |crank_deg: f64| {
         let height = cylinder.crown(Angle::deg(crank_deg));
         let open = valve.opened(travel.lift_at(crank_deg));

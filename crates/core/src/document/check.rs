@@ -27,7 +27,10 @@ pub fn check_object(value: &Value, object: &Object, path: &str, faults: &mut Vec
         }
     }
     for field in object.fields.iter().filter(|f| f.required && !map.contains_key(f.key)) {
-        push(faults, Fault::new(join(path, field.key), "nothing", field.kind.needs()).cure(format!("add it: {}", field.doc)));
+        push(
+            faults,
+            Fault::new(join(path, field.key), "nothing", field.kind.needs()).cure(format!("add it: {}", field.doc)),
+        );
     }
 }
 
@@ -135,8 +138,14 @@ fn check_quantity(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault
     };
     match (parse(text, *dimension), kind.si_range()) {
         (Ok(si), Ok((low, high))) if (low..=high).contains(&si) => {}
-        (Ok(_), _) => push(faults, Fault::new(path, text, kind.needs()).cure(format!("stay between {min} and {max}; check the unit and the decimal point"))),
-        (Err(TextFault::NoUnit), _) => push(faults, Fault::new(path, text, kind.needs()).cure(format!("write \"{} {unit}\"", text.trim()))),
+        (Ok(_), _) => push(
+            faults,
+            Fault::new(path, text, kind.needs())
+                .cure(format!("stay between {min} and {max}; check the unit and the decimal point")),
+        ),
+        (Err(TextFault::NoUnit), _) => {
+            push(faults, Fault::new(path, text, kind.needs()).cure(format!("write \"{} {unit}\"", text.trim())))
+        }
         (Err(reason), _) => {
             let units: Vec<_> = dimension.units().iter().map(|u| u.symbol).collect();
             push(faults, Fault::new(path, text, kind.needs()).cure(format!("{reason}; units: {}", units.join(", "))));

@@ -184,15 +184,13 @@ fn flanks_against_durations(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
 fn redundant_events(cam: &Node<'_>, faults: &mut Vec<Fault>) {
     let events_node = cam.child("events_050");
     let deg = |key: &str| events_node.quantity::<Angle>(key).map(Angle::as_deg);
-    let (Some(io), Some(ic), Some(eo), Some(ec)) = (
-        deg("intake_opens_btdc"),
-        deg("intake_closes_abdc"),
-        deg("exhaust_opens_bbdc"),
-        deg("exhaust_closes_atdc"),
-    ) else {
+    let (Some(io), Some(ic), Some(eo), Some(ec)) =
+        (deg("intake_opens_btdc"), deg("intake_closes_abdc"), deg("exhaust_opens_bbdc"), deg("exhaust_closes_atdc"))
+    else {
         return;
     };
-    let events = Events { intake_opens_btdc: io, intake_closes_abdc: ic, exhaust_opens_bbdc: eo, exhaust_closes_atdc: ec };
+    let events =
+        Events { intake_opens_btdc: io, intake_closes_abdc: ic, exhaust_opens_bbdc: eo, exhaust_closes_atdc: ec };
     let phasing: Phasing = events.phasing();
     let given = |key: &str| cam.quantity::<Angle>(key).map(Angle::as_deg);
     let mut compare = |path: String, said: Option<f64>, follows: f64| {
@@ -214,8 +212,7 @@ fn redundant_events(cam: &Node<'_>, faults: &mut Vec<Fault>) {
 }
 
 fn disagreement(field: &str, given: &str, other: &str) -> Fault {
-    Fault::new(field, given, format!("to agree with {other}"))
-        .cure("remove one of the two, or correct it")
+    Fault::new(field, given, format!("to agree with {other}")).cure("remove one of the two, or correct it")
 }
 
 fn fault(node: &Node<'_>, key: &str, needs: &str, faults: &mut Vec<Fault>) {

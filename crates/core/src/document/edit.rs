@@ -81,7 +81,7 @@ fn value_of(kind: &Kind, text: &str, path: &str, system: UnitSystem) -> Result<O
             let unit = bare_unit(kind, *dimension, system);
             with_unit(text, *dimension, unit)
                 .map(|text| Some(Value::from(text)))
-                .map_err(|reason| refuse().cure(format!("{reason}; a bare number is taken in {unit}")))
+                .map_err(|reason| refuse().cure(format!("{reason}; a number alone is read as {unit}")))
         }
         Kind::Number { .. } | Kind::Integer { .. } => {
             let digits = if text.starts_with('.') { format!("0{text}") } else { text.to_owned() };
@@ -197,7 +197,9 @@ mod tests {
     #[test]
     fn a_path_that_is_no_field_is_refused_and_changes_nothing() {
         let before = json!({"candidates": [{"id": "a"}]});
-        for path in ["engine.bores", "candidates[3].id", "name.x", "candidates.id", "x", "", "candidates[0].train.valve.intake"] {
+        for path in
+            ["engine.bores", "candidates[3].id", "name.x", "candidates.id", "x", "", "candidates[0].train.valve.intake"]
+        {
             let mut document = before.clone();
             let _ = set_field(&mut document, path, "1", UnitSystem::Inch).unwrap_err();
             assert_eq!(document, before, "{path}");

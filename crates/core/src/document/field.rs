@@ -133,9 +133,7 @@ impl Kind {
     /// The bounds of a quantity in SI.
     pub fn si_range(&self) -> Result<(f64, f64), TextFault> {
         match self {
-            Self::Quantity { dimension, min, max } => {
-                Ok((parse(min, *dimension)?, parse(max, *dimension)?))
-            }
+            Self::Quantity { dimension, min, max } => Ok((parse(min, *dimension)?, parse(max, *dimension)?)),
             Self::Number { min, max } => Ok((*min, *max)),
             Self::Integer { min, max } => Ok((*min as f64, *max as f64)),
             _ => Err(TextFault::NoNumber),
@@ -156,12 +154,7 @@ pub(super) const fn quantity(
 }
 
 /// A row of any kind that is optional and has no default.
-pub(super) const fn plain(
-    key: &'static str,
-    label: &'static str,
-    kind: Kind,
-    doc: &'static str,
-) -> Field {
+pub(super) const fn plain(key: &'static str, label: &'static str, kind: Kind, doc: &'static str) -> Field {
     Field { key, label, doc, kind, default: None, required: false }
 }
 
@@ -180,13 +173,6 @@ impl Field {
 
     /// The same row, required.
     pub(super) const fn required(self) -> Self {
-        Self {
-            key: self.key,
-            label: self.label,
-            doc: self.doc,
-            kind: self.kind,
-            default: self.default,
-            required: true,
-        }
+        Self { key: self.key, label: self.label, doc: self.doc, kind: self.kind, default: self.default, required: true }
     }
 }

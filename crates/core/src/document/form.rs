@@ -102,7 +102,8 @@ fn form_field(root: &Value, kind: &'static Kind, path: &str) -> Option<FormField
         None => own_default.unwrap_or_default().to_owned(),
     };
     let si = kind.dimension().and_then(|d| parse(&text, d).ok());
-    let units = kind.dimension().map(|d| (bare_unit(kind, d, UnitSystem::Inch), bare_unit(kind, d, UnitSystem::Metric)));
+    let units =
+        kind.dimension().map(|d| (bare_unit(kind, d, UnitSystem::Inch), bare_unit(kind, d, UnitSystem::Metric)));
     let (unit_inch, unit_metric) = units.unwrap_or_default();
     let choices = match kind {
         Kind::Choice(words) => words.iter().map(|w| (*w).to_owned()).collect(),

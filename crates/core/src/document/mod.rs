@@ -138,6 +138,9 @@ fn refuse_newer(value: &Value, faults: &mut Vec<Fault>) {
         && version > VERSION
     {
         let needs = format!("version {VERSION} or older");
-        faults.push(Fault::new("version", &version.to_string(), needs).cure("open it with a newer Upper Lobe, or save it there as this version"));
+        faults.push(
+            Fault::new("version", &version.to_string(), needs)
+                .cure("open it with a newer Upper Lobe, or save it there as this version"),
+        );
     }
 }

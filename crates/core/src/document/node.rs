@@ -109,11 +109,7 @@ pub struct Node<'a> {
 impl<'a> Node<'a> {
     /// The object `value` at `path`; an absent or foreign value reads as an empty object.
     pub fn new(value: Option<&'a Value>, object: &'static Object, path: &str, ledger: &'a Ledger) -> Self {
-        let layers = value
-            .and_then(Value::as_object)
-            .map(|map| (map, path.to_owned()))
-            .into_iter()
-            .collect();
+        let layers = value.and_then(Value::as_object).map(|map| (map, path.to_owned())).into_iter().collect();
         Self { layers, object, path: path.to_owned(), ledger }
     }
 
@@ -174,9 +170,7 @@ impl<'a> Node<'a> {
 
     fn raw(&self, key: &str) -> Option<(&'a Value, String)> {
         debug_assert!(self.object.field(key).is_some(), "{key} is not in the table of {}", self.object.name);
-        self.layers
-            .iter()
-            .find_map(|(map, path)| map.get(key).map(|value| (value, join(path, key))))
+        self.layers.iter().find_map(|(map, path)| map.get(key).map(|value| (value, join(path, key))))
     }
 
     fn default_of(&self, key: &str) -> Option<&'static str> {

@@ -46,7 +46,8 @@ fn object_schema(object: &'static Object, definitions: &mut Map<String, Value>) 
 }
 
 fn sources_schema(object: &Object) -> Value {
-    let marks: Map<String, Value> = object.fields.iter().map(|f| (f.key.to_owned(), json!({ "enum": SOURCES }))).collect();
+    let marks: Map<String, Value> =
+        object.fields.iter().map(|f| (f.key.to_owned(), json!({ "enum": SOURCES }))).collect();
     json!({ "type": "object", "description": "where values come from", "properties": marks, "additionalProperties": false })
 }
 

@@ -105,7 +105,9 @@ impl CamEdit {
         }
         if get(document, &self.path("events_050")).is_some() {
             self.write_events(document)?;
-            for (key, deg) in [("lobe_separation", self.phasing.separation()), ("intake_centreline", self.phasing.intake_centreline)] {
+            for (key, deg) in
+                [("lobe_separation", self.phasing.separation()), ("intake_centreline", self.phasing.intake_centreline)]
+            {
                 if get(document, &self.path(key)).is_some() {
                     put(document, &self.path(key), deg)?;
                 }

@@ -27,7 +27,11 @@ pub static PISTON_CLEARANCE: Rule = Rule {
     sided: true,
     formula: "smallest distance along the stem from the valve's edge to the pocketed crown over the cycle, cam on time, parts rigid and cold",
     school: |inputs| {
-        if is_engineered(inputs) { "engineered: lower only with a growth budget" } else { "generous (default): conventional minimum, because it forgives what was not measured" }
+        if is_engineered(inputs) {
+            "engineered: lower only with a growth budget"
+        } else {
+            "generous (default): conventional minimum, because it forgives what was not measured"
+        }
     },
     find: |inputs, side, stages| {
         let (intake, exhaust) = if is_engineered(inputs) { PISTON_ENGINEERED } else { PISTON_GENEROUS };
@@ -36,9 +40,10 @@ pub static PISTON_CLEARANCE: Rule = Rule {
             Side::Exhaust if has_aluminium_rods(inputs) => exhaust + PISTON_ALUMINIUM_EXHAUST,
             Side::Exhaust => exhaust,
         };
-        Some(piston_clearance(inputs, side, stages).map(|found| {
-            Finding::at_least(need * INCH, PISTON_TIGHT * INCH, found.along_stem.si())
-        }))
+        Some(
+            piston_clearance(inputs, side, stages)
+                .map(|found| Finding::at_least(need * INCH, PISTON_TIGHT * INCH, found.along_stem.si())),
+        )
     },
     inputs: |inputs, side| {
         let port = inputs.port(side);
@@ -74,11 +79,9 @@ pub static RADIAL: Rule = Rule {
     sided: true,
     formula: "pocket radius less valve radius less the sideways distance of stem and pocket axis, where the valve is in the pocket or closest to the piston; guide play and head bending are not in it",
     school: common,
-    find: |inputs, side, stages| {
-        match piston_clearance(inputs, side, stages) {
-            Ok(found) => found.radial.map(|gap| Ok(Finding::at_least(RADIAL_NEED * INCH, HARDWARE_TIGHT * INCH, gap.si()))),
-            Err(gap) => Some(Err(gap)),
-        }
+    find: |inputs, side, stages| match piston_clearance(inputs, side, stages) {
+        Ok(found) => found.radial.map(|gap| Ok(Finding::at_least(RADIAL_NEED * INCH, HARDWARE_TIGHT * INCH, gap.si()))),
+        Err(gap) => Some(Err(gap)),
     },
     inputs: |inputs, side| {
         let port = inputs.port(side);
@@ -129,12 +132,17 @@ pub static PISTON_TO_HEAD: Rule = Rule {
     measure: Measure::Length,
     sided: false,
     formula: "deck clearance + crushed gasket, at rest",
-    school: |inputs| if has_aluminium_rods(inputs) { "common practice, aluminium rods" } else { "common practice, steel rods" },
+    school: |inputs| {
+        if has_aluminium_rods(inputs) { "common practice, aluminium rods" } else { "common practice, steel rods" }
+    },
     find: |inputs, _, _| {
         let need = if has_aluminium_rods(inputs) { HEAD_ALUMINIUM } else { HEAD_STEEL };
-        Some(inputs.cylinder.clone().map(|cylinder| {
-            Finding::at_least(need * INCH, HEAD_TIGHT * INCH, cylinder.piston_to_head().si())
-        }))
+        Some(
+            inputs
+                .cylinder
+                .clone()
+                .map(|cylinder| Finding::at_least(need * INCH, HEAD_TIGHT * INCH, cylinder.piston_to_head().si())),
+        )
     },
     inputs: |inputs, _| ["gasket_thickness", "deck_clearance", "rod_material"].map(|k| inputs.engine.input(k)).into(),
     advice: false,

@@ -35,7 +35,10 @@ pub static TRAPPED_COMPRESSION: Rule = Rule {
         let cam = inputs.candidate.child("cam");
         let mut used = vec![cam.input(if cam.has("events_050") { "events_050" } else { "intake_centreline" })];
         used.push(cam.child("intake").input("checks"));
-        used.extend(["chamber_volume", "piston_volume", "gasket_thickness", "deck_clearance", "octane_ron"].map(|k| inputs.engine.input(k)));
+        used.extend(
+            ["chamber_volume", "piston_volume", "gasket_thickness", "deck_clearance", "octane_ron"]
+                .map(|k| inputs.engine.input(k)),
+        );
         used
     },
     advice: false,
@@ -116,7 +119,10 @@ pub static LIFT_AGAINST_HEAD: Rule = Rule {
             let table: Vec<(f64, f64)> = rows.iter().map(|(l, f)| (l.si(), f.si())).collect();
             let before = on_table(&table, net - LAST_LIFT * INCH);
             if before <= 0.0 {
-                return Err(Gap { reason: "the flow table is zero there".to_owned(), needs: vec![inputs.port(side).path_of("flow")] });
+                return Err(Gap {
+                    reason: "the flow table is zero there".to_owned(),
+                    needs: vec![inputs.port(side).path_of("flow")],
+                });
             }
             let gain = on_table(&table, net) / before - 1.0;
             Ok(Finding::at_least(LAST_LIFT_FLOW, 0.0, gain))

@@ -28,7 +28,15 @@ fn run(rule: &Rule, side: Option<Side>, build: &Build, index: usize, stages: &St
     rule.finding(side, &inputs, stages)?.ok()
 }
 
-fn pull(rule: &Rule, lever: &Lever, side: Option<Side>, now: &Finding, build: &Build, index: usize, stages: &Stages) -> Option<Remedy> {
+fn pull(
+    rule: &Rule,
+    lever: &Lever,
+    side: Option<Side>,
+    now: &Finding,
+    build: &Build,
+    index: usize,
+    stages: &Stages,
+) -> Option<Remedy> {
     let (field, from) = place(lever, side.unwrap_or(Side::Intake), build, index)?;
     let after = |steps: f64| -> Option<(String, Finding)> {
         let to = changed(&field, &from, steps * lever.step)?;

@@ -40,7 +40,8 @@ fn band((low, high): (f64, f64), have: f64) -> Finding {
 const TALLER: Lever = Lever { part: "spring", field: "installed_height", step: 0.010 * INCH, most: 15.0 };
 const SHORTER: Lever = Lever { part: "spring", field: "installed_height", step: -0.010 * INCH, most: 15.0 };
 const LESS_RATIO: Lever = Lever { part: "rocker", field: "ratio", step: -0.05, most: 4.0 };
-const SHIFT_EARLIER: Lever = Lever { part: "target", field: "shift_at", step: -50.0 * std::f64::consts::PI / 30.0, most: 20.0 };
+const SHIFT_EARLIER: Lever =
+    Lever { part: "target", field: "shift_at", step: -50.0 * std::f64::consts::PI / 30.0, most: 20.0 };
 
 /// Travel left to coil bind.
 pub static COIL_BIND: Rule = Rule {
@@ -78,7 +79,10 @@ pub static SEAT_LOAD: Rule = Rule {
     school: common,
     find: |inputs, side, _| {
         let spring = inputs.side(side).spring.clone();
-        Some(lifter_kind(inputs, side).and_then(|kind| Ok(band(seat_load(kind), spring?.load(Length::from_si(0.0)).si()))))
+        Some(
+            lifter_kind(inputs, side)
+                .and_then(|kind| Ok(band(seat_load(kind), spring?.load(Length::from_si(0.0)).si()))),
+        )
     },
     inputs: |inputs, side| {
         let mut used = spring_inputs(inputs, side);
@@ -230,7 +234,8 @@ pub static ROCKER_LIFT: Rule = Rule {
         let rocker = inputs.train(side, "rocker");
         let own = inputs.side(side);
         let found = || -> Part<Finding> {
-            let rated: Length = rocker.quantity("rated_lift").ok_or_else(|| Missing(vec![rocker.path_of("rated_lift")]))?;
+            let rated: Length =
+                rocker.quantity("rated_lift").ok_or_else(|| Missing(vec![rocker.path_of("rated_lift")]))?;
             let net = own.lift.clone()?.net(own.lobe()?);
             Ok(Finding::at_most(rated.si(), RATING_TIGHT * rated.si(), net.si()))
         };
@@ -238,7 +243,11 @@ pub static ROCKER_LIFT: Rule = Rule {
     },
     inputs: |inputs, side| {
         let rocker = inputs.train(side, "rocker");
-        vec![rocker.input("rated_lift"), rocker.input("ratio"), inputs.candidate.child("cam").child(side.key()).input("lobe_lift")]
+        vec![
+            rocker.input("rated_lift"),
+            rocker.input("ratio"),
+            inputs.candidate.child("cam").child(side.key()).input("lobe_lift"),
+        ]
     },
     advice: false,
     levers: &[LESS_RATIO],

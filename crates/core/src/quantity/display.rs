@@ -82,10 +82,7 @@ pub fn format_si(si: f64, dimension: Dimension, system: UnitSystem) -> String {
 
 /// `si` in both systems.
 pub fn shown(si: f64, dimension: Dimension) -> Shown {
-    Shown {
-        inch: format_si(si, dimension, UnitSystem::Inch),
-        metric: format_si(si, dimension, UnitSystem::Metric),
-    }
+    Shown { inch: format_si(si, dimension, UnitSystem::Inch), metric: format_si(si, dimension, UnitSystem::Metric) }
 }
 
 fn without_leading_zero(number: &str) -> String {

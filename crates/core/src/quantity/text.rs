@@ -46,9 +46,7 @@ pub fn parse(text: &str, dimension: Dimension) -> Result<f64, TextFault> {
     if symbol.is_empty() {
         return Err(TextFault::NoUnit);
     }
-    let unit = dimension
-        .find(symbol)
-        .ok_or_else(|| TextFault::UnknownUnit(symbol.to_owned()))?;
+    let unit = dimension.find(symbol).ok_or_else(|| TextFault::UnknownUnit(symbol.to_owned()))?;
     finite(number * unit.factor + unit.offset)
 }
 
@@ -147,9 +145,7 @@ fn strip_sign(text: &str) -> (bool, &str) {
 }
 
 fn take_decimal(text: &str) -> Result<(f64, &str), TextFault> {
-    let end = text
-        .find(|c: char| !(c.is_ascii_digit() || c == '.'))
-        .unwrap_or(text.len());
+    let end = text.find(|c: char| !(c.is_ascii_digit() || c == '.')).unwrap_or(text.len());
     let (digits, rest) = text.split_at(end);
     let number: f64 = digits.parse().map_err(|_| TextFault::NoNumber)?;
     Ok((finite(number)?, rest))

@@ -122,9 +122,7 @@ impl Dimension {
     /// The unit with this spelling; letter case counts only where it must (`mN` is not `MN`).
     pub fn find(self, symbol: &str) -> Option<Unit> {
         let exact = self.units().iter().find(|u| u.symbol == symbol);
-        exact
-            .or_else(|| self.units().iter().find(|u| u.symbol.eq_ignore_ascii_case(symbol)))
-            .copied()
+        exact.or_else(|| self.units().iter().find(|u| u.symbol.eq_ignore_ascii_case(symbol))).copied()
     }
 }
 
@@ -167,20 +165,10 @@ const PRESSURE: &[Unit] = &[
     unit("inH2O", INCH_WATER),
     unit("kpsi", PSI * 1e3),
 ];
-const MASS: &[Unit] = &[
-    unit("g", 1e-3),
-    unit("kg", 1.0),
-    unit("mg", 1e-6),
-    unit("lb", POUND),
-    unit("oz", POUND / 16.0),
-];
-const VOLUME: &[Unit] = &[
-    unit("cc", 1e-6),
-    unit("cm3", 1e-6),
-    unit("ml", 1e-6),
-    unit("l", 1e-3),
-    unit("in3", INCH * INCH * INCH),
-];
+const MASS: &[Unit] =
+    &[unit("g", 1e-3), unit("kg", 1.0), unit("mg", 1e-6), unit("lb", POUND), unit("oz", POUND / 16.0)];
+const VOLUME: &[Unit] =
+    &[unit("cc", 1e-6), unit("cm3", 1e-6), unit("ml", 1e-6), unit("l", 1e-3), unit("in3", INCH * INCH * INCH)];
 const FLOW: &[Unit] = &[unit("cfm", CFM), unit("l/s", 1e-3), unit("m3/s", 1.0)];
 const SPEED: &[Unit] = &[unit("rpm", RPM), unit("1/min", RPM)];
 const TEMPERATURE: &[Unit] = &[

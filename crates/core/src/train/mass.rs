@@ -31,10 +31,7 @@ pub fn read_moving_mass(train: &Node<'_>, side: Side, spring: Option<Mass>) -> R
     let lifter: Mass = needs.quantity(&part("lifter"), "mass");
     let pushrod = pushrod_mass(&part("pushrod"), &mut needs);
     let valve_side = valve_mass.si() + retainer_mass.si() + locks.si() + tip.si() + SPRING_SHARE * spring.si();
-    needs.met(MovingMass {
-        valve_side: Mass::from_si(valve_side),
-        cam_side: Mass::from_si(lifter.si() + pushrod.si()),
-    })
+    needs.met(MovingMass { valve_side: Mass::from_si(valve_side), cam_side: Mass::from_si(lifter.si() + pushrod.si()) })
 }
 
 fn pushrod_mass(pushrod: &Node<'_>, needs: &mut Needs) -> Mass {

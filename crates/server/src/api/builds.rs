@@ -80,7 +80,11 @@ pub async fn create_build(store: web::Data<Store>, body: web::Json<NewBuild>) ->
 /// Saves the next revision of a build.
 #[utoipa::path(request_body = SaveBuild, responses((status = 200, body = BuildSummary), (status = 404, body = Problem), (status = 409, body = Problem), (status = 422, body = Problem)), tag = "builds")]
 #[put("/builds/{id}")]
-pub async fn save_build(store: web::Data<Store>, id: web::Path<i64>, body: web::Json<SaveBuild>) -> Result<web::Json<BuildSummary>, Problem> {
+pub async fn save_build(
+    store: web::Data<Store>,
+    id: web::Path<i64>,
+    body: web::Json<SaveBuild>,
+) -> Result<web::Json<BuildSummary>, Problem> {
     let build = Build::read(&body.document)?;
     let saved = store.save(id.into_inner(), body.base_revision, build.name(), &body.document).await?;
     Ok(web::Json(saved.into()))

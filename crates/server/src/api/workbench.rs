@@ -5,7 +5,9 @@ use crate::problem::Problem;
 use actix_web::http::StatusCode;
 use actix_web::{post, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::analysis::{Analysis, EventHandle, PartName, Reading, Request, Stages, analyze, event_handles, readings};
+use upper_lobe_core::analysis::{
+    Analysis, EventHandle, PartName, Reading, Request, Stages, analyze, event_handles, readings,
+};
 use upper_lobe_core::document::{Build, FormField, form_fields};
 use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::quantity::UnitSystem;
@@ -68,10 +70,14 @@ pub struct WorkbenchAnswer {
 /// Edits a document and analyses the result.
 #[utoipa::path(request_body = WorkbenchRequest, responses((status = 200, body = WorkbenchAnswer), (status = 422, body = Problem)), tag = "workbench")]
 #[post("/workbench")]
-pub async fn workbench(stages: web::Data<Stages>, body: web::Json<WorkbenchRequest>) -> Result<web::Json<WorkbenchAnswer>, Problem> {
+pub async fn workbench(
+    stages: web::Data<Stages>,
+    body: web::Json<WorkbenchRequest>,
+) -> Result<web::Json<WorkbenchAnswer>, Problem> {
     let stages = stages.into_inner();
     let worked = web::block(move || work(&body, &stages)).await;
-    let answer = worked.map_err(|error| Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "interrupted", error.to_string()))?;
+    let answer =
+        worked.map_err(|error| Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "interrupted", error.to_string()))?;
     answer.map(web::Json)
 }
 
@@ -80,7 +86,8 @@ fn work(request: &WorkbenchRequest, stages: &Stages) -> Result<WorkbenchAnswer, 
     for edit in &request.edits {
         build = apply(&build, edit, request.system, stages)?;
     }
-    let candidates: Vec<CandidateTab> = build.candidates().into_iter().map(|v| CandidateTab { id: v.id, name: v.name }).collect();
+    let candidates: Vec<CandidateTab> =
+        build.candidates().into_iter().map(|v| CandidateTab { id: v.id, name: v.name }).collect();
     let wanted = request.candidate.as_ref();
     // A candidate that undo took away leaves its tab to the first.
     let candidate_index = candidates.iter().position(|c| Some(&c.id) == wanted).unwrap_or(0);

@@ -15,7 +15,8 @@ pub struct Options {
 
 /// Prints it.
 pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
-    let text = if options.open_api { open_api().to_pretty_json()? } else { serde_json::to_string_pretty(&json_schema())? };
+    let text =
+        if options.open_api { open_api().to_pretty_json()? } else { serde_json::to_string_pretty(&json_schema())? };
     println!("{text}");
     Ok(ExitCode::SUCCESS)
 }

@@ -18,7 +18,10 @@ const SHUTDOWN_SECONDS: u64 = 5;
 /// Serves until stopped.
 pub fn run(options: &ServeOptions) -> anyhow::Result<ExitCode> {
     if !options.address.is_loopback() {
-        bail!("{} is not a loopback address: this server has no accounts and serves this machine only; use 127.0.0.1", options.address);
+        bail!(
+            "{} is not a loopback address: this server has no accounts and serves this machine only; use 127.0.0.1",
+            options.address
+        );
     }
     start_logs(options.log_json);
     actix_web::rt::System::new().block_on(serve(options))?;
@@ -39,11 +42,12 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
         stages: web::Data::new(Stages::default()),
         hosts: web::Data::new(AllowedHosts::loopback(bound.port())),
     };
-    let server = HttpServer::new(move || App::new().wrap(TracingLogger::default()).configure(configure(shared.clone())))
-        .shutdown_timeout(SHUTDOWN_SECONDS)
-        .workers(2)
-        .listen(listener)?
-        .run();
+    let server =
+        HttpServer::new(move || App::new().wrap(TracingLogger::default()).configure(configure(shared.clone())))
+            .shutdown_timeout(SHUTDOWN_SECONDS)
+            .workers(2)
+            .listen(listener)?
+            .run();
     println!("Upper Lobe is at http://{bound}/ (stop with Ctrl+C)");
     server.await?;
     store.close().await;

@@ -1,11 +1,10 @@
 import type { CardNumber, EventHandle } from '../../api/client'
-import { faultText } from '../fields/faults'
 import { TextField } from '../fields/TextField'
 import { useSession, useSessionState } from '../session/useSession'
 
 /** The four events and the card numbers: each editable, each moving the other. */
 export function EventsStep() {
-  const { answer, faults } = useSessionState()
+  const { answer } = useSessionState()
   const candidate = answer?.analysis.candidates[0]
   if (!answer || !candidate) return null
   const timing = candidate.timing
@@ -13,7 +12,6 @@ export function EventsStep() {
     return <p className="quiet">{timing.state === 'failed' ? `Events are not known yet: ${timing.reason}.` : 'Working…'}</p>
   }
   const of = (event: EventHandle['event']) => answer.handles.find((h) => h.event === event)
-  const own = faults.filter((f) => f.field.includes('.cam'))
   return (
     <div className="events">
       <div className="event-grid">
@@ -36,7 +34,6 @@ export function EventsStep() {
         <Fact name="Compression" value={`${ratio(answer.analysis.engine.state === 'done' ? answer.analysis.engine.compression_ratio : null)} static, ${ratio(timing.trapped_compression_ratio)} trapped`} />
         <Asymmetry intake={timing.intake} exhaust={timing.exhaust} />
       </dl>
-      {own.map((fault) => <div key={fault.field} className="fault" role="alert">{fault.field.replace(/^candidates\[\d+\]\./, '')} {faultText(fault)}</div>)}
       <p className="quiet">All at .050 in of lobe lift. Drag the handles under the strip, use the arrow keys on them, or type.</p>
     </div>
   )

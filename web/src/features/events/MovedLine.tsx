@@ -1,10 +1,20 @@
+import { faultText } from '../fields/faults'
 import { useSessionState } from '../session/useSession'
 
 const MOST = 11
 
-/** One line that says what the last edit moved, before and after. It fades; undo takes it back. */
+/** One line that says what the last edit moved, before and after, or why it was refused. */
 export function MovedLine() {
-  const { moved } = useSessionState()
+  const { moved, faults } = useSessionState()
+  const [fault] = faults
+  if (fault) {
+    return (
+      <div className="moved refused" role="alert">
+        <b>Refused, nothing changed</b>
+        <span>{fault.field.replace(/^candidates\[\d+\]\./, '')}: “{fault.given}” {faultText(fault)}</span>
+      </div>
+    )
+  }
   if (moved.length === 0) return <div className="moved empty">Nothing moved yet.</div>
   const shown = moved.slice(0, MOST)
   return (

@@ -35,7 +35,7 @@ export function FieldRow({ field, label }: { field: FormField; label: string }) 
       ) : (
         <TextField label={label} value={field.text} onCommit={set} suffix={shown} fault={fault} help={`${field.help} Needs ${field.needs}.`} />
       )}
-      {field.given ? (
+      {field.field.endsWith(']') ? <span /> : field.given ? (
         <Select
           size="small"
           variant="borderless"

@@ -1,6 +1,6 @@
 import { Input } from 'antd'
 import type { ReactNode } from 'react'
-import { useEffect, useId, useRef, useState } from 'react'
+import { useId, useState } from 'react'
 
 interface Props {
   readonly label: ReactNode
@@ -13,22 +13,26 @@ interface Props {
   readonly ariaLabel?: string
 }
 
+interface Typed {
+  /** The value that was on screen when it was typed. */
+  readonly over: string
+  readonly text: string
+  /** Whether the server was asked to take it. */
+  readonly asked: boolean
+}
+
 /**
  * A text as typed. Enter or leaving the field commits it, Escape takes it back; a refused text stays
  * on screen beside its fault, so that nothing typed is lost.
  */
 export function TextField({ label, value, onCommit, suffix, fault, help, className, ariaLabel }: Props) {
   const id = useId()
-  const [draft, setDraft] = useState<string>()
-  const committed = useRef<string>(undefined)
-  useEffect(() => {
-    // The server's text replaces what was typed once it was taken.
-    setDraft(undefined)
-    committed.current = undefined
-  }, [value])
+  const [typed, setTyped] = useState<Typed>()
+  // A new value from the server takes the place of what was typed before it.
+  const draft = typed?.over === value ? typed.text : undefined
   const commit = () => {
-    if (draft === undefined || draft === value || draft === committed.current) return
-    committed.current = draft
+    if (typed === undefined || draft === undefined || draft === value || typed.asked) return
+    setTyped({ ...typed, asked: true })
     onCommit(draft)
   }
   return (
@@ -44,14 +48,11 @@ export function TextField({ label, value, onCommit, suffix, fault, help, classNa
         autoComplete="off"
         spellCheck={false}
         suffix={suffix}
-        onChange={(event) => { setDraft(event.target.value) }}
+        onChange={(event) => { setTyped({ over: value, text: event.target.value, asked: false }) }}
         onBlur={commit}
         onKeyDown={(event) => {
           if (event.key === 'Enter') commit()
-          if (event.key === 'Escape') {
-            setDraft(undefined)
-            committed.current = undefined
-          }
+          if (event.key === 'Escape') setTyped(undefined)
         }}
       />
       {fault === undefined ? null : <div className="fault" id={`${id}-fault`} role="alert">{fault}</div>}

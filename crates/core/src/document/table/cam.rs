@@ -12,13 +12,33 @@ pub static CAM: Object = Object {
     fields: &[
         plain("intake", "Intake lobe", Kind::Object(&LOBE), "The intake lobe."),
         plain("exhaust", "Exhaust lobe", Kind::Object(&LOBE), "The exhaust lobe."),
-        crank_angle("lobe_separation", "Lobe separation", ("85 deg", "135 deg"),
-            "Mean of the intake and exhaust centrelines, crank degrees as cards quote it."),
-        crank_angle("intake_centreline", "Intake centreline", ("80 deg", "140 deg"),
-            "Centre of the intake's .050 events after top dead centre, as installed."),
-        plain("events_050", "Events at .050", Kind::Object(&EVENTS), "The four events at .050 in lobe lift, instead of durations at .050, separation and centreline."),
-        quantity("base_circle_diameter", "Base circle", Length, ("15 mm", "80 mm"), "Diameter of the base circle.").or("1.45 in"),
-        plain("core_material", "Core material", Kind::Choice(&["cast_iron", "steel", "ductile_iron"]), "What the lobes are cut from.").or("steel"),
+        crank_angle(
+            "lobe_separation",
+            "Lobe separation",
+            ("85 deg", "135 deg"),
+            "Mean of the intake and exhaust centrelines, crank degrees as cards quote it.",
+        ),
+        crank_angle(
+            "intake_centreline",
+            "Intake centreline",
+            ("80 deg", "140 deg"),
+            "Centre of the intake's .050 events after top dead centre, as installed.",
+        ),
+        plain(
+            "events_050",
+            "Events at .050",
+            Kind::Object(&EVENTS),
+            "The four events at .050 in lobe lift, instead of durations at .050, separation and centreline.",
+        ),
+        quantity("base_circle_diameter", "Base circle", Length, ("15 mm", "80 mm"), "Diameter of the base circle.")
+            .or("1.45 in"),
+        plain(
+            "core_material",
+            "Core material",
+            Kind::Choice(&["cast_iron", "steel", "ductile_iron"]),
+            "What the lobes are cut from.",
+        )
+        .or("steel"),
     ],
 };
 
@@ -30,15 +50,17 @@ const CHECK_ROW: Kind = Kind::Row(&[
 ]);
 
 /// One lobe, from its card or measured.
-pub static LOBE: Object = Object {
-    name: "lobe",
-    doc: "a lobe by its card or measured",
-    sided: false,
-    fields: LOBE_FIELDS,
-};
+pub static LOBE: Object =
+    Object { name: "lobe", doc: "a lobe by its card or measured", sided: false, fields: LOBE_FIELDS };
 
 const LOBE_FIELDS: &[Field] = &[
-    quantity("lobe_lift", "Lobe lift", Length, ("0.100 in", "0.700 in"), "Follower lift of the lobe, before the rocker."),
+    quantity(
+        "lobe_lift",
+        "Lobe lift",
+        Length,
+        ("0.100 in", "0.700 in"),
+        "Follower lift of the lobe, before the rocker.",
+    ),
     plain("checks", "Checks", FLANK_CHECKS, "Checking height in lobe lift and duration there in crank degrees."),
     plain("opening", "Opening flank", Kind::Object(&FLANK), "The opening flank when the lobe is asymmetric."),
     plain("closing", "Closing flank", Kind::Object(&FLANK), "The closing flank when the lobe is asymmetric."),
@@ -89,10 +111,12 @@ static EVENTS: Object = Object {
     doc: "the four events at .050 in lobe lift",
     sided: false,
     fields: &[
-        crank_angle("intake_opens_btdc", "Intake opens", EVENT, "Before top dead centre; negative when after.").required(),
+        crank_angle("intake_opens_btdc", "Intake opens", EVENT, "Before top dead centre; negative when after.")
+            .required(),
         crank_angle("intake_closes_abdc", "Intake closes", EVENT, "After bottom dead centre.").required(),
         crank_angle("exhaust_opens_bbdc", "Exhaust opens", EVENT, "Before bottom dead centre.").required(),
-        crank_angle("exhaust_closes_atdc", "Exhaust closes", EVENT, "After top dead centre; negative when before.").required(),
+        crank_angle("exhaust_closes_atdc", "Exhaust closes", EVENT, "After top dead centre; negative when before.")
+            .required(),
     ],
 };
 

@@ -4,15 +4,16 @@ use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Flow, Length, Mass, Pressure, Volume};
 
 /// The engine.
-pub static ENGINE: Object = Object {
-    name: "engine",
-    doc: "everything the candidates share",
-    sided: false,
-    fields: FIELDS,
-};
+pub static ENGINE: Object =
+    Object { name: "engine", doc: "everything the candidates share", sided: false, fields: FIELDS };
 
 const FIELDS: &[Field] = &[
-    plain("layout", "Layout", Kind::Choice(&["V8", "inline_six", "V6", "inline_four"]), "Arrangement of the cylinders."),
+    plain(
+        "layout",
+        "Layout",
+        Kind::Choice(&["V8", "inline_six", "V6", "inline_four"]),
+        "Arrangement of the cylinders.",
+    ),
     plain("cylinders", "Cylinders", Kind::Integer { min: 1, max: 12 }, "Number of cylinders.").or("8"),
     plain(
         "firing_order",
@@ -42,9 +43,27 @@ const FIELDS: &[Field] = &[
         ("-0.120 in", "0.250 in"),
         "Piston crown below the deck at top dead centre; negative when it stands out.",
     ),
-    quantity("gasket_thickness", "Gasket, crushed", Length, ("0 in", "0.250 in"), "Crushed thickness of the head gasket."),
-    quantity("gasket_bore", "Gasket bore", Length, ("30 mm", "260 mm"), "Bore of the head gasket; the cylinder bore when absent."),
-    quantity("chamber_volume", "Chamber", Volume, ("0 cc", "400 cc"), "Combustion chamber in the head, valves and plug in place."),
+    quantity(
+        "gasket_thickness",
+        "Gasket, crushed",
+        Length,
+        ("0 in", "0.250 in"),
+        "Crushed thickness of the head gasket.",
+    ),
+    quantity(
+        "gasket_bore",
+        "Gasket bore",
+        Length,
+        ("30 mm", "260 mm"),
+        "Bore of the head gasket; the cylinder bore when absent.",
+    ),
+    quantity(
+        "chamber_volume",
+        "Chamber",
+        Volume,
+        ("0 cc", "400 cc"),
+        "Combustion chamber in the head, valves and plug in place.",
+    ),
     quantity(
         "piston_volume",
         "Piston volume",
@@ -111,8 +130,14 @@ pub static INTAKE_PORT: Object = Object {
         quantity("runner_length", "Runner length", Length, ("0 in", "60 in"), "Manifold runner, plenum to head."),
         quantity("port_length", "Port length", Length, ("0 in", "20 in"), "Head face to valve."),
         quantity("runner_diameter", "Runner diameter", Length, ("0.4 in", "5 in"), "Mean bore of runner and port."),
-        quantity("acoustic_end", "Acoustic end", Length, ("0 in", "12 in"),
-            "Length the waves see beyond the metal: mouth, plenum turn and port bowl.").or("1.6 in"),
+        quantity(
+            "acoustic_end",
+            "Acoustic end",
+            Length,
+            ("0 in", "12 in"),
+            "Length the waves see beyond the metal: mouth, plenum turn and port bowl."
+        )
+        .or("1.6 in"),
     ],
 };
 
@@ -137,7 +162,13 @@ static POCKET: Object = Object {
         quantity("diameter", "Diameter", Length, ("10 mm", "90 mm"), "Of the pocket's floor.").required(),
         quantity("offset_x", "Offset x", Length, ("-5 in", "5 in"), "Floor's centre across the engine.").required(),
         quantity("offset_y", "Offset y", Length, ("-5 in", "5 in"), "Floor's centre along the crank.").required(),
-        quantity("floor_angle", "Floor angle", Angle, ("-45 deg", "45 deg"), "Tilt of the floor; the valve's angle when absent."),
+        quantity(
+            "floor_angle",
+            "Floor angle",
+            Angle,
+            ("-45 deg", "45 deg"),
+            "Tilt of the floor; the valve's angle when absent.",
+        ),
     ],
 };
 
@@ -151,11 +182,7 @@ static COLLECTOR: Object = Object {
         plain(
             "cylinders",
             "Cylinders",
-            Kind::List {
-                of: &Kind::List { of: &Kind::Integer { min: 1, max: 12 }, min: 1, max: 12 },
-                min: 1,
-                max: 12,
-            },
+            Kind::List { of: &Kind::List { of: &Kind::Integer { min: 1, max: 12 }, min: 1, max: 12 }, min: 1, max: 12 },
             "Which cylinders meet in which collector.",
         ),
     ],
@@ -168,7 +195,8 @@ static INDUCTION: Object = Object {
     fields: &[
         plain("kind", "Kind", Kind::Choice(&["carburettor", "throttle", "boosted", "open"]), "What meters the air."),
         quantity("throttle_flow", "Throttle flow", Flow, ("10 cfm", "5000 cfm"), "Rated flow, all bores."),
-        quantity("throttle_depression", "Rated at", Pressure, ("0.1 inHg", "30 inHg"), "Depression of that rating.").or("1.5 inHg"),
+        quantity("throttle_depression", "Rated at", Pressure, ("0.1 inHg", "30 inHg"), "Depression of that rating.")
+            .or("1.5 inHg"),
         quantity("plenum_volume", "Plenum", Volume, ("0 l", "40 l"), "Volume behind the throttle."),
     ],
 };

@@ -25,12 +25,8 @@ pub const VERSION: i64 = 1;
 const USES: &[&str] = &["street", "tow", "strip", "circuit", "marine", "work"];
 
 /// The whole document.
-pub static BUILD: Object = Object {
-    name: "build",
-    doc: "a build: target, engine and candidates",
-    sided: false,
-    fields: BUILD_FIELDS,
-};
+pub static BUILD: Object =
+    Object { name: "build", doc: "a build: target, engine and candidates", sided: false, fields: BUILD_FIELDS };
 
 const BUILD_FIELDS: &[Field] = &[
     plain("format", "Format", Kind::Choice(&[FORMAT]), "Says that this is a build document.").required(),

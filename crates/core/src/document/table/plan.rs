@@ -4,12 +4,8 @@ use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Money, Pressure, Speed, Temperature};
 
 /// The plan.
-pub static TARGET: Object = Object {
-    name: "target",
-    doc: "what the build is for, in numbers",
-    sided: false,
-    fields: FIELDS,
-};
+pub static TARGET: Object =
+    Object { name: "target", doc: "what the build is for, in numbers", sided: false, fields: FIELDS };
 
 const RPM: (&str, &str) = ("300 rpm", "15000 rpm");
 
@@ -41,12 +37,7 @@ const FIELDS: &[Field] = &[
         Kind::Integer { min: 0, max: 300_000 },
         "Miles between inspections the owner accepts.",
     ),
-    plain(
-        "keep",
-        "Keep",
-        Kind::List { of: &Kind::Choice(KEEPABLE), min: 0, max: 12 },
-        "Parts that must stay.",
-    ),
+    plain("keep", "Keep", Kind::List { of: &Kind::Choice(KEEPABLE), min: 0, max: 12 }, "Parts that must stay."),
     plain("ambient", "Ambient", Kind::Object(&AMBIENT), "The air the engine breathes."),
     plain(
         "boost",
@@ -64,8 +55,17 @@ const FIELDS: &[Field] = &[
 ];
 
 const KEEPABLE: &[&str] = &[
-    "heads", "covers", "rockers", "pushrods", "lifters", "springs", "valves", "brake_vacuum",
-    "deactivation", "variable_timing", "accessories",
+    "heads",
+    "covers",
+    "rockers",
+    "pushrods",
+    "lifters",
+    "springs",
+    "valves",
+    "brake_vacuum",
+    "deactivation",
+    "variable_timing",
+    "accessories",
 ];
 
 static AMBIENT: Object = Object {
@@ -73,8 +73,7 @@ static AMBIENT: Object = Object {
     doc: "the air the engine breathes",
     sided: false,
     fields: &[
-        quantity("pressure", "Pressure", Pressure, ("50 kPa", "110 kPa"), "Absolute barometric pressure.")
-            .or("99 kPa"),
+        quantity("pressure", "Pressure", Pressure, ("50 kPa", "110 kPa"), "Absolute barometric pressure.").or("99 kPa"),
         quantity("temperature", "Temperature", Temperature, ("-40 C", "60 C"), "Air temperature.").or("25 C"),
         plain("humidity", "Humidity", Kind::Number { min: 0.0, max: 1.0 }, "Relative humidity, 0 to 1.").or("0"),
     ],

@@ -26,59 +26,142 @@ const fn sided(name: &'static str, doc: &'static str, fields: &'static [Field]) 
     Object { name, doc, fields, sided: true }
 }
 
-static LIFTER: Object = sided("lifter", "what rides on the lobe", &[
-    plain("kind", "Kind", Kind::Choice(LIFTER_KINDS), "Flat or roller, hydraulic or solid."),
-    plain("variant", "Variant", Kind::Choice(&["standard", "short_travel", "anti_pump_up"]), "Design of a hydraulic lifter.").or("standard"),
-    quantity("mass", "Mass", Mass, ("20 g", "400 g"), "Whole lifter, link bar's half included."),
-    quantity("face_diameter", "Face diameter", Length, ("0.600 in", "1.200 in"), "Foot of a flat lifter.").or("0.842 in"),
-    quantity("face_margin", "Face margin", Length, ("0 in", "0.100 in"),
-        "Edge of a flat lifter's face the contact must stay inside of.").or("0.020 in"),
-    quantity("roller_diameter", "Roller diameter", Length, ("0.500 in", "1.500 in"), "Wheel of a roller lifter.").or("0.750 in"),
-    plain("anti_rotation", "Kept from turning by", Kind::Choice(&["link_bar", "guide_tray", "keyway", "none"]), "What keeps a roller square to the lobe."),
-    quantity("travel", "Plunger travel", Length, ("0 in", "0.300 in"), "Whole travel of the plunger."),
-    quantity("preload", "Preload", Length, ("0 in", "0.250 in"), "Plunger travel taken up at rest."),
-    quantity("lash", "Lash, hot", Length, ("0 in", "0.060 in"), "Hot clearance at the valve of a solid lifter.").or("0 in"),
-    quantity("rated_speed", "Rated speed", Speed, ("2000 rpm", "15000 rpm"), "What the maker rates it to."),
-]);
+static LIFTER: Object = sided(
+    "lifter",
+    "what rides on the lobe",
+    &[
+        plain("kind", "Kind", Kind::Choice(LIFTER_KINDS), "Flat or roller, hydraulic or solid."),
+        plain(
+            "variant",
+            "Variant",
+            Kind::Choice(&["standard", "short_travel", "anti_pump_up"]),
+            "Design of a hydraulic lifter.",
+        )
+        .or("standard"),
+        quantity("mass", "Mass", Mass, ("20 g", "400 g"), "Whole lifter, link bar's half included."),
+        quantity("face_diameter", "Face diameter", Length, ("0.600 in", "1.200 in"), "Foot of a flat lifter.")
+            .or("0.842 in"),
+        quantity(
+            "face_margin",
+            "Face margin",
+            Length,
+            ("0 in", "0.100 in"),
+            "Edge of a flat lifter's face the contact must stay inside of.",
+        )
+        .or("0.020 in"),
+        quantity("roller_diameter", "Roller diameter", Length, ("0.500 in", "1.500 in"), "Wheel of a roller lifter.")
+            .or("0.750 in"),
+        plain(
+            "anti_rotation",
+            "Kept from turning by",
+            Kind::Choice(&["link_bar", "guide_tray", "keyway", "none"]),
+            "What keeps a roller square to the lobe.",
+        ),
+        quantity("travel", "Plunger travel", Length, ("0 in", "0.300 in"), "Whole travel of the plunger."),
+        quantity("preload", "Preload", Length, ("0 in", "0.250 in"), "Plunger travel taken up at rest."),
+        quantity("lash", "Lash, hot", Length, ("0 in", "0.060 in"), "Hot clearance at the valve of a solid lifter.")
+            .or("0 in"),
+        quantity("rated_speed", "Rated speed", Speed, ("2000 rpm", "15000 rpm"), "What the maker rates it to."),
+    ],
+);
 
-static PUSHROD: Object = sided("pushrod", "between lifter and rocker", &[
-    quantity("length", "Length", Length, ("3 in", "20 in"), "Effective length."),
-    quantity("outside_diameter", "Outside diameter", Length, ("0.200 in", "1 in"), "Of the tube."),
-    quantity("wall", "Wall", Length, ("0.020 in", "0.300 in"), "Of the tube."),
-    quantity("mass", "Mass", Mass, ("10 g", "600 g"), "Weighed; from a steel tube of these sizes when absent."),
-]);
+static PUSHROD: Object = sided(
+    "pushrod",
+    "between lifter and rocker",
+    &[
+        quantity("length", "Length", Length, ("3 in", "20 in"), "Effective length."),
+        quantity("outside_diameter", "Outside diameter", Length, ("0.200 in", "1 in"), "Of the tube."),
+        quantity("wall", "Wall", Length, ("0.020 in", "0.300 in"), "Of the tube."),
+        quantity("mass", "Mass", Mass, ("10 g", "600 g"), "Weighed; from a steel tube of these sizes when absent."),
+    ],
+);
 
-static ROCKER: Object = sided("rocker", "multiplies the lobe's lift", &[
-    plain("mount", "Mount", Kind::Choice(&["stud", "pedestal", "shaft", "paired_shaft"]), "What it pivots on."),
-    plain("tip", "Tip", Kind::Choice(&["roller", "pad"]), "What touches the valve."),
-    plain("material", "Material", Kind::Choice(&["steel", "aluminium"]), "Of the body."),
-    plain("ratio", "Ratio", Kind::Number { min: 1.0, max: 2.5 }, "Nominal ratio of valve lift to lobe lift."),
-    quantity("rated_lift", "Rated lift", Length, ("0.300 in", "1.200 in"), "Largest valve lift the maker allows."),
-    quantity("tip_side_mass", "Tip-side mass", Mass, ("1 g", "120 g"), "Weighed in a stand at the tip."),
-    quantity("stud_diameter", "Stud diameter", Length, ("0.25 in", "0.75 in"), "Of a stud mount."),
-]);
+static ROCKER: Object = sided(
+    "rocker",
+    "multiplies the lobe's lift",
+    &[
+        plain("mount", "Mount", Kind::Choice(&["stud", "pedestal", "shaft", "paired_shaft"]), "What it pivots on."),
+        plain("tip", "Tip", Kind::Choice(&["roller", "pad"]), "What touches the valve."),
+        plain("material", "Material", Kind::Choice(&["steel", "aluminium"]), "Of the body."),
+        plain("ratio", "Ratio", Kind::Number { min: 1.0, max: 2.5 }, "Nominal ratio of valve lift to lobe lift."),
+        quantity("rated_lift", "Rated lift", Length, ("0.300 in", "1.200 in"), "Largest valve lift the maker allows."),
+        quantity("tip_side_mass", "Tip-side mass", Mass, ("1 g", "120 g"), "Weighed in a stand at the tip."),
+        quantity("stud_diameter", "Stud diameter", Length, ("0.25 in", "0.75 in"), "Of a stud mount."),
+    ],
+);
 
-static VALVE: Object = sided("valve", "the valve itself", &[
-    quantity("mass", "Mass", Mass, ("15 g", "500 g"), "Weighed."),
-    plain("material", "Material", Kind::Choice(&["stainless", "titanium", "nickel_alloy", "sodium_filled", "steel"]), "Of the head."),
-]);
+static VALVE: Object = sided(
+    "valve",
+    "the valve itself",
+    &[
+        quantity("mass", "Mass", Mass, ("15 g", "500 g"), "Weighed."),
+        plain(
+            "material",
+            "Material",
+            Kind::Choice(&["stainless", "titanium", "nickel_alloy", "sodium_filled", "steel"]),
+            "Of the head.",
+        ),
+    ],
+);
 
-static RETAINER: Object = sided("retainer", "retainer and locks", &[
-    quantity("mass", "Mass", Mass, ("3 g", "120 g"), "Retainer alone."),
-    quantity("locks_mass", "Locks", Mass, ("1 g", "30 g"), "Both locks.").or("5 g"),
-    quantity("depth", "Depth", Length, ("0 in", "0.500 in"),
-        "How far the retainer reaches below its spring seat, towards the seal.").or("0.190 in"),
-]);
+static RETAINER: Object = sided(
+    "retainer",
+    "retainer and locks",
+    &[
+        quantity("mass", "Mass", Mass, ("3 g", "120 g"), "Retainer alone."),
+        quantity("locks_mass", "Locks", Mass, ("1 g", "30 g"), "Both locks.").or("5 g"),
+        quantity(
+            "depth",
+            "Depth",
+            Length,
+            ("0 in", "0.500 in"),
+            "How far the retainer reaches below its spring seat, towards the seal.",
+        )
+        .or("0.190 in"),
+    ],
+);
 
-static SPRING: Object = sided("spring", "the spring package as fitted", &[
-    plain("form", "Form", Kind::Choice(&["single", "beehive", "conical", "dual", "triple"]), "Shape of the package."),
-    quantity("installed_height", "Installed height", Length, ("0.800 in", "3.500 in"), "Seat to retainer, valve closed."),
-    quantity("coil_bind_height", "Coil bind height", Length, ("0.400 in", "3 in"), "Measured solid; from the coils when absent."),
-    quantity("mass", "Mass", Mass, ("20 g", "500 g"), "Whole package; from the coils when absent."),
-    quantity("outside_diameter", "Outside diameter", Length, ("0.700 in", "2.500 in"), "Largest, against pocket and rocker."),
-    plain("points", "Tester points", Kind::List { of: &POINT, min: 2, max: 24 }, "Height and load, two or more."),
-    plain("coils", "Coils", Kind::List { of: &Kind::Object(&COIL), min: 1, max: 3 }, "Springs known by their wire, outer first."),
-]);
+static SPRING: Object = sided(
+    "spring",
+    "the spring package as fitted",
+    &[
+        plain(
+            "form",
+            "Form",
+            Kind::Choice(&["single", "beehive", "conical", "dual", "triple"]),
+            "Shape of the package.",
+        ),
+        quantity(
+            "installed_height",
+            "Installed height",
+            Length,
+            ("0.800 in", "3.500 in"),
+            "Seat to retainer, valve closed.",
+        ),
+        quantity(
+            "coil_bind_height",
+            "Coil bind height",
+            Length,
+            ("0.400 in", "3 in"),
+            "Measured solid; from the coils when absent.",
+        ),
+        quantity("mass", "Mass", Mass, ("20 g", "500 g"), "Whole package; from the coils when absent."),
+        quantity(
+            "outside_diameter",
+            "Outside diameter",
+            Length,
+            ("0.700 in", "2.500 in"),
+            "Largest, against pocket and rocker.",
+        ),
+        plain("points", "Tester points", Kind::List { of: &POINT, min: 2, max: 24 }, "Height and load, two or more."),
+        plain(
+            "coils",
+            "Coils",
+            Kind::List { of: &Kind::Object(&COIL), min: 1, max: 3 },
+            "Springs known by their wire, outer first.",
+        ),
+    ],
+);
 
 const POINT: Kind = Kind::Row(&[
     Kind::Quantity { dimension: Length, min: "0.400 in", max: "4 in" },
@@ -91,12 +174,25 @@ static COIL: Object = Object {
     sided: false,
     fields: &[
         quantity("wire_diameter", "Wire", Length, ("0.060 in", "0.400 in"), "Wire diameter.").required(),
-        quantity("mean_diameter", "Mean diameter", Length, ("0.400 in", "3 in"), "Outside diameter less one wire.").required(),
+        quantity("mean_diameter", "Mean diameter", Length, ("0.400 in", "3 in"), "Outside diameter less one wire.")
+            .required(),
         plain("active_coils", "Active coils", Kind::Number { min: 1.0, max: 20.0 }, "Coils that move.").required(),
         plain("total_coils", "Total coils", Kind::Number { min: 1.5, max: 24.0 }, "All coils, ends ground.").required(),
         quantity("free_length", "Free length", Length, ("0.800 in", "5 in"), "Unloaded.").required(),
-        quantity("seat_offset", "Seat offset", Length, ("-0.250 in", "0.250 in"),
-            "How much shorter than the installed height this coil sits.").or("0 in"),
-        plain("material", "Material", Kind::Choice(&["music_wire", "oil_tempered", "chrome_vanadium", "chrome_silicon"]), "Of the wire.").or("chrome_silicon"),
+        quantity(
+            "seat_offset",
+            "Seat offset",
+            Length,
+            ("-0.250 in", "0.250 in"),
+            "How much shorter than the installed height this coil sits.",
+        )
+        .or("0 in"),
+        plain(
+            "material",
+            "Material",
+            Kind::Choice(&["music_wire", "oil_tempered", "chrome_vanadium", "chrome_silicon"]),
+            "Of the wire.",
+        )
+        .or("chrome_silicon"),
     ],
 };
