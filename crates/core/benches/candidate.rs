@@ -1,5 +1,7 @@
 //! Times of a candidate's cheap answers. Ratios within one run count; single times are noise.
 
+#![allow(clippy::expect_used)]
+
 use divan::Bencher;
 use upper_lobe_core::analysis::{PartName, Request, Stages, analyze};
 use upper_lobe_core::cam::{Check, FlatFoot, LifterKind, LobeCard, lobe_of_card};

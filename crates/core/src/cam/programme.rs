@@ -34,7 +34,15 @@ pub fn minimise(
     let a = sparse(rows, unknowns, equal.entries.iter().copied().chain(below));
     let right: Vec<f64> = equal.right.into_iter().chain(at_most.right.iter().copied()).collect();
     let cones = [ZeroConeT(equalities), NonnegativeConeT(at_most.right.len())];
-    let settings = DefaultSettings { verbose: false, max_iter: 60, ..DefaultSettings::default() };
+    // A hundred times tighter than the default: two or three more iterations, a tenth of a micrometre of lift.
+    let settings = DefaultSettings {
+        verbose: false,
+        max_iter: 60,
+        tol_gap_abs: 1e-10,
+        tol_gap_rel: 1e-10,
+        tol_feas: 1e-10,
+        ..DefaultSettings::default()
+    };
     let mut solver = DefaultSolver::new(&p, linear, &a, &right, &cones, settings).ok()?;
     solver.solve();
     let solution = &solver.solution;

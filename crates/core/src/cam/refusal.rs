@@ -64,6 +64,16 @@ pub enum LobeRefusal {
         /// Least radius of curvature, in.
         least: f64,
     },
+    /// Too little lift above the highest check for the duration there.
+    #[error("the nose is too blunt: {above:.3} in of lift above {height:.3} in for {duration:.1} deg there leave so little deceleration at full lift that it would have to grow down the flank: more lift, or less duration at {height:.3} in")]
+    NoseTooBlunt {
+        /// Lift above the highest check, in.
+        above: f64,
+        /// The highest check, in.
+        height: f64,
+        /// Duration there, crank degrees.
+        duration: f64,
+    },
     /// No single constraint explains it.
     #[error("no smooth flank with one inflection passes lift {lift:.3} in and these checks: {checks}")]
     NoSmoothFlank {
@@ -84,15 +94,22 @@ pub(super) fn plain_reason(card: &LobeCard) -> Option<LobeRefusal> {
 /// The reason for a `card` without a plain one; `solvable` tries again with a constraint relaxed.
 pub(super) fn explain(card: &LobeCard, solvable: impl Fn(Shape) -> bool) -> LobeRefusal {
     if let Some(foot) = &card.flat_foot {
-        if solvable(Shape { face: false, curvature: true }) {
+        if solvable(Shape { face: false, ..Shape::ALL }) {
             let (face, margin) = (foot.face.as_inches(), foot.margin.as_inches());
             let cap = foot.velocity_cap() * PER_INCH;
             return LobeRefusal::PeakVelocityBeyondFace { face, margin, cap };
         }
-        if solvable(Shape { face: true, curvature: false }) {
+        if solvable(Shape { curvature: false, ..Shape::ALL }) {
             let (base_circle, least) = (foot.base_circle.as_inches(), FlatFoot::least_radius().as_inches());
             return LobeRefusal::NoseTooSharp { base_circle, least };
         }
+    }
+    if let (Some(open), Some(close)) = (card.opening.last(), card.closing.last())
+        && solvable(Shape { nose: false, ..Shape::ALL })
+    {
+        let above = card.lift.as_inches() - close.height.as_inches();
+        let duration = open.crank_deg + close.crank_deg;
+        return LobeRefusal::NoseTooBlunt { above, height: close.height.as_inches(), duration };
     }
     let checks = card.closing.iter().map(|c| format!("{:.1} deg at {:.3} in", 2.0 * c.crank_deg, c.height.as_inches()));
     LobeRefusal::NoSmoothFlank { lift: card.lift.as_inches(), checks: checks.collect::<Vec<_>>().join(", ") }

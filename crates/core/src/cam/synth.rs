@@ -34,8 +34,17 @@ const SHORTEST_RAMP: f64 = 6.0;
 /// Which of the shape constraints apply; relaxing one tells whose fault an infeasible card is.
 #[derive(Debug, Clone, Copy)]
 pub(super) struct Shape {
+    /// Velocity within a flat foot's face.
     pub face: bool,
+    /// Curvature a flat foot can run on.
     pub curvature: bool,
+    /// Deceleration that falls away from full lift.
+    pub nose: bool,
+}
+
+impl Shape {
+    /// Every constraint.
+    pub(super) const ALL: Self = Self { face: true, curvature: true, nose: true };
 }
 
 /// The smooth lobe of `card`, or why there is none.
@@ -43,8 +52,7 @@ pub fn lobe_of_card(card: &LobeCard) -> Result<Lobe, LobeRefusal> {
     if let Some(refusal) = plain_reason(card) {
         return Err(refusal);
     }
-    let all = Shape { face: true, curvature: true };
-    match solve(card, all) {
+    match solve(card, Shape::ALL) {
         Some(flanks) => Ok(assemble(card, &flanks)),
         None => Err(explain(card, |shape| solve(card, shape).is_some())),
     }
@@ -127,7 +135,7 @@ fn settled(coefficients: &[f64], turn: usize, direction: isize) -> bool {
 /// The best curve with these places of the sign change. A flat foot's rows are added only when the
 /// curve without them breaks one: most cards never need them.
 fn shaped(card: &LobeCard, flanks: &[FlankProblem<'_>], turns: &[usize], shape: Shape) -> Option<(f64, Vec<Vec<f64>>)> {
-    let loose = Shape { face: false, curvature: false };
+    let loose = Shape { face: false, curvature: false, ..shape };
     let found = Programme::new(card, flanks, Some(turns), loose).run()?;
     if card.flat_foot.is_none() || Programme::new(card, flanks, Some(turns), shape).holds(&found.1) {
         return Some(found);
@@ -203,7 +211,7 @@ impl<'a> Programme<'a> {
             programme.ends_and_checks(card, flank, index * basis().len());
             if let Some(turns) = turns {
                 let offset = index * basis().len();
-                programme.one_change_of_sign(turns[index], offset);
+                programme.one_change_of_sign(turns[index], offset, shape.nose);
                 if let Some(foot) = &card.flat_foot {
                     if shape.face {
                         programme.velocity_within_face(card, foot, flank, turns[index], offset);
@@ -238,14 +246,16 @@ impl<'a> Programme<'a> {
         }
     }
 
-    /// Controls `0..=turn` not positive and rising from the nose, the others not negative.
-    fn one_change_of_sign(&mut self, turn: usize, offset: usize) {
+    /// Controls `0..=turn` not positive and, where `nose` says so, rising from the nose; the others
+    /// not negative.
+    fn one_change_of_sign(&mut self, turn: usize, offset: usize, nose: bool) {
         // Rising towards a last one that is not positive makes the others so too.
-        for (i, weights) in controls().iter().enumerate().skip(turn) {
-            let sign = if i == turn { 1.0 } else { -1.0 };
+        for (i, weights) in controls().iter().enumerate().skip(if nose { turn } else { 0 }) {
+            let sign = if i <= turn { 1.0 } else { -1.0 };
             self.at_most.push((0..3).map(|j| (offset + i + j, sign * weights[j])), 0.0);
         }
-        for i in 0..turn.min(controls().len() - 2) {
+        let risen = if nose { turn.min(controls().len() - 2) } else { 0 };
+        for i in 0..risen {
             let (now, next) = (controls()[i], controls()[i + 1]);
             let weights = [now[0], now[1] - next[0], now[2] - next[1], -next[2]];
             self.at_most.push((0..4).map(|j| (offset + i + j, weights[j])), 0.0);

@@ -156,11 +156,11 @@ impl CamEdit {
 fn put_if_moved(document: &mut Value, path: &str, deg: f64) -> Result<(), Faults> {
     let now = get(document, path).and_then(Value::as_str).and_then(|text| degrees(path, text).ok());
     // What did not move keeps its text as typed.
-    if now.is_some_and(|now| (now - deg).abs() < 5e-3) { Ok(()) } else { put(document, path, deg) }
+    if now.is_some_and(|now| (now - deg).abs() < 5e-5) { Ok(()) } else { put(document, path, deg) }
 }
 
-/// Writes degrees with at most two decimals.
+/// Writes degrees with at most four decimals: half a degree of one event is an eighth of separation.
 fn put(document: &mut Value, path: &str, deg: f64) -> Result<(), Faults> {
-    let rounded = (deg * 100.0).round() / 100.0 + 0.0;
+    let rounded = (deg * 1e4).round() / 1e4 + 0.0;
     Ok(set_field(document, path, &format!("{rounded} deg"), UnitSystem::Inch)?)
 }

@@ -1,0 +1,141 @@
+//! Margins as a whole: a snapshot of a build's lines, facts of the trade, remedies that do what they say.
+
+use serde_json::{Value, json};
+use upper_lobe_core::analysis::{LimitReport, Request, Stages, Verdict, analyze};
+use upper_lobe_core::document::{Build, set_field};
+use upper_lobe_core::quantity::UnitSystem;
+
+const EXAMPLE: &str = include_str!("data/example_build.json");
+
+fn limits(value: &Value) -> Vec<LimitReport> {
+    let build = Build::from_value(value.clone()).unwrap_or_else(|f| panic!("{:?}", f.faults));
+    let answer = analyze(&build, &Request::default(), &Stages::default()).expect("analysed");
+    answer.candidates[0].limits.clone()
+}
+
+fn example() -> Value {
+    Build::read(EXAMPLE).expect("the example reads").value().clone()
+}
+
+fn line<'a>(limits: &'a [LimitReport], title: &str) -> &'a LimitReport {
+    limits.iter().find(|l| l.title == title).unwrap_or_else(|| panic!("no line {title}"))
+}
+
+#[test]
+fn the_examples_margins_read_as_kept() {
+    let lines: Vec<String> = limits(&example())
+        .iter()
+        .map(|l| {
+            let shown = l.shown.as_ref().expect("the example is complete");
+            format!("{}: {:?}, needs {}, has {}, left {}", l.title, l.verdict, shown.need.inch, shown.have.inch, shown.margin.inch)
+        })
+        .collect();
+    insta::assert_json_snapshot!(lines);
+}
+
+#[test]
+fn every_remedy_gains_what_it_says_when_it_is_made() {
+    let mut tried = 0;
+    let base = example();
+    for limit in limits(&base) {
+        for remedy in &limit.remedies {
+            let mut changed = base.clone();
+            set_field(&mut changed, &remedy.field, &remedy.to, UnitSystem::Inch).expect("a field");
+            let after = limits(&changed);
+            let same = after.iter().find(|l| l.id == limit.id && l.side == limit.side).expect("the same line");
+            let gain = same.margin.expect("known") - limit.margin.expect("known");
+            assert!((gain - remedy.gain).abs() < 1e-6 && gain > 0.0, "{} by {}", limit.title, remedy.field);
+            assert_eq!(same.verdict, remedy.verdict);
+            tried += 1;
+        }
+    }
+    assert!(tried >= 6, "only {tried} remedies were offered");
+}
+
+#[test]
+fn a_missing_field_leaves_the_verdict_unknown_and_is_named() {
+    let mut value = example();
+    for path in ["engine.octane_ron", "candidates[0].train.spring.coil_bind_height", "engine.intake.valve_offset_x", "candidates[0].train.rocker.rated_lift"] {
+        set_field(&mut value, path, "", UnitSystem::Inch).expect("a field");
+    }
+    let lines = limits(&value);
+    for (title, field) in [
+        ("Trapped compression", "engine.octane_ron"),
+        ("Intake spring to coil bind", "candidates[0].train.spring.coil_bind_height"),
+        ("Intake valve to piston", "engine.intake.valve_offset_x"),
+        ("Exhaust rocker rated lift", "candidates[0].train.rocker.rated_lift"),
+    ] {
+        let line = line(&lines, title);
+        assert_eq!((line.verdict, line.missing.as_slice()), (Verdict::Unknown, &[field.to_owned()][..]), "{title}");
+        assert_eq!(line.edit_field, field);
+    }
+}
+
+#[test]
+fn schools_and_materials_move_the_need() {
+    let need = |change: &[(&str, &str)], title: &str| {
+        let mut value = example();
+        for (path, text) in change {
+            set_field(&mut value, path, text, UnitSystem::Inch).expect("a field");
+        }
+        line(&limits(&value), title).need.min.expect("a least") / 25.4
+    };
+    let near = |have: f64, inches: f64| (have - inches).abs() < 1e-9;
+    // Common practice, no source: the table of default limits.
+    assert!(near(need(&[], "Intake valve to piston"), 0.080));
+    assert!(near(need(&[], "Exhaust valve to piston"), 0.100));
+    let engineered = [("target.piston_clearance_school", "engineered")];
+    assert!(near(need(&engineered, "Intake valve to piston"), 0.050));
+    assert!(near(need(&engineered, "Exhaust valve to piston"), 0.080));
+    let aluminium = [("engine.rod_material", "aluminium")];
+    assert!(near(need(&aluminium, "Exhaust valve to piston"), 0.130));
+    assert!(near(need(&aluminium, "Intake valve to piston"), 0.080));
+    assert!(near(need(&aluminium, "Piston to head"), 0.060));
+}
+
+#[test]
+fn boost_and_drive_pressure_push_the_valves_open() {
+    let mut value = example();
+    value["target"]["boost"] = json!([{ "at": "2000 rpm", "manifold": "6 psi", "drive": "9 psi" }, { "at": "5000 rpm", "manifold": "14 psi", "drive": "20 psi" }]);
+    let lines = limits(&value);
+    // By hand: 14 psi on a 2.00 in head less an 11/32 in stem is 14 x 3.0488 = 42.68 lbf of 138.
+    let left = line(&lines, "Intake seat load against pressure").have.expect("known") / 4.448_221_615;
+    assert!((left - (138.0 - 42.68)).abs() < 0.01, "{left}");
+    // 20 psi on 1.57 in less 11/32 in: 20 x 1.8431 = 36.86 lbf.
+    let left = line(&lines, "Exhaust seat load against pressure").have.expect("known") / 4.448_221_615;
+    assert!((left - (138.0 - 36.86)).abs() < 0.01, "{left}");
+    // .5 less for each bar over .3: 14 psi is .9653 bar.
+    let allowed = line(&lines, "Trapped compression").need.max.expect("a most");
+    assert!((allowed - (8.3 - 0.5 * 0.6653)).abs() < 1e-3, "{allowed}");
+}
+
+#[test]
+fn a_diesel_needs_compression_to_start_and_has_no_idle_overlap() {
+    let mut value = example();
+    set_field(&mut value, "engine.combustion", "diesel", UnitSystem::Inch).expect("a field");
+    let lines = limits(&value);
+    let cold = line(&lines, "Trapped compression");
+    assert_eq!((cold.need.min, cold.verdict), (Some(13.0), Verdict::Fails));
+    assert!(lines.iter().all(|l| l.id != "idle_overlap"));
+}
+
+/// Common practice, no source: hydraulic rollers with factory-weight valves and about 155 / 390 lbf
+/// run to 7,000 to 7,200 rpm. The hand check of such a train must put the limit within a tenth.
+#[test]
+fn the_hand_check_puts_a_known_train_where_practice_puts_it() {
+    let mut value = example();
+    let cam = &mut value["candidates"][0]["cam"];
+    for side in ["intake", "exhaust"] {
+        cam[side] = json!({ "lobe_lift": "0.360 in", "checks": [["0.006 in", "282 deg"], ["0.050 in", "230 deg"], ["0.200 in", "149 deg"]] });
+    }
+    let train = &mut value["candidates"][0]["train"];
+    train["rocker"]["ratio"] = 1.65.into();
+    train["rocker"]["tip_side_mass"] = "7 g".into();
+    train["lifter"]["mass"] = "110 g".into();
+    train["valve"] = json!({ "mass": "95 g", "material": "stainless" });
+    train["retainer"]["mass"] = "17 g".into();
+    train["spring"]["mass"] = "90 g".into();
+    train["spring"]["points"] = json!([["1.800 in", "155 lbf"], ["1.206 in", "390 lbf"]]);
+    let have = line(&limits(&value), "Intake control, by hand check").have.expect("known");
+    assert!((6400.0..=7800.0).contains(&have), "{have}");
+}
