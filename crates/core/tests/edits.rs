@@ -41,8 +41,14 @@ fn events(build: &Build) -> [f64; 8] {
     let timing = answer.candidates[0].timing.done().expect("timing").clone();
     let (i, e) = (timing.intake, timing.exhaust);
     [
-        i.opens_050_deg, i.closes_050_deg, e.opens_050_deg, e.closes_050_deg,
-        i.opens_006_deg, i.closes_006_deg, e.opens_006_deg, e.closes_006_deg,
+        i.opens_050_deg,
+        i.closes_050_deg,
+        e.opens_050_deg,
+        e.closes_050_deg,
+        i.opens_006_deg,
+        i.closes_006_deg,
+        e.opens_006_deg,
+        e.closes_006_deg,
     ]
     .map(|deg| (deg * 100.0).round() / 100.0)
 }
@@ -68,7 +74,9 @@ fn a_dragged_event_moves_alone_and_keeps_the_differences_between_heights() {
 #[test]
 fn each_event_can_be_moved_either_way() {
     let start = events(&example());
-    for (place, event) in [(0, Event::IntakeOpens), (1, Event::IntakeCloses), (2, Event::ExhaustOpens), (3, Event::ExhaustCloses)] {
+    for (place, event) in
+        [(0, Event::IntakeOpens), (1, Event::IntakeCloses), (2, Event::ExhaustOpens), (3, Event::ExhaustCloses)]
+    {
         for by in [-3.5, 2.0] {
             let to = start[place] + by;
             let edit = Edit::TypeEvent { candidate: "a".into(), event, text: format!("{to}") };
@@ -125,7 +133,8 @@ fn refused_edits_say_where_and_leave_the_build_alone() {
 fn a_measured_lobe_moves_as_a_whole_or_not_at_all() {
     let mut value = example().value().clone();
     let angles: Vec<f64> = (0..=46).map(|i| f64::from(i) * 4.0).collect();
-    let lifts: Vec<String> = angles.iter().map(|a| format!("{:.4} in", 0.165 * (1.0 - (a / 184.0 * std::f64::consts::TAU).cos()))).collect();
+    let lifts: Vec<String> =
+        angles.iter().map(|a| format!("{:.4} in", 0.165 * (1.0 - (a / 184.0 * std::f64::consts::TAU).cos()))).collect();
     value["candidates"][0]["cam"]["intake"] = json!({ "profile": { "cam_deg": angles, "lift": lifts } });
     let build = Build::from_value(value).expect("a measured lobe");
     let refused = apply(&build, &intake_closing_at(40.0), UnitSystem::Inch, &Stages::default()).unwrap_err();

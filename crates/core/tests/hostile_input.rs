@@ -36,7 +36,11 @@ fn answer_is_finite(value: Value) {
     let analysis = analyze(&build, &Request::default(), &Stages::default()).expect("no candidate was named");
     let printed = format!("{analysis:?}");
     for word in ["NaN", ": inf", ": -inf", "(inf", "(-inf", "[inf", " inf,"] {
-        assert!(!printed.contains(word), "{word} in {}", printed.split(word).next().map_or("", |p| &p[p.len().saturating_sub(200)..]));
+        assert!(
+            !printed.contains(word),
+            "{word} in {}",
+            printed.split(word).next().map_or("", |p| &p[p.len().saturating_sub(200)..])
+        );
     }
 }
 
@@ -166,7 +170,8 @@ fn a_newer_version_is_refused_for_that_reason_alone() {
 #[test]
 fn changes_are_held_against_the_same_table() {
     let mut value = example();
-    value["candidates"][0]["changes"] = json!({ "engine": { "bore": "4 furlongs", "intake": { "pocket": null } }, "heads": {} });
+    value["candidates"][0]["changes"] =
+        json!({ "engine": { "bore": "4 furlongs", "intake": { "pocket": null } }, "heads": {} });
     let faults = Build::from_value(value.clone()).unwrap_err().faults;
     let fields: Vec<_> = faults.iter().map(|f| f.field.as_str()).collect();
     assert_eq!(fields, ["candidates[0].changes.heads"]);

@@ -27,7 +27,10 @@ fn the_examples_margins_read_as_kept() {
         .iter()
         .map(|l| {
             let shown = l.shown.as_ref().expect("the example is complete");
-            format!("{}: {:?}, needs {}, has {}, left {}", l.title, l.verdict, shown.need.inch, shown.have.inch, shown.margin.inch)
+            format!(
+                "{}: {:?}, needs {}, has {}, left {}",
+                l.title, l.verdict, shown.need.inch, shown.have.inch, shown.margin.inch
+            )
         })
         .collect();
     insta::assert_json_snapshot!(lines);
@@ -55,7 +58,12 @@ fn every_remedy_gains_what_it_says_when_it_is_made() {
 #[test]
 fn a_missing_field_leaves_the_verdict_unknown_and_is_named() {
     let mut value = example();
-    for path in ["engine.octane_ron", "candidates[0].train.spring.coil_bind_height", "engine.intake.valve_offset_x", "candidates[0].train.rocker.rated_lift"] {
+    for path in [
+        "engine.octane_ron",
+        "candidates[0].train.spring.coil_bind_height",
+        "engine.intake.valve_offset_x",
+        "candidates[0].train.rocker.rated_lift",
+    ] {
         set_field(&mut value, path, "", UnitSystem::Inch).expect("a field");
     }
     let lines = limits(&value);

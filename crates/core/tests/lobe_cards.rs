@@ -1,6 +1,8 @@
 //! Lobes from their cards: every check met, the shape promised, the reason when there is none.
 
-use upper_lobe_core::cam::{Check, Flank, FlatFoot, LifterKind, Lobe, LobeCard, LobeRefusal, lobe_of_card, lobe_of_points};
+use upper_lobe_core::cam::{
+    Check, Flank, FlatFoot, LifterKind, Lobe, LobeCard, LobeRefusal, lobe_of_card, lobe_of_points,
+};
 use upper_lobe_core::quantity::Length;
 
 const HEIGHTS: [f64; 3] = [0.006, 0.050, 0.200];

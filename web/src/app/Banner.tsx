@@ -1,4 +1,5 @@
 import { Alert, Button } from 'antd'
+import { rememberBuild } from './address'
 import { useSession, useSessionState } from '../features/session/useSession'
 
 /** What belongs to no field: a silent server, a stale save, cautions of the build. */
@@ -16,7 +17,7 @@ export function Banner() {
           type="warning"
           showIcon
           title={`This build was saved elsewhere: it is at revision ${staleAgainst}, your work began from ${summary.revision}. Nothing is lost.`}
-          action={<Button size="small" onClick={() => { void session.saveAsNew() }}>Keep mine as a new build</Button>}
+          action={<Button size="small" onClick={() => { void session.saveAsNew().then(rememberBuild) }}>Keep mine as a new build</Button>}
         />
       )}
       {warnings.map((warning) => <Alert key={warning} type="info" showIcon title={warning} />)}

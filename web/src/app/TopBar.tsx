@@ -45,7 +45,7 @@ export function TopBar({ builds, onOpen, dark, onDark }: Props) {
       </nav>
       <span className="grow" />
       <span className="saved" role="status">{unsaved ? 'not saved' : `revision ${summary.revision} saved`}</span>
-      <Button size="small" type={unsaved ? 'primary' : 'default'} disabled={!unsaved} onClick={() => { void session.save() }}>Save</Button>
+      <Button size="small" type={unsaved ? 'primary' : 'default'} disabled={!unsaved} onClick={() => { session.save() }}>Save</Button>
       <Tooltip title="Ctrl+Z"><Button size="small" disabled={history.past.length === 0} onClick={() => { session.undo() }}>Undo</Button></Tooltip>
       <Tooltip title="Ctrl+Shift+Z"><Button size="small" disabled={history.future.length === 0} onClick={() => { session.redo() }}>Redo</Button></Tooltip>
       <FileButtons onOpen={onOpen} />

@@ -16,3 +16,8 @@ export function useBuildInAddress(): [number | undefined, (id: number) => void] 
   const open = useCallback((id: number) => { window.location.hash = `#/build/${id}` }, [])
   return [found ? Number(found[1]) : undefined, open]
 }
+
+/** Puts a build into the address without opening it anew: it is the one on screen. */
+export function rememberBuild(id: number | undefined): void {
+  if (id !== undefined) window.history.replaceState(null, '', `#/build/${id}`)
+}

@@ -28,7 +28,7 @@ export function useShortcuts(session: Session | undefined): void {
 }
 
 function actionOf(session: Session, key: string, shift: boolean): (() => void) | undefined {
-  if (key === 's') return () => { void session.save() }
+  if (key === 's') return () => { session.save() }
   if (key === 'y' || (key === 'z' && shift)) return () => { session.redo() }
   if (key === 'z') return () => { session.undo() }
   return undefined

@@ -65,7 +65,9 @@ pub enum LobeRefusal {
         least: f64,
     },
     /// Too little lift above the highest check for the duration there.
-    #[error("the nose is too blunt: {above:.3} in of lift above {height:.3} in for {duration:.1} deg there leave so little deceleration at full lift that it would have to grow down the flank: more lift, or less duration at {height:.3} in")]
+    #[error(
+        "the nose is too blunt: {above:.3} in of lift above {height:.3} in for {duration:.1} deg there leave so little deceleration at full lift that it would have to grow down the flank: more lift, or less duration at {height:.3} in"
+    )]
     NoseTooBlunt {
         /// Lift above the highest check, in.
         above: f64,

@@ -4,7 +4,7 @@ use super::fault::Fault;
 use super::field::{Kind, Object};
 use super::path::join;
 use super::table::SOURCES;
-use crate::quantity::{TextFault, parse};
+use crate::quantity::{Dimension, TextFault, UnitSystem, parse, scale};
 use serde_json::{Map, Value};
 
 /// Most faults reported at once; a document with more is not a build document.
@@ -127,11 +127,10 @@ fn check_patch(value: &Value, path: &str, faults: &mut Vec<Fault>) {
 
 fn check_quantity(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault>) {
     let Kind::Quantity { dimension, min, max } = kind else { return };
-    let unit = kind.bare_unit();
     let Value::String(text) = value else {
         let mut fault = Fault::new(path, &render(value), kind.needs());
         if value.is_number() {
-            fault = fault.cure(format!("write \"{value} {unit}\""));
+            fault = fault.cure(format!("as a text: {}", with_likely_units(&value.to_string(), kind, *dimension)));
         }
         push(faults, fault);
         return;
@@ -144,12 +143,29 @@ fn check_quantity(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault
                 .cure(format!("stay between {min} and {max}; check the unit and the decimal point")),
         ),
         (Err(TextFault::NoUnit), _) => {
-            push(faults, Fault::new(path, text, kind.needs()).cure(format!("write \"{} {unit}\"", text.trim())))
+            push(faults, Fault::new(path, text, kind.needs()).cure(with_likely_units(text.trim(), kind, *dimension)));
         }
         (Err(reason), _) => {
             let units: Vec<_> = dimension.units().iter().map(|u| u.symbol).collect();
             push(faults, Fault::new(path, text, kind.needs()).cure(format!("{reason}; units: {}", units.join(", "))));
         }
+    }
+}
+
+/// `write "4.06 in"`: the number with the units, inch first, that put it within the row's range.
+fn with_likely_units(number: &str, kind: &Kind, dimension: Dimension) -> String {
+    let range = kind.si_range();
+    let within = |unit: &str| {
+        let si = parse(&format!("{number} {unit}"), dimension);
+        matches!((si, &range), (Ok(si), Ok((low, high))) if (*low..=*high).contains(&si))
+    };
+    let mut units = vec![scale(dimension, UnitSystem::Inch).unit, scale(dimension, UnitSystem::Metric).unit];
+    units.dedup();
+    let likely: Vec<String> = units.iter().filter(|u| within(u)).map(|u| format!("\"{number} {u}\"")).collect();
+    if likely.is_empty() {
+        format!("add its unit, such as {}", kind.bare_unit())
+    } else {
+        format!("write {}", likely.join(" or "))
     }
 }
 

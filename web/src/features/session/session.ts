@@ -43,7 +43,7 @@ interface Result {
 export class Session {
   private state: SessionState
   private readonly listeners = new Set<Listener>()
-  private readonly queue: RequestLine<Result>
+  private readonly queue: RequestLine<Result | undefined>
   private readingsBefore: WorkbenchAnswer['readings'] = []
 
   constructor(summary: BuildSummary, document: string, candidate: string | undefined, system: UnitSystem) {
@@ -60,7 +60,7 @@ export class Session {
       staleAgainst: undefined,
     }
     this.queue = new RequestLine(
-      (result) => { this.taken(result) },
+      (result) => { if (result) this.taken(result) },
       (error) => { this.refused(error) },
     )
     this.settle()
@@ -84,11 +84,11 @@ export class Session {
   }
 
   undo(): void {
-    this.walk(undo(this.state.history))
+    this.walk(undo)
   }
 
   redo(): void {
-    this.walk(redo(this.state.history))
+    this.walk(redo)
   }
 
   choose(candidate: string): void {
@@ -101,9 +101,15 @@ export class Session {
     this.settle()
   }
 
-  async save(): Promise<void> {
-    const { summary, history } = this.state
+  /** Saves the document as it is once every edit on its way has been taken. */
+  save(): void {
+    this.queue.ask(() => this.saveNow())
+  }
+
+  private async saveNow(): Promise<undefined> {
+    const { summary, history, savedDocument } = this.state
     const document = history.present
+    if (document === savedDocument) return
     try {
       const saved = await answered(
         client.PUT('/api/builds/{id}', {
@@ -119,21 +125,25 @@ export class Session {
     }
   }
 
-  /** Keeps this tab's document as a build of its own. */
-  async saveAsNew(): Promise<void> {
+  /** Keeps this tab's document as a build of its own; its number when it was kept. */
+  async saveAsNew(): Promise<number | undefined> {
     const document = this.state.history.present
     try {
       const made = await answered(client.POST('/api/builds', { body: { document } }))
       this.set({ summary: made, savedDocument: document, trouble: undefined, staleAgainst: undefined })
+      return made.id
     } catch (error) {
       this.refused(error)
+      return undefined
     }
   }
 
-  private walk(history: History): void {
-    if (history === this.state.history) return
-    this.set({ history, faults: [] })
-    this.settle()
+  /** Undo and redo wait in line like edits: what was typed last is what is undone first. */
+  private walk(step: (history: History) => History): void {
+    this.queue.ask(() => {
+      this.set({ history: step(this.state.history), faults: [] })
+      return this.work([], FULL, true)
+    })
   }
 
   /** Asks for the whole answer to the document as it stands. */

@@ -1,0 +1,40 @@
+import { expect, test } from '@playwright/test'
+
+const share = (sorted: number[], part: number) => sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))] ?? 0
+
+/** Main-thread time of a drag event: from the browser's own task clock, answer and drawing included. */
+test('main-thread work of a drag event, round trip of an edit', async ({ page }) => {
+  await page.goto('/')
+  const opens = page.getByRole('slider', { name: 'Intake opens at .050' })
+  await expect(opens).toBeVisible()
+  await page.waitForTimeout(500)
+  const trips: number[] = []
+  page.on('requestfinished', (request) => {
+    if (request.url().endsWith('/api/workbench')) trips.push(request.timing().responseEnd)
+  })
+  const devtools = await page.context().newCDPSession(page)
+  await devtools.send('Performance.enable')
+  const busy = async () => {
+    const { metrics } = await devtools.send('Performance.getMetrics')
+    return (metrics.find((m) => m.name === 'TaskDuration')?.value ?? 0) * 1000
+  }
+  const idleFrom = await busy()
+  await page.waitForTimeout(1000)
+  const idlePerPause = ((await busy()) - idleFrom) * 0.06
+  const box = await opens.boundingBox()
+  if (!box) throw new Error('no handle')
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  const work: number[] = []
+  for (let i = 0; i < 120; i += 1) {
+    const before = await busy()
+    await page.mouse.move(x - 12 * Math.sin(i / 6), y)
+    await page.waitForTimeout(60)
+    work.push((await busy()) - before - idlePerPause)
+  }
+  await page.mouse.up()
+  for (const list of [work, trips]) list.sort((a, b) => a - b)
+  console.log(`drag event, main thread: median ${share(work, 0.5).toFixed(1)} ms, 95th percentile ${share(work, 0.95).toFixed(1)} ms (${work.length} events)`)
+  console.log(`edit round trip: median ${share(trips, 0.5).toFixed(1)} ms, 95th percentile ${share(trips, 0.95).toFixed(1)} ms (${trips.length} requests)`)
+})

@@ -1,0 +1,47 @@
+import type { Page } from '@playwright/test'
+import { expect, test as base } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+
+const DEMO = readFileSync(new URL('../../demo/tollgate-388-hauler.json', import.meta.url), 'utf8')
+
+/** A page on a fresh copy of the demo build, and the console's complaints about it. */
+export const test = base.extend<{ bench: Page; complaints: string[] }>({
+  complaints: async ({ page }, use) => {
+    const complaints: string[] = []
+    page.on('console', (message) => {
+      if (message.type() === 'error') complaints.push(message.text())
+    })
+    page.on('pageerror', (error) => complaints.push(error.message))
+    await use(complaints)
+  },
+  bench: async ({ page, request, complaints }, use) => {
+    const made = await request.post('/api/builds', { data: { document: DEMO } })
+    const { id } = (await made.json()) as { id: number }
+    await page.goto(`/#/build/${id}`)
+    await expect(event(page, 'Intake closes')).toHaveValue('32.0')
+    await use(page)
+    // A refused edit is a 422 by design; everything else is a defect, policy violations above all.
+    expect(complaints.filter((text) => !text.includes('422') && !text.includes('409') && !text.includes('ERR_FAILED'))).toEqual([])
+  },
+})
+
+export { expect }
+
+export function event(page: Page, name: string) {
+  return page.getByRole('textbox', { name: `${name}, degrees` })
+}
+
+export function handle(page: Page, name: string) {
+  return page.getByRole('slider', { name: `${name} at .050` })
+}
+
+/** Drags a handle sideways by so many pixels in steps, as a hand does. */
+export async function drag(page: Page, name: string, pixels: number): Promise<void> {
+  const box = await handle(page, name).boundingBox()
+  if (!box) throw new Error(`${name} is not on screen`)
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  for (let step = 1; step <= 12; step += 1) await page.mouse.move(x + (pixels * step) / 12, y)
+  await page.mouse.up()
+}
