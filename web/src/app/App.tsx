@@ -13,6 +13,8 @@ import { Workbench } from './Workbench'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 
+const BAR_THEME = themeOf(true)
+
 /** Theme and frame around everything. */
 export function App() {
   const [dark, setDark] = useDark()
@@ -58,7 +60,7 @@ function Opened({ dark, onDark }: { dark: boolean; onDark: (dark: boolean) => vo
   return (
     <SessionContext value={session}>
       {/* The bar is dark in both themes. */}
-      <ConfigProvider theme={themeOf(true)}>
+      <ConfigProvider theme={BAR_THEME}>
         <TopBar builds={builds.data ?? []} onOpen={setWanted} dark={dark} onDark={onDark} />
       </ConfigProvider>
       <Workbench key={id} />

@@ -1,12 +1,14 @@
 import { Alert, Button } from 'antd'
 import { rememberBuild } from './address'
-import { useSession, useSessionState } from '../features/session/useSession'
+import { useSession, useSessionPart } from '../features/session/useSession'
 
 /** What belongs to no field: a silent server, a stale save, cautions of the build. */
 export function Banner() {
   const session = useSession()
-  const { trouble, staleAgainst, summary, answer } = useSessionState()
-  const warnings = answer?.analysis.warnings ?? []
+  const trouble = useSessionPart((state) => state.trouble)
+  const staleAgainst = useSessionPart((state) => state.staleAgainst)
+  const summary = useSessionPart((state) => state.summary)
+  const warnings = useSessionPart((state) => state.answer?.analysis.warnings)
   return (
     <>
       {trouble === undefined ? null : (
@@ -20,7 +22,7 @@ export function Banner() {
           action={<Button size="small" onClick={() => { void session.saveAsNew().then(rememberBuild) }}>Keep mine as a new build</Button>}
         />
       )}
-      {warnings.map((warning) => <Alert key={warning} type="info" showIcon title={warning} />)}
+      {warnings?.map((warning) => <Alert key={warning} type="info" showIcon title={warning} />)}
     </>
   )
 }

@@ -1,10 +1,10 @@
-import { useState } from 'react'
+import { useCallback, useState } from 'react'
 import { EventsStep } from '../features/events/EventsStep'
 import { MovedLine } from '../features/events/MovedLine'
 import { FieldForm } from '../features/fields/FieldForm'
 import { LobePicture } from '../features/lobe/LobePicture'
 import { Margins } from '../features/margins/Margins'
-import { useSessionState } from '../features/session/useSession'
+import { useSessionPart } from '../features/session/useSession'
 import { Strip } from '../features/strip/Strip'
 import { Banner } from './Banner'
 import { Rail } from './Rail'
@@ -13,9 +13,9 @@ import { prefixesOf, stepOf, STEPS } from './steps'
 
 /** Strip on top, the step at hand below it, the way on the left, margins on the right. */
 export function Workbench() {
-  const { answer } = useSessionState()
   const [place, setPlace] = useState<{ step: StepName; focus: string | undefined }>({ step: 'events', focus: undefined })
-  const index = answer?.candidate_index ?? 0
+  const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
+  const goTo = useCallback((field: string) => { setPlace({ step: stepOf(field, index), focus: field }) }, [index])
   const title = STEPS.find((s) => s.name === place.step)?.title ?? ''
   return (
     <div className="bench">
@@ -33,7 +33,7 @@ export function Workbench() {
           )}
         </section>
       </main>
-      <Margins onGoTo={(field) => { setPlace({ step: stepOf(field, index), focus: field }) }} />
+      <Margins onGoTo={goTo} />
     </div>
   )
 }

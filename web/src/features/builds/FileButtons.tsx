@@ -3,14 +3,15 @@ import { useQueryClient } from '@tanstack/react-query'
 import type { ChangeEvent } from 'react'
 import { useRef } from 'react'
 import { answered, client, Refusal } from '../../api/client'
-import { useSessionState } from '../session/useSession'
+import type { SessionState } from '../session/session'
+import { useSession } from '../session/useSession'
 
 /** Import of a build document as a new build, export of the one on screen. */
 export function FileButtons({ onOpen }: { onOpen: (id: number) => void }) {
   const picker = useRef<HTMLInputElement>(null)
   const queries = useQueryClient()
   const { modal } = App.useApp()
-  const { history, summary } = useSessionState()
+  const session = useSession()
   const read = async (event: ChangeEvent<HTMLInputElement>) => {
     const file = event.target.files?.[0]
     event.target.value = ''
@@ -28,7 +29,7 @@ export function FileButtons({ onOpen }: { onOpen: (id: number) => void }) {
     <>
       <input ref={picker} type="file" accept=".json,application/json" hidden aria-label="Build document" onChange={(event) => { void read(event) }} />
       <Button size="small" onClick={() => picker.current?.click()}>Import</Button>
-      <Button size="small" onClick={() => { download(history.present, summary.name) }}>Export</Button>
+      <Button size="small" onClick={() => { download(session.read()) }}>Export</Button>
     </>
   )
 }
@@ -45,10 +46,10 @@ function FaultList({ refusal }: { refusal: Refusal }) {
   )
 }
 
-function download(document: string, name: string): void {
+function download({ history, summary }: SessionState): void {
   const link = window.document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([document], { type: 'application/json' }))
-  link.download = `${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.json`
+  link.href = URL.createObjectURL(new Blob([history.present], { type: 'application/json' }))
+  link.download = `${summary.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.json`
   link.click()
   URL.revokeObjectURL(link.href)
 }

@@ -1,17 +1,19 @@
+import { memo } from 'react'
 import type { CardNumber, EventHandle } from '../../api/client'
 import { TextField } from '../fields/TextField'
-import { useSession, useSessionState } from '../session/useSession'
+import { useCandidate, useSession, useSessionPart } from '../session/useSession'
 
 /** The four events and the card numbers: each editable, each moving the other. */
 export function EventsStep() {
-  const { answer } = useSessionState()
-  const candidate = answer?.analysis.candidates[0]
-  if (!answer || !candidate) return null
+  const candidate = useCandidate()
+  const handles = useSessionPart((state) => state.answer?.handles)
+  const engine = useSessionPart((state) => state.answer?.analysis.engine)
+  if (!candidate) return null
   const timing = candidate.timing
   if (timing.state !== 'done') {
     return <p className="quiet">{timing.state === 'failed' ? `Events are not known yet: ${timing.reason}.` : 'Working…'}</p>
   }
-  const of = (event: EventHandle['event']) => answer.handles.find((h) => h.event === event)
+  const of = (event: EventHandle['event']) => handles?.find((h) => h.event === event)
   return (
     <div className="events">
       <div className="event-grid">
@@ -21,17 +23,17 @@ export function EventsStep() {
         })}
       </div>
       <div className="card-grid">
-        <CardField candidate={candidate.id} number="intake_duration" label="Intake duration" value={timing.intake.duration_050_deg} />
-        <CardField candidate={candidate.id} number="exhaust_duration" label="Exhaust duration" value={timing.exhaust.duration_050_deg} />
-        <CardField candidate={candidate.id} number="lobe_separation" label="Lobe separation" value={timing.lobe_separation_deg} />
-        <CardField candidate={candidate.id} number="intake_centreline" label="Intake centreline" value={timing.intake.centreline_deg} />
+        <CardField candidate={candidate.id} number="intake_duration" label="Intake duration" value={plain(timing.intake.duration_050_deg)} />
+        <CardField candidate={candidate.id} number="exhaust_duration" label="Exhaust duration" value={plain(timing.exhaust.duration_050_deg)} />
+        <CardField candidate={candidate.id} number="lobe_separation" label="Lobe separation" value={plain(timing.lobe_separation_deg)} />
+        <CardField candidate={candidate.id} number="intake_centreline" label="Intake centreline" value={plain(timing.intake.centreline_deg)} />
       </div>
       <dl className="facts">
         <Fact name="Overlap at .050" value={degrees(timing.overlap_050_deg)} />
         <Fact name="Overlap at the seat" value={degrees(timing.overlap_006_deg)} />
         <Fact name="Advance" value={degrees(timing.advance_deg)} />
         <Fact name="Exhaust centreline" value={degrees(timing.exhaust.centreline_deg)} />
-        <Fact name="Compression" value={`${ratio(answer.analysis.engine.state === 'done' ? answer.analysis.engine.compression_ratio : null)} static, ${ratio(timing.trapped_compression_ratio)} trapped`} />
+        <Fact name="Compression" value={`${ratio(engine?.state === 'done' ? engine.compression_ratio : null)} static, ${ratio(timing.trapped_compression_ratio)} trapped`} />
         <Asymmetry intake={timing.intake} exhaust={timing.exhaust} />
       </dl>
       <p className="quiet">All at .050 in of lobe lift. Drag the handles under the strip, use the arrow keys on them, or type.</p>
@@ -39,7 +41,7 @@ export function EventsStep() {
   )
 }
 
-function EventField({ handle, candidate }: { handle: EventHandle; candidate: string }) {
+const EventField = memo(function EventField({ handle, candidate }: { handle: EventHandle; candidate: string }) {
   const session = useSession()
   const side = handle.event.startsWith('intake') ? 'intake' : 'exhaust'
   return (
@@ -52,19 +54,26 @@ function EventField({ handle, candidate }: { handle: EventHandle; candidate: str
       onCommit={(text) => { session.edit({ type_event: { candidate, event: handle.event, text } }) }}
     />
   )
+})
+
+interface CardFieldProps {
+  readonly candidate: string
+  readonly number: CardNumber
+  readonly label: string
+  readonly value: string
 }
 
-function CardField({ candidate, number, label, value }: { candidate: string; number: CardNumber; label: string; value: number }) {
+const CardField = memo(function CardField({ candidate, number, label, value }: CardFieldProps) {
   const session = useSession()
   return (
     <TextField
       label={label}
-      value={plain(value)}
+      value={value}
       suffix={<span className="quiet">deg</span>}
       onCommit={(text) => { session.edit({ type_card: { candidate, number, text } }) }}
     />
   )
-}
+})
 
 function Fact({ name, value }: { name: string; value: string }) {
   return (

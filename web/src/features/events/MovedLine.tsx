@@ -1,12 +1,14 @@
 import { faultText } from '../fields/faults'
-import { useSessionState } from '../session/useSession'
+import { useSessionPart } from '../session/useSession'
+import { useFresh } from './useFresh'
 
 const MOST = 11
 
 /** One line that says what the last edit moved, before and after, or why it was refused. */
 export function MovedLine() {
-  const { moved, faults } = useSessionState()
-  const [fault] = faults
+  const moved = useSessionPart((state) => state.moved)
+  const fault = useSessionPart((state) => state.faults[0])
+  const fresh = useFresh(moved)
   if (fault) {
     return (
       <div className="moved refused" role="alert">
@@ -18,7 +20,7 @@ export function MovedLine() {
   if (moved.length === 0) return <div className="moved empty">Nothing moved yet.</div>
   const shown = moved.slice(0, MOST)
   return (
-    <div className="moved" key={moved.map((m) => `${m.id}${m.after}`).join()} role="status">
+    <div className={fresh ? 'moved' : 'moved settled'} role="status">
       <b>Moved</b>
       {shown.map((m) => <span key={m.id}>{m.label} <s>{m.before}</s> {m.after}</span>)}
       {moved.length > MOST ? <span className="quiet">and {moved.length - MOST} more</span> : null}

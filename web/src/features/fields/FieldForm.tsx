@@ -1,19 +1,19 @@
 import { useEffect } from 'react'
-import { useSessionState } from '../session/useSession'
+import { useSessionPart } from '../session/useSession'
 import { FieldRow } from './FieldRow'
 import { grouped } from './groups'
 
 /** Every field under some paths, each with its text, unit, source and fault. */
 export function FieldForm({ prefixes, focus }: { prefixes: readonly string[]; focus: string | undefined }) {
-  const { answer } = useSessionState()
-  const ready = answer !== undefined
+  const fields = useSessionPart((state) => state.answer?.fields)
+  const ready = fields !== undefined
   useEffect(() => {
     if (focus === undefined || !ready) return
     const row = document.querySelector(`[data-field^="${CSS.escape(focus)}"]`)
     row?.scrollIntoView({ block: 'center' })
     row?.querySelector('input')?.focus()
   }, [focus, ready])
-  const groups = grouped(answer?.fields ?? [], prefixes)
+  const groups = grouped(fields ?? [], prefixes)
   return (
     <div className="form">
       {groups.map((group) => (

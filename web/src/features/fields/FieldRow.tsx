@@ -1,6 +1,7 @@
 import { Select } from 'antd'
+import { memo } from 'react'
 import type { FormField } from '../../api/client'
-import { useSession, useSessionState } from '../session/useSession'
+import { useSession, useSessionPart } from '../session/useSession'
 import { faultOf } from './faults'
 import { TextField } from './TextField'
 
@@ -12,10 +13,10 @@ const SOURCES = [
 ]
 
 /** One field of the document: its text as typed, the other unit beside it, where it comes from. */
-export function FieldRow({ field, label }: { field: FormField; label: string }) {
+export const FieldRow = memo(function FieldRow({ field, label }: { field: FormField; label: string }) {
   const session = useSession()
-  const { faults, system } = useSessionState()
-  const fault = faultOf(faults, field.field)
+  const fault = useSessionPart((state) => faultOf(state.faults, field.field))
+  const system = useSessionPart((state) => state.system)
   const set = (text: string) => { session.edit({ set: { field: field.field, text } }) }
   const read = field.shown?.[system]
   const shown = read !== undefined && read !== field.text ? <span className="quiet">{read}</span> : <span />
@@ -50,4 +51,4 @@ export function FieldRow({ field, label }: { field: FormField; label: string }) 
       )}
     </div>
   )
-}
+})

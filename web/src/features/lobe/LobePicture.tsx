@@ -1,4 +1,4 @@
-import { useSessionState } from '../session/useSession'
+import { useCandidate } from '../session/useSession'
 import type { CandidateReport } from '../../api/client'
 
 type Lobe = Extract<CandidateReport['lobe'], { state: 'done' }>['intake']
@@ -8,8 +8,7 @@ const HEIGHT = 130
 
 /** Follower lift and acceleration of both lobes over the cam angle: two cams of one card are not the same cam. */
 export function LobePicture() {
-  const { answer } = useSessionState()
-  const lobe = answer?.analysis.candidates[0]?.lobe
+  const lobe = useCandidate()?.lobe
   if (lobe?.state === 'failed') return <p className="fault" role="alert">{lobe.reason}</p>
   if (lobe?.state !== 'done') return null
   return (

@@ -1,23 +1,25 @@
+import { memo } from 'react'
 import type { LimitReport } from '../../api/client'
-import { useSessionState } from '../session/useSession'
+import { useSessionPart } from '../session/useSession'
+import { key } from './order'
 import { Why } from './Why'
 
 interface Props {
   readonly limit: LimitReport
   readonly open: boolean
-  readonly onToggle: () => void
+  readonly onToggle: (name: string) => void
   readonly onGoTo: (field: string) => void
 }
 
 const WORDS = { at_least: 'needs', at_most: 'up to', within: 'wants' } as const
 
 /** One limit: have against need on a bar, what is left in words, and why on request. */
-export function MarginRow({ limit, open, onToggle, onGoTo }: Props) {
-  const { system } = useSessionState()
+export const MarginRow = memo(function MarginRow({ limit, open, onToggle, onGoTo }: Props) {
+  const system = useSessionPart((state) => state.system)
   const shown = limit.shown
   return (
     <li className={`margin ${limit.verdict}`}>
-      <button type="button" className="margin-head" aria-expanded={open} onClick={onToggle}>
+      <button type="button" className="margin-head" aria-expanded={open} onClick={() => { onToggle(key(limit)) }}>
         <span className="margin-title">{limit.title}</span>
         <span className="verdict">{limit.verdict}</span>
         {shown ? (
@@ -33,7 +35,7 @@ export function MarginRow({ limit, open, onToggle, onGoTo }: Props) {
       {open ? <Why limit={limit} onGoTo={onGoTo} /> : null}
     </li>
   )
-}
+})
 
 function Bar({ have, need }: { have: number; need: readonly number[] }) {
   return (

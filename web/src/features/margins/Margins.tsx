@@ -1,13 +1,13 @@
-import { useState } from 'react'
-import { useSessionState } from '../session/useSession'
+import { useCallback, useState } from 'react'
+import { useCandidate } from '../session/useSession'
 import { MarginRow } from './MarginRow'
 import { key, tightestFirst } from './order'
 
 /** Every limit, tightest first, always in sight. */
 export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
-  const { answer } = useSessionState()
   const [open, setOpen] = useState<string>()
-  const limits = tightestFirst(answer?.analysis.candidates[0]?.limits ?? [])
+  const toggle = useCallback((name: string) => { setOpen((now) => (now === name ? undefined : name)) }, [])
+  const limits = tightestFirst(useCandidate()?.limits ?? [])
   const count = (verdict: string) => limits.filter((l) => l.verdict === verdict).length
   return (
     <aside className="margins" aria-label="Margins">
@@ -19,7 +19,7 @@ export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
             key={key(limit)}
             limit={limit}
             open={open === key(limit)}
-            onToggle={() => { setOpen((now) => (now === key(limit) ? undefined : key(limit))) }}
+            onToggle={toggle}
             onGoTo={onGoTo}
           />
         ))}

@@ -1,11 +1,11 @@
 import { Button } from 'antd'
 import type { LimitReport } from '../../api/client'
-import { useSession, useSessionState } from '../session/useSession'
+import { useSession, useSessionPart } from '../session/useSession'
 
 /** Why a limit says what it says: formula, inputs with their origin, school, source, and what buys margin. */
 export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: string) => void }) {
   const session = useSession()
-  const { system } = useSessionState()
+  const system = useSessionPart((state) => state.system)
   return (
     <div className="why">
       <p>{limit.formula}.</p>

@@ -1,14 +1,21 @@
 import { answered, client, Refusal } from '../../api/client'
 import type { BuildSummary, Edit, Fault, PartName, UnitSystem, WorkbenchAnswer } from '../../api/client'
+import { completed } from './completed'
 import { begin, commit, redo, undo } from './history'
 import type { History } from './history'
 import { RequestLine } from './requestLine'
+import { share } from './share'
 import { moved } from './moved'
 import type { Moved } from './moved'
 
-/** What follows a drag at once; remedies and the form come when it rests. */
-const QUICK: PartName[] = ['timing', 'strip', 'lift', 'spring', 'control', 'clearance', 'limits']
-const FULL: PartName[] = [...QUICK, 'lobe', 'remedies']
+/** What follows a drag at every step: what is drawn. */
+const DRAWN: PartName[] = ['timing', 'strip', 'clearance']
+/** What is read beside it; while a drag goes on, every {@link CALM} milliseconds. */
+const READ: PartName[] = [...DRAWN, 'lift', 'spring', 'control', 'limits']
+/** The whole answer, when it rests. */
+const FULL: PartName[] = [...READ, 'lobe', 'remedies']
+/** Figures that change faster than this cannot be read. */
+const CALM = 150
 
 export interface SessionState {
   /** The stored build this tab works on and the revision it began from. */
@@ -30,6 +37,9 @@ export interface SessionState {
   readonly staleAgainst: number | undefined
 }
 
+const NOTHING: readonly Moved[] = []
+const NO_FAULTS: readonly Fault[] = []
+
 type Listener = () => void
 
 interface Result {
@@ -45,6 +55,8 @@ export class Session {
   private readonly listeners = new Set<Listener>()
   private readonly queue: RequestLine<Result | undefined>
   private readingsBefore: WorkbenchAnswer['readings'] = []
+  /** When a preview last asked for what is read. */
+  private readAt = 0
 
   constructor(summary: BuildSummary, document: string, candidate: string | undefined, system: UnitSystem) {
     this.state = {
@@ -75,7 +87,11 @@ export class Session {
 
   /** Shows what an edit would do; the document stays until {@link edit} is called. */
   preview(edit: Edit): void {
-    this.queue.ask(() => this.work([edit], QUICK, false), true)
+    this.queue.ask(() => {
+      const calm = performance.now() - this.readAt < CALM
+      if (!calm) this.readAt = performance.now()
+      return this.work([edit], calm ? DRAWN : READ, false)
+    }, true)
   }
 
   /** Makes an edit: one step of undo. */
@@ -164,14 +180,14 @@ export class Session {
     if (asked !== history.present) return
     const next = step ? commit(history, answer.document) : history
     const settled = answer.fields !== undefined && answer.fields !== null
-    const changes = moved(this.readingsBefore, answer.readings, system)
-    // A preview keeps the form it has: fields come with the settled answer.
-    const fields = settled ? answer.fields : last?.fields
+    const whole = last ? completed(last, answer) : answer
+    const changes = moved(this.readingsBefore, whole.readings, system)
     this.set({
       history: next,
-      answer: { ...answer, ...(fields === undefined ? {} : { fields }) },
-      moved: changes.length > 0 ? changes : settled ? this.state.moved : [],
-      faults: [],
+      // What did not change keeps its identity, so that only what changed is drawn again.
+      answer: share(last, whole),
+      moved: changes.length > 0 ? share(this.state.moved, changes) : settled ? this.state.moved : NOTHING,
+      faults: NO_FAULTS,
       trouble: undefined,
     })
     if (settled) this.readingsBefore = answer.readings

@@ -10,8 +10,24 @@ export function useSession(): Session {
   return session
 }
 
-/** Its state; the component renders again with every change. */
-export function useSessionState(): SessionState {
+/**
+ * A part of its state; the component renders again only when that part changes. `select` must return
+ * a value or a reference out of the state, nothing made anew.
+ */
+export function useSessionPart<T>(select: (state: SessionState) => T): T {
   const session = useSession()
-  return useSyncExternalStore(session.subscribe, session.read)
+  return useSyncExternalStore(session.subscribe, () => select(session.read()))
+}
+
+/** The candidate in view as last analysed. */
+export function useCandidate() {
+  return useSessionPart((state) => state.answer?.analysis.candidates[0])
+}
+
+/** The scale that shows lengths of curves in the system on screen. */
+export function useLengthScale() {
+  return useSessionPart(({ answer, system }) => {
+    const scales = answer?.analysis.scales
+    return system === 'inch' ? scales?.length_inch : scales?.length_metric
+  })
 }

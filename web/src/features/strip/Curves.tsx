@@ -1,6 +1,6 @@
-import { memo, useMemo } from 'react'
+import { memo, useMemo, useState } from 'react'
 import type { StripReport } from '../../api/client'
-import { useSessionState } from '../session/useSession'
+import { useLengthScale } from '../session/useSession'
 import type { Frame } from './geometry'
 import { angleTicks, areaPath, linePath, ticks, xOf, yOf } from './geometry'
 
@@ -13,35 +13,55 @@ const STROKES: readonly { name: string; centre: number }[] = [
 
 /** Lifts, piston, axes: everything on the strip that does not follow the crank angle. */
 export const Curves = memo(function Curves({ frame, report }: { frame: Frame; report: StripReport }) {
-  const crown = useMemo(() => crowns(report), [report])
-  const floor = frame.depth
+  const { intake_lift_mm: intake, exhaust_lift_mm: exhaust, intake_clearance_mm, exhaust_clearance_mm, piston_mm } = report
+  // Opening a valve takes its lift from its gap: their sum, the crown as the valve sees it, stands still
+  // while a cam is dragged.
+  const crown = useSteady(useMemo(() => seen(intake, intake_clearance_mm) ?? piston_mm, [intake, intake_clearance_mm, piston_mm]))
+  const crownOfExhaust = useSteady(useMemo(() => seen(exhaust, exhaust_clearance_mm), [exhaust, exhaust_clearance_mm]))
   return (
     <>
       <rect className="head" x={frame.left} y={frame.top - 8} width={frame.width - frame.left - frame.right} height={8} />
       <Axes frame={frame} />
-      <path className="crown" d={areaPath(frame, crown.intake, floor)} />
-      {crown.exhaust ? <path className="crown-exhaust" d={linePath(frame, crown.exhaust)} /> : null}
-      <path className="exhaust-area" d={areaPath(frame, report.exhaust_lift_mm, 0)} />
-      <path className="intake-area" d={areaPath(frame, report.intake_lift_mm, 0)} />
-      <path className="exhaust-line" d={linePath(frame, report.exhaust_lift_mm)} />
-      <path className="intake-line" d={linePath(frame, report.intake_lift_mm)} />
+      <Area className="crown" frame={frame} curve={crown} edge={frame.depth} />
+      {crownOfExhaust ? <Line className="crown-exhaust" frame={frame} curve={crownOfExhaust} /> : null}
+      <Area className="exhaust-area" frame={frame} curve={exhaust} edge={0} />
+      <Area className="intake-area" frame={frame} curve={intake} edge={0} />
+      <Line className="exhaust-line" frame={frame} curve={exhaust} />
+      <Line className="intake-line" frame={frame} curve={intake} />
       <text className="head-label" x={frame.left} y={frame.top - 12}>closed valve</text>
     </>
   )
 })
 
-/** The crown as each valve sees it: its lift plus what is left to the piston. */
-function crowns(report: StripReport): { intake: number[]; exhaust: number[] | undefined } {
-  const seen = (lift: number[], gap: number[] | null | undefined) => gap?.map((left, deg) => left + (lift[deg] ?? 0))
-  return {
-    intake: seen(report.intake_lift_mm, report.intake_clearance_mm) ?? report.piston_mm,
-    exhaust: seen(report.exhaust_lift_mm, report.exhaust_clearance_mm),
-  }
+interface CurveProps {
+  readonly className: string
+  readonly frame: Frame
+  readonly curve: readonly number[]
 }
 
-function Axes({ frame }: { frame: Frame }) {
-  const { answer, system } = useSessionState()
-  const scale = system === 'inch' ? answer?.analysis.scales.length_inch : answer?.analysis.scales.length_metric
+const Line = memo(function Line({ className, frame, curve }: CurveProps) {
+  return <path className={className} d={linePath(frame, curve)} />
+})
+
+const Area = memo(function Area({ className, frame, curve, edge }: CurveProps & { edge: number }) {
+  return <path className={className} d={areaPath(frame, curve, edge)} />
+})
+
+/** The crown as a valve sees it: its lift plus what is left to the piston. */
+function seen(lift: readonly number[], gap: readonly number[] | null | undefined): number[] | undefined {
+  return gap?.map((left, deg) => left + (lift[deg] ?? 0))
+}
+
+/** The last curve that differed from the one before by more than the rounding of its parts. */
+function useSteady<T extends readonly number[] | undefined>(curve: T): T {
+  const [kept, keep] = useState(curve)
+  const same = kept !== undefined && curve?.length === kept.length && curve.every((value, i) => Math.abs(value - (kept[i] ?? 0)) < 1e-3)
+  if (!same && kept !== curve) keep(curve)
+  return same ? kept : curve
+}
+
+const Axes = memo(function Axes({ frame }: { frame: Frame }) {
+  const scale = useLengthScale()
   const perUnit = scale ? scale.factor * 1e3 : 1
   const bottom = frame.height - frame.bottom
   return (
@@ -67,4 +87,4 @@ function Axes({ frame }: { frame: Frame }) {
       ))}
     </g>
   )
-}
+})

@@ -1,5 +1,5 @@
 import type { KeyboardEvent, PointerEvent } from 'react'
-import { useRef } from 'react'
+import { memo, useRef } from 'react'
 import type { EventHandle } from '../../api/client'
 import { useSession } from '../session/useSession'
 import type { Frame } from './geometry'
@@ -19,7 +19,7 @@ export function Handles({ frame, handles, candidate }: { frame: Frame; handles: 
   )
 }
 
-function Handle({ frame, handle, candidate }: { frame: Frame; handle: EventHandle; candidate: string }) {
+const Handle = memo(function Handle({ frame, handle, candidate }: { frame: Frame; handle: EventHandle; candidate: string }) {
   const session = useSession()
   const held = useRef<{ offset: number; to: number; moved: boolean } | undefined>(undefined)
   const isIntake = handle.event.startsWith('intake')
@@ -40,7 +40,7 @@ function Handle({ frame, handle, candidate }: { frame: Frame; handle: EventHandl
     <button
       type="button"
       className={`handle ${isIntake ? 'intake' : 'exhaust'}`}
-      style={{ left: xOf(frame, handle.crank_deg) }}
+      style={{ transform: `translateX(${xOf(frame, handle.crank_deg) - 15}px)` }}
       role="slider"
       aria-label={`${handle.label} at .050`}
       aria-valuenow={handle.quoted_deg}
@@ -74,4 +74,4 @@ function Handle({ frame, handle, candidate }: { frame: Frame; handle: EventHandl
       {handle.short}
     </button>
   )
-}
+})

@@ -1,14 +1,12 @@
 import type { StripReport } from '../../api/client'
 import { onCurve, readLength, useScrub } from '../scrub/scrub'
-import { useSessionState } from '../session/useSession'
+import { useLengthScale } from '../session/useSession'
 
 /** Lifts and gaps at the scrubbed angle, in words and figures. */
 export function Readout({ report }: { report: StripReport }) {
   const angle = useScrub()
-  const { answer, system } = useSessionState()
-  const scales = answer?.analysis.scales
-  if (!scales) return null
-  const scale = system === 'inch' ? scales.length_inch : scales.length_metric
+  const scale = useLengthScale()
+  if (!scale) return null
   const read = (curve: readonly number[] | null | undefined) => (curve ? readLength(onCurve(curve, angle), scale) : 'unknown')
   return (
     <div className="readout" aria-live="off">

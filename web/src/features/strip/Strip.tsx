@@ -1,17 +1,16 @@
-import { Button, Segmented, Select } from 'antd'
-import { useRef, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import type { StripReport } from '../../api/client'
-import { useSessionState } from '../session/useSession'
+import { useCandidate, useSessionPart } from '../session/useSession'
 import { Cursor } from './Cursor'
 import { Curves } from './Curves'
-import { Handles } from './Handles'
 import type { Frame, Zoom } from './geometry'
-import { OVERLAP, WHOLE, degOf, zoomed } from './geometry'
+import { WHOLE, degOf, zoomed } from './geometry'
+import { Handles } from './Handles'
 import { Readout } from './Readout'
+import { StripTools, TraceChoice } from './StripTools'
 import { Tightest } from './Tightest'
 import { TraceStrip } from './TraceStrip'
 import type { TraceName } from './traces'
-import { TRACES } from './traces'
 import { useScrubGestures } from './useScrubGestures'
 import { useWidth } from './useWidth'
 
@@ -19,34 +18,28 @@ const HEIGHT = 250
 
 /** The hanging strip: depth below the closed valve over one cycle of the crank. */
 export function Strip() {
-  const { answer } = useSessionState()
+  const candidate = useCandidate()
+  const handles = useSessionPart((state) => state.answer?.handles)
   const holder = useRef<HTMLDivElement>(null)
   const width = useWidth(holder)
   const [zoom, setZoom] = useState<Zoom>(WHOLE)
   const [trace, setTrace] = useState<TraceName>('gap')
-  const candidate = answer?.analysis.candidates[0]
   const strip = candidate?.strip
   const report: StripReport | undefined = strip?.state === 'done' ? strip : undefined
-  const frame: Frame = {
-    width, height: HEIGHT, left: 46, right: 14, top: 26, bottom: 22, from: zoom.from, to: zoom.to, depth: depthOf(report),
-  }
+  const depth = depthOf(report)
+  const frame: Frame = useMemo(
+    () => ({ width, height: HEIGHT, left: 46, right: 14, top: 26, bottom: 22, from: zoom.from, to: zoom.to, depth }),
+    [width, zoom, depth],
+  )
   const gestures = useScrubGestures(frame, (centre, factor) => { setZoom((now) => zoomed(now, centre, factor)) })
   return (
     <section className="panel strip" aria-label="Valves and piston over the crank" ref={holder}>
       <div className="strip-tools">
         {report ? <Readout report={report} /> : <span className="quiet">Valves and piston over one cycle</span>}
         <span className="grow" />
-        <Segmented
-          size="small"
-          aria-label="Part of the cycle"
-          options={[{ label: 'whole cycle', value: 'whole' }, { label: 'overlap', value: 'overlap' }]}
-          value={zoom.to - zoom.from >= 720 ? 'whole' : 'overlap'}
-          onChange={(value) => { setZoom(value === 'whole' ? WHOLE : OVERLAP) }}
-        />
-        <Button size="small" aria-label="Zoom in" onClick={() => { setZoom((now) => zoomed(now, (now.from + now.to) / 2, 0.6)) }}>+</Button>
-        <Button size="small" aria-label="Zoom out" onClick={() => { setZoom((now) => zoomed(now, (now.from + now.to) / 2, 1.6)) }}>−</Button>
+        <StripTools zoom={zoom} onZoom={setZoom} />
       </div>
-      {report && answer ? (
+      {report && handles && candidate ? (
         <>
           <div className="strip-plot" {...gestures} onDoubleClick={(event) => { setZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5)) }}>
             <svg width={width} height={HEIGHT} role="img" aria-label="Valve lifts hang down, the piston comes up from below">
@@ -55,17 +48,8 @@ export function Strip() {
               <Cursor frame={frame} />
             </svg>
           </div>
-          <Handles frame={frame} handles={answer.handles} candidate={candidate?.id ?? ''} />
-          <div className="trace-head">
-            <Select
-              size="small"
-              variant="borderless"
-              aria-label="Trace below the strip"
-              value={trace}
-              onChange={setTrace}
-              options={TRACES.map((t) => ({ value: t.name, label: t.label }))}
-            />
-          </div>
+          <Handles frame={frame} handles={handles} candidate={candidate.id} />
+          <TraceChoice trace={trace} onTrace={setTrace} />
           <TraceStrip frame={frame} report={report} trace={trace} />
         </>
       ) : (
@@ -83,8 +67,9 @@ function Waiting({ reason }: { reason: string | undefined }) {
   )
 }
 
-/** A little more than the higher lift, so that the piston's approach is seen to scale. */
+/** A little more than the higher lift, so that the piston's approach is seen to scale; whole millimetres, so that a drag does not stretch the picture. */
 function depthOf(report: StripReport | undefined): number {
   if (!report) return 16
-  return 1.12 * Math.max(6, ...report.intake_lift_mm, ...report.exhaust_lift_mm)
+  const most = [...report.intake_lift_mm, ...report.exhaust_lift_mm].reduce((a, b) => Math.max(a, b), 6)
+  return Math.ceil(1.1 * most)
 }

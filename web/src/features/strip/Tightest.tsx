@@ -1,16 +1,14 @@
 import type { StripReport } from '../../api/client'
 import { onCurve, readLength } from '../scrub/scrub'
-import { useSessionState } from '../session/useSession'
+import { useCandidate, useLengthScale } from '../session/useSession'
 import type { Frame } from './geometry'
 import { xOf, yOf } from './geometry'
 
 /** The closest approach of each valve to the piston, marked with its figure. */
 export function Tightest({ frame, report }: { frame: Frame; report: StripReport }) {
-  const { answer, system } = useSessionState()
-  const clearance = answer?.analysis.candidates[0]?.clearance
-  const scales = answer?.analysis.scales
-  if (clearance?.state !== 'done' || !scales) return null
-  const scale = system === 'inch' ? scales.length_inch : scales.length_metric
+  const clearance = useCandidate()?.clearance
+  const scale = useLengthScale()
+  if (clearance?.state !== 'done' || !scale) return null
   const sides = [
     { name: 'intake', at: clearance.intake, lift: report.intake_lift_mm, anchor: 'start', shift: 5 },
     { name: 'exhaust', at: clearance.exhaust, lift: report.exhaust_lift_mm, anchor: 'end', shift: -5 },

@@ -31,11 +31,12 @@ function draw(frame: Frame, report: StripReport, name: TraceName) {
   const y = (value: number) => HEIGHT - 6 - ((Math.min(value, most) - least) / (most - least)) * (HEIGHT - 12)
   const path = (curve: readonly number[] | null | undefined) => {
     if (!curve) return undefined
-    const points: string[] = []
-    for (let deg = Math.ceil(frame.from); deg <= Math.min(frame.to, curve.length - 1); deg += 1) {
-      points.push(`${xOf(frame, deg).toFixed(1)},${y(curve[deg] ?? 0).toFixed(1)}`)
+    const step = frame.to - frame.from > 400 ? 2 : 1
+    let drawn = ''
+    for (let deg = Math.ceil(frame.from); deg <= Math.min(frame.to, curve.length - 1); deg += step) {
+      drawn += `${drawn === '' ? 'M' : 'L'}${Math.round(xOf(frame, deg))},${Math.round(y(curve[deg] ?? 0) * 10) / 10}`
     }
-    return points.length > 0 ? `M${points.join('L')}` : undefined
+    return drawn === '' ? undefined : drawn
   }
   return { label: trace?.label ?? '', zero: y(0), intake: path(intake), exhaust: path(exhaust) }
 }
