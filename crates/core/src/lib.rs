@@ -7,6 +7,7 @@
 //! - [`cam`]: events and card numbers, the lobe each card describes;
 //! - [`train`]: lift at the valve, springs, masses, the hand check of control;
 //! - [`clearance`]: valve to piston, valve to valve, hardware;
+//! - [`candidate`]: one candidate resolved, and the blocks of its [`report`];
 //! - [`limits`]: every rule as data, with need, have, margin and what buys it back;
 //! - [`edit`]: edits as people make them, each giving a whole new document;
 //! - [`analysis`]: the one entrance, from a build to its report.
@@ -18,10 +19,12 @@
 
 pub mod analysis;
 pub mod cam;
+pub mod candidate;
 pub mod clearance;
 pub mod document;
 pub mod edit;
 pub mod engine;
 pub mod limits;
 pub mod quantity;
+pub mod report;
 pub mod train;

@@ -1,5 +1,7 @@
 //! Edits of a cam: one event moves, three stand; the card follows; what is not touched stays as typed.
 
+#![allow(clippy::expect_used, clippy::unwrap_used)]
+
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{Request, Stages, analyze};
 use upper_lobe_core::document::{Build, get};
@@ -141,4 +143,20 @@ fn a_measured_lobe_moves_as_a_whole_or_not_at_all() {
     assert!(refused.faults[0].field.ends_with("cam.intake.profile"));
     let whole = Edit::TypeCard { candidate: "a".into(), number: CardNumber::IntakeCentreline, text: "106".into() };
     assert_eq!(text(&edited(&build, &whole), "intake_centreline"), "106 deg");
+}
+
+#[test]
+fn a_profile_beside_a_card_that_says_otherwise_is_a_fault_that_names_both() {
+    let mut value = example().value().clone();
+    let angles: Vec<f64> = (0..=46).map(|i| f64::from(i) * 4.0).collect();
+    let lift = |a: &f64| format!("{:.4} in", 0.165 * (1.0 - (a / 184.0 * std::f64::consts::TAU).cos()));
+    let lifts: Vec<String> = angles.iter().map(lift).collect();
+    value["candidates"][0]["cam"]["intake"]["profile"] = json!({ "cam_deg": angles, "lift": lifts });
+    value["candidates"][0]["cam"]["intake"]["lobe_lift"] = "0.335 in".into();
+    let faults = Build::from_value(value).unwrap_err().faults;
+    let fields: Vec<_> = faults.iter().map(|f| f.field.as_str()).collect();
+    assert!(
+        fields.contains(&"candidates[0].cam.intake.lobe_lift") && fields.contains(&"candidates[0].cam.intake.checks")
+    );
+    assert!(faults.iter().all(|f| f.needs.contains("cam.intake.profile.lift")));
 }

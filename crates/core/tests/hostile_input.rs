@@ -1,6 +1,8 @@
 //! Whatever is thrown at reading and analysing is refused or answered with finite numbers: no panic,
 //! no NaN, and a refused edit changes nothing.
 
+#![allow(clippy::expect_used, clippy::unwrap_used)]
+
 use proptest::prelude::*;
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{Request, Stages, analyze};

@@ -1,6 +1,8 @@
 //! Every unit against a general-purpose units library (uom), and the standard where it has none.
 //! Tolerances of 1e-6 are for factors that uom keeps to seven digits.
 
+#![allow(clippy::expect_used, clippy::unwrap_used)]
+
 use uom::si::f64::{Force, Length, Mass, Pressure, Volume, VolumeRate};
 use uom::si::{angular_velocity, force, length, mass, pressure, volume, volume_rate};
 use upper_lobe_core::quantity::{Dimension, parse};

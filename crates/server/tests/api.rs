@@ -1,6 +1,6 @@
 //! The real application on a temporary database: what it serves, what it refuses, how it says so.
 
-#![allow(clippy::expect_used)]
+#![allow(clippy::expect_used, clippy::unwrap_used)]
 
 use actix_http::Request;
 use actix_web::body::{BoxBody, MessageBody, to_bytes};

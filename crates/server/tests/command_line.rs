@@ -1,6 +1,6 @@
 //! The command line as people and scripts use it.
 
-#![allow(clippy::expect_used)]
+#![allow(clippy::expect_used, clippy::unwrap_used)]
 
 use serde_json::Value;
 use std::io::Write;

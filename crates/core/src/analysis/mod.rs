@@ -3,22 +3,13 @@
 //! [`analyze`] computes the parts asked for, each cheap part at once. Results start cold in a fixed
 //! order: the same document gives the same bits.
 
-mod blocks;
-mod inputs;
 mod readings;
-mod report;
-mod stages;
 
-pub use blocks::{piston_clearance, retainer_gap, seat_reserve, spring_at_lift, timing, valves_apart};
-pub use inputs::{Gap, Inputs, Part, SideInputs, full_lift_at};
+pub use crate::candidate::Stages;
+pub use crate::report::*;
 pub use readings::{EventHandle, Reading, event_handles, readings};
-pub use report::{
-    Analysis, Block, CandidateReport, ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport,
-    LimitReport, LimitShown, LobeReport, NeedReport, Remedy, Scales, Sense, SideTiming, Sides, SpringReport,
-    StripReport, TimingReport, ValveClearance, Verdict,
-};
-pub use stages::{LobeResult, Stage, Stages};
 
+use crate::candidate::{self, Gap, Inputs, Part};
 use crate::document::{Build, CandidateView, Fault, Ledger, Side};
 use crate::engine::read_cylinder;
 use crate::limits::{RULES, all_limits, remedies_for};
@@ -113,10 +104,10 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
     };
     let ledger = Ledger::default();
     let shared = Ledger::default();
-    let engine = read_cylinder(&build.engine(&shared)).map(|c| blocks::engine(&c)).map_err(Gap::from);
+    let engine = read_cylinder(&build.engine(&shared)).map(|c| candidate::engine(&c)).map_err(Gap::from);
     let mut warnings = Vec::new();
     let candidates =
-        chosen.into_iter().map(|view| candidate(build, view, request, &ledger, stages, &mut warnings)).collect();
+        chosen.into_iter().map(|view| report_of(build, view, request, &ledger, stages, &mut warnings)).collect();
     Ok(Analysis {
         engine: engine.into(),
         candidates,
@@ -135,7 +126,7 @@ fn unknown_candidate(id: &str, views: &[CandidateView]) -> Fault {
     Fault::new("candidate", id, format!("one of {}", ids.join(", ")))
 }
 
-fn candidate(
+fn report_of(
     build: &Build,
     view: &CandidateView,
     request: &Request,
@@ -153,13 +144,13 @@ fn candidate(
     CandidateReport {
         id: view.id.clone(),
         name: view.name.clone(),
-        timing: block(wants(PartName::Timing), || timing(&inputs)),
-        strip: block(wants(PartName::Strip), || blocks::strip(&inputs, stages)),
-        lift: block(wants(PartName::Lift), || blocks::lift(&inputs)),
-        lobe: block(wants(PartName::Lobe), || blocks::lobe(&inputs)),
-        spring: block(wants(PartName::Spring), || blocks::spring(&inputs)),
-        control: block(wants(PartName::Control), || blocks::control(&inputs)),
-        clearance: block(wants(PartName::Clearance), || blocks::clearance(&inputs, stages)),
+        timing: block(wants(PartName::Timing), || candidate::timing(&inputs)),
+        strip: block(wants(PartName::Strip), || candidate::strip(&inputs, stages)),
+        lift: block(wants(PartName::Lift), || candidate::lift(&inputs)),
+        lobe: block(wants(PartName::Lobe), || candidate::lobe(&inputs)),
+        spring: block(wants(PartName::Spring), || candidate::spring(&inputs)),
+        control: block(wants(PartName::Control), || candidate::control(&inputs)),
+        clearance: block(wants(PartName::Clearance), || candidate::clearance(&inputs, stages)),
         limits,
     }
 }

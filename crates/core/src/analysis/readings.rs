@@ -1,8 +1,8 @@
 //! The figures a builder watches, as read: what moved after an edit is found by comparing them.
 
-use super::report::{CandidateReport, EngineReport};
 use crate::edit::Event;
 use crate::quantity::{Dimension, Length, Shown, Speed, shown};
+use crate::report::{CandidateReport, EngineReport};
 use serde::Serialize;
 
 /// One figure with its name.

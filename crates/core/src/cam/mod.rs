@@ -9,6 +9,7 @@ mod phasing;
 mod programme;
 mod refusal;
 mod resolve;
+mod shape;
 mod synth;
 
 pub use card::{Check, FlatFoot, LifterKind, LobeCard, height_006, height_050, height_200};

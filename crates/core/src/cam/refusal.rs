@@ -1,7 +1,7 @@
 //! Why no smooth lobe meets a card.
 
 use super::card::{Check, FlatFoot, LobeCard};
-use super::synth::Shape;
+use super::shape::Shape;
 use thiserror::Error;
 
 /// Inches in a metre, for messages in the trade's thousandths.

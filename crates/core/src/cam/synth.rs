@@ -18,6 +18,7 @@ use super::card::{Check, FlatFoot, LobeCard};
 use super::lobe::Lobe;
 use super::programme::{Rows, minimise};
 use super::refusal::{LobeRefusal, explain, plain_reason};
+use super::shape::Shape;
 use std::sync::OnceLock;
 
 /// Knot spans on a flank: 3 to 4 cam degrees each. Twice as many move peak acceleration by less
@@ -30,22 +31,6 @@ const RAMP_SLOPE: f64 = 0.0015 * 0.0254;
 
 /// Shortest ramp below the first check, cam degrees.
 const SHORTEST_RAMP: f64 = 6.0;
-
-/// Which of the shape constraints apply; relaxing one tells whose fault an infeasible card is.
-#[derive(Debug, Clone, Copy)]
-pub(super) struct Shape {
-    /// Velocity within a flat foot's face.
-    pub face: bool,
-    /// Curvature a flat foot can run on.
-    pub curvature: bool,
-    /// Deceleration that falls away from full lift.
-    pub nose: bool,
-}
-
-impl Shape {
-    /// Every constraint.
-    pub(super) const ALL: Self = Self { face: true, curvature: true, nose: true };
-}
 
 /// The smooth lobe of `card`, or why there is none.
 pub fn lobe_of_card(card: &LobeCard) -> Result<Lobe, LobeRefusal> {

@@ -5,12 +5,14 @@ use super::fault::Fault;
 use super::node::{Ledger, Node, Side};
 use super::path::join;
 use super::table::{BUILD, ENGINE, TARGET};
-use crate::cam::{Events, Phasing, height_050};
+use crate::cam::{Events, Phasing, height_050, lobe_of_points};
 use crate::quantity::{Angle, Flow, Force, Length, Speed};
 use serde_json::Value;
 
 /// Redundant angles may differ by this much, crank degrees.
 const ANGLE_TOLERANCE: f64 = 0.5;
+/// Redundant lifts may differ by this much, in.
+const LIFT_TOLERANCE_IN: f64 = 0.002;
 
 /// Appends every fault between fields of a document whose fields are each in order.
 pub fn check(value: &Value, faults: &mut Vec<Fault>) {
@@ -145,7 +147,36 @@ fn lobe(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
         fault(lobe, key, "both flanks of an asymmetric lobe", faults);
     }
     flanks_against_durations(lobe, faults);
+    let before = faults.len();
     profile(&lobe.child("profile"), faults);
+    if faults.len() == before {
+        profile_against_card(lobe, faults);
+    }
+}
+
+/// A measured profile beside a card that says something else. A profile that is no lobe is told of by
+/// the analysis.
+fn profile_against_card(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
+    let node = lobe.child("profile");
+    let (Some(angles), Some(lifts)) = (node.numbers("cam_deg"), node.quantities::<Length>("lift")) else { return };
+    if !lobe.has("lobe_lift") && !lobe.has("checks") {
+        return;
+    }
+    let Ok(measured) = lobe_of_points(&angles.into_iter().zip(lifts).collect::<Vec<_>>()) else { return };
+    if let Some(lift) = lobe.quantity::<Length>("lobe_lift")
+        && (lift.as_inches() - measured.lift().as_inches()).abs() > LIFT_TOLERANCE_IN
+    {
+        let follows = format!("{}, which gives {:.3} in", node.path_of("lift"), measured.lift().as_inches());
+        faults.push(disagreement(&lobe.path_of("lobe_lift"), &format!("{:.3} in", lift.as_inches()), &follows));
+    }
+    for (height, duration) in lobe.rows::<Length, Angle>("checks").unwrap_or_default() {
+        let Some(follows) = measured.duration_crank_deg(height) else { continue };
+        if (follows - duration.as_deg()).abs() > ANGLE_TOLERANCE {
+            let given = format!("{:.1} deg at {:.3} in", duration.as_deg(), height.as_inches());
+            let other = format!("{}, which gives {follows:.1} deg", node.path_of("lift"));
+            faults.push(disagreement(&lobe.path_of("checks"), &given, &other));
+        }
+    }
 }
 
 fn profile(profile: &Node<'_>, faults: &mut Vec<Fault>) {

@@ -4,8 +4,8 @@
 //! duration of that lobe changes by the same crank degrees, and its centreline by half of them.
 
 use super::{CardNumber, Event};
-use crate::analysis::{Inputs, Stages, timing};
 use crate::cam::Phasing;
+use crate::candidate::{Inputs, Stages, timing};
 use crate::document::{Build, Fault, Faults, Ledger, Side, get, set_field};
 use crate::quantity::{Angle, Dimension, UnitSystem, parse, with_unit};
 use serde_json::Value;

@@ -3,7 +3,7 @@
 
 mod cam_edit;
 
-use crate::analysis::Stages;
+use crate::candidate::Stages;
 use crate::document::{Build, Fault, Faults, Side, set_field, set_source};
 use crate::quantity::UnitSystem;
 use serde::{Deserialize, Serialize};

@@ -64,8 +64,11 @@ impl Cylinder {
 
     /// Volume above the piston when the intake closes `abdc` crank degrees after bottom dead
     /// centre, over the volume at the highest place: exact slider-crank, not a share of the stroke.
+    ///
+    /// Bottom dead centre is half a turn after true top dead centre, as a degree wheel that was set by a
+    /// piston stop has it.
     pub fn trapped_compression_ratio(&self, abdc: f64) -> Option<f64> {
-        self.ratio_at(Angle::deg(180.0 + abdc))
+        self.ratio_at(self.from_true_top(Angle::deg(180.0 + abdc)))
     }
 
     fn ratio_at(&self, crank: Angle) -> Option<f64> {
@@ -78,9 +81,16 @@ impl Cylinder {
         Length::from_si(self.deck_clearance.si() + self.gasket_thickness.si())
     }
 
-    /// Height of the crown below the head's gasket face at `crank`, positive downwards.
-    pub fn crown(&self, crank: Angle) -> Length {
-        Length::from_si(self.piston_to_head().si() + self.crank.drop(crank).si())
+    /// Height of the crown below the head's gasket face, positive downwards, `after_top` past true top
+    /// dead centre.
+    pub fn crown(&self, after_top: Angle) -> Length {
+        let drop = self.crank.drop(self.from_true_top(after_top));
+        Length::from_si(self.piston_to_head().si() + drop.si())
+    }
+
+    /// The crank's own angle: with an offset pin true top dead centre is a little past its zero.
+    fn from_true_top(&self, after_top: Angle) -> Angle {
+        Angle::from_si(after_top.si() + self.crank.true_top().at.si())
     }
 }
 
@@ -103,6 +113,13 @@ mod tests {
         assert!((cylinder.displacement().as_cc() - 785.398).abs() < 1e-3);
         assert!((cylinder.compression_ratio().unwrap() - 14.0900).abs() < 1e-4);
         assert_eq!(cylinder.trapped_compression_ratio(0.0), cylinder.compression_ratio());
+        // With an offset pin the crown is highest where the degree wheel reads zero.
+        let offset = Cylinder {
+            crank: CrankSlider::new(Length::mm(100.0), Length::mm(180.0), Length::mm(1.5)).unwrap(),
+            ..cylinder
+        };
+        let at = |deg: f64| offset.crown(Angle::deg(deg)).as_mm();
+        assert!((at(0.0) - 1.0).abs() < 1e-12 && at(0.1) > 1.0 && at(-0.1) > 1.0);
         // Closing at top dead centre traps nothing.
         assert!((cylinder.trapped_compression_ratio(180.0).unwrap() - 1.0).abs() < 1e-12);
     }

@@ -5,8 +5,9 @@ use super::figures::{
     PISTON_ENGINEERED, PISTON_GENEROUS, PISTON_TIGHT, RADIAL as RADIAL_NEED,
 };
 use super::rule::{Finding, Lever, Measure, Rule, common};
-use crate::analysis::{Inputs, Sense, piston_clearance, retainer_gap, valves_apart};
+use crate::candidate::{Inputs, piston_clearance, retainer_gap, valves_apart};
 use crate::document::Side;
+use crate::report::Sense;
 
 const DEG: f64 = std::f64::consts::PI / 180.0;
 

@@ -5,9 +5,10 @@ use super::figures::{
     TRAPPED_BY_RON, TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT, TRAPPED_PER_BAR, TRAPPED_TIGHT, on_table,
 };
 use super::rule::{Finding, Lever, Measure, Rule, common};
-use crate::analysis::{Gap, Inputs, Part, Sense, timing};
+use crate::candidate::{Gap, Inputs, Part, timing};
 use crate::document::{InputUsed, Missing, Side};
 use crate::quantity::{Flow, Length, Pressure};
+use crate::report::Sense;
 
 const DEG: f64 = std::f64::consts::PI / 180.0;
 const INCH_MERCURY: f64 = 3386.389;

@@ -14,7 +14,8 @@ mod springs;
 pub use remedies::remedies_for;
 pub use rule::{Finding, Lever, Measure, Rule, evaluate};
 
-use crate::analysis::{Inputs, LimitReport, Stages};
+use crate::candidate::{Inputs, Stages};
+use crate::report::LimitReport;
 
 /// Every rule, in the builder's order of place.
 pub static RULES: &[&Rule] = &[

@@ -4,9 +4,10 @@
 //! size is run again, and only what that run gains is reported.
 
 use super::rule::{Finding, Lever, Rule};
-use crate::analysis::{Inputs, Remedy, Stages};
+use crate::candidate::{Inputs, Stages};
 use crate::document::{Build, Ledger, Node, Side, field_label, kind_of, set_field};
 use crate::quantity::{UnitSystem, parse, restate};
+use crate::report::Remedy;
 
 /// Most remedies of one limit.
 const MOST: usize = 4;

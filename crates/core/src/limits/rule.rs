@@ -1,8 +1,9 @@
 //! What a rule is, and how a finding becomes a line of the margins.
 
-use crate::analysis::{Gap, Inputs, LimitReport, LimitShown, NeedReport, Part, Sense, Stages, Verdict};
+use crate::candidate::{Gap, Inputs, Part, Stages};
 use crate::document::{InputUsed, Side};
 use crate::quantity::{Dimension, Shown, UnitSystem, format_si};
+use crate::report::{LimitReport, LimitShown, NeedReport, Sense, Verdict};
 
 /// What need, have and margin are measured in.
 #[derive(Debug, Clone, Copy, PartialEq)]

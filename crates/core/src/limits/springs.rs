@@ -5,10 +5,11 @@ use super::figures::{
     seat_load,
 };
 use super::rule::{Finding, Lever, Measure, Rule, common};
-use crate::analysis::{Gap, Inputs, Part, Sense, seat_reserve, spring_at_lift};
 use crate::cam::LifterKind;
+use crate::candidate::{Gap, Inputs, Part, seat_reserve, spring_at_lift};
 use crate::document::{InputUsed, Missing, Side};
 use crate::quantity::{Force, Length, Speed};
+use crate::report::Sense;
 use crate::train::{ELASTIC_SHARE, hand_check};
 
 fn lifter_kind(inputs: &Inputs<'_>, side: Side) -> Part<LifterKind> {

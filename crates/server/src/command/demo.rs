@@ -1,6 +1,6 @@
 //! `upper-lobe demo`: the invented builds, loaded the way a person's own would be.
 
-use super::DatabaseOptions;
+use super::database::{DatabaseOptions, open_store};
 use anyhow::Context;
 use clap::Args;
 use std::process::ExitCode;
@@ -27,7 +27,7 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
         return Ok(ExitCode::SUCCESS);
     }
     actix_web::rt::System::new().block_on(async {
-        let store = super::serve::open_store(&options.database).await?;
+        let store = open_store(&options.database).await?;
         let loaded = load(&store).await?;
         store.close().await;
         println!("{loaded} demo builds loaded into {}", options.database.database.display());

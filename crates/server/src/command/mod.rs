@@ -1,13 +1,14 @@
 //! The command line: every command with help that teaches.
 
 mod analyze;
+mod database;
 mod demo;
 mod schema;
 mod serve;
 
 use clap::{Args, Parser, Subcommand};
+use database::DatabaseOptions;
 use std::net::IpAddr;
-use std::path::PathBuf;
 use std::process::ExitCode;
 
 /// Exit status for refused input.
@@ -52,14 +53,6 @@ enum Command {
     Demo(demo::Options),
     /// Print the JSON Schema of build documents, or the API's OpenAPI description.
     Schema(schema::Options),
-}
-
-/// Where the database is.
-#[derive(Debug, Clone, Args)]
-pub struct DatabaseOptions {
-    /// SQLite file that keeps the builds; made when it is not there.
-    #[arg(long, env = "UPPER_LOBE_DATABASE", default_value = "data/upper-lobe.db")]
-    pub database: PathBuf,
 }
 
 /// How to serve.

@@ -1,6 +1,7 @@
 //! `upper-lobe serve`: the application on loopback.
 
-use super::{DatabaseOptions, ServeOptions, demo};
+use super::database::open_store;
+use super::{ServeOptions, demo};
 use crate::app::{Shared, configure};
 use crate::guard::AllowedHosts;
 use actix_web::{App, HttpServer, web};
@@ -10,7 +11,6 @@ use std::process::ExitCode;
 use tracing_actix_web::TracingLogger;
 use tracing_subscriber::EnvFilter;
 use upper_lobe_core::analysis::Stages;
-use upper_lobe_store::Store;
 
 /// Seconds that answers under way get after a stop signal.
 const SHUTDOWN_SECONDS: u64 = 5;
@@ -53,15 +53,6 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
     store.close().await;
     tracing::info!("stopped");
     Ok(())
-}
-
-/// Opens the database, making its folder.
-pub async fn open_store(options: &DatabaseOptions) -> anyhow::Result<Store> {
-    let path = &options.database;
-    if let Some(folder) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
-        std::fs::create_dir_all(folder).with_context(|| format!("making {}", folder.display()))?;
-    }
-    Store::open(path).await.with_context(|| format!("opening {}", path.display()))
 }
 
 fn start_logs(json: bool) {

@@ -59,8 +59,7 @@ static LIFTER: Object = sided(
         ),
         quantity("travel", "Plunger travel", Length, ("0 in", "0.300 in"), "Whole travel of the plunger."),
         quantity("preload", "Preload", Length, ("0 in", "0.250 in"), "Plunger travel taken up at rest."),
-        quantity("lash", "Lash, hot", Length, ("0 in", "0.060 in"), "Hot clearance at the valve of a solid lifter.")
-            .or("0 in"),
+        quantity("lash", "Lash, hot", Length, ("0 in", "0.060 in"), "Hot clearance at the valve of a solid lifter."),
         quantity("rated_speed", "Rated speed", Speed, ("2000 rpm", "15000 rpm"), "What the maker rates it to."),
     ],
 );

@@ -1,16 +1,16 @@
 //! The blocks of a candidate's report, each from its resolved inputs.
 
 use super::inputs::{Gap, Inputs, Part, SideInputs};
-use super::report::{
-    Block, ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport, LobeReport, SideTiming, Sides,
-    SpringReport, StripReport, TimingReport, ValveClearance,
-};
 use super::stages::{Stages, key};
 use crate::cam::{Events, Lobe, height_006, height_050, height_200};
 use crate::clearance::{PistonClearance, ValveTravel, closed_gaps, closest, retainer_to_seal, valve_to_valve};
 use crate::document::Side;
 use crate::engine::Cylinder;
 use crate::quantity::{Angle, Length, Pressure};
+use crate::report::{
+    Block, ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport, LobeReport, SideTiming, Sides,
+    SpringReport, StripReport, TimingReport, ValveClearance,
+};
 use crate::train::{Spring, hand_check, opening_force};
 
 impl<T> From<Part<T>> for Block<T> {

@@ -1,0 +1,13 @@
+//! One candidate as the stages see it: its document resolved once, and each block of its report from
+//! those inputs. Expensive stages are kept by the inputs they were computed from.
+
+mod blocks;
+mod inputs;
+mod stages;
+
+pub use blocks::{
+    clearance, control, engine, lift, lobe, piston_clearance, retainer_gap, seat_reserve, spring, spring_at_lift,
+    strip, timing, valves_apart,
+};
+pub use inputs::{Gap, Inputs, Part, SideInputs, full_lift_at};
+pub use stages::{LobeResult, Stage, Stages};
