@@ -68,7 +68,7 @@ impl Cylinder {
     /// Bottom dead centre is half a turn after true top dead centre, as a degree wheel that was set by a
     /// piston stop has it.
     pub fn trapped_compression_ratio(&self, abdc: f64) -> Option<f64> {
-        self.ratio_at(self.from_true_top(Angle::deg(180.0 + abdc)))
+        self.ratio_at(self.past_true_top(Angle::deg(180.0 + abdc)))
     }
 
     fn ratio_at(&self, crank: Angle) -> Option<f64> {
@@ -84,12 +84,12 @@ impl Cylinder {
     /// Height of the crown below the head's gasket face, positive downwards, `after_top` past true top
     /// dead centre.
     pub fn crown(&self, after_top: Angle) -> Length {
-        let drop = self.crank.drop(self.from_true_top(after_top));
+        let drop = self.crank.drop(self.past_true_top(after_top));
         Length::from_si(self.piston_to_head().si() + drop.si())
     }
 
     /// The crank's own angle: with an offset pin true top dead centre is a little past its zero.
-    fn from_true_top(&self, after_top: Angle) -> Angle {
+    fn past_true_top(&self, after_top: Angle) -> Angle {
         Angle::from_si(after_top.si() + self.crank.true_top().at.si())
     }
 }
