@@ -1,7 +1,7 @@
 //! The figures a builder watches, as read: what moved after an edit is found by comparing them.
 
 use crate::edit::Event;
-use crate::quantity::{Dimension, Length, Shown, Speed, shown};
+use crate::quantity::{Dimension, Length, Shown, shown};
 use crate::report::{CandidateReport, EngineReport};
 use serde::Serialize;
 
@@ -86,11 +86,6 @@ pub fn readings(engine: Option<&EngineReport>, candidate: &CandidateReport) -> V
             });
         }
     }
-    for (id, label, side) in candidate.control.done().into_iter().flat_map(|c| {
-        [("intake_hand", "intake hand check", &c.intake), ("exhaust_hand", "exhaust hand check", &c.exhaust)]
-    }) {
-        list.quantity(id, label, Speed::rpm(side.hand_check_rpm).si(), Dimension::Speed);
-    }
     list.0
 }
 
@@ -112,8 +107,10 @@ fn timing(candidate: &CandidateReport, list: &mut List) {
     ] {
         list.plain(id, label, &format!("{:.1}", rounded(deg)));
     }
-    if let Some(ratio) = timing.trapped_compression_ratio {
-        list.plain("trapped", "trapped ratio", &format!("{ratio:.2}"));
+    // With a limit on it, the limit's own reading says the same.
+    let limited = candidate.limits.iter().any(|limit| limit.id == "trapped_compression" && limit.have.is_some());
+    if let (Some(ratio), false) = (timing.trapped_compression_ratio, limited) {
+        list.plain("trapped", "trapped compression", &format!("{ratio:.2}"));
     }
 }
 

@@ -2,7 +2,7 @@ import { faultText } from '../fields/faults'
 import { useSessionPart } from '../session/useSession'
 import { useFresh } from './useFresh'
 
-const MOST = 11
+const MOST = 9
 
 /** One line that says what the last edit moved, before and after, or why it was refused. */
 export function MovedLine() {

@@ -1,4 +1,3 @@
-import { Input } from 'antd'
 import type { ReactNode } from 'react'
 import { useId, useState } from 'react'
 
@@ -38,23 +37,26 @@ export function TextField({ label, value, onCommit, suffix, fault, help, classNa
   return (
     <div className={`field ${className ?? ''}`} title={help}>
       <label htmlFor={id}>{label}</label>
-      <Input
-        id={id}
-        aria-label={ariaLabel}
-        aria-describedby={fault === undefined ? undefined : `${id}-fault`}
-        aria-invalid={fault !== undefined}
-        status={fault === undefined ? '' : 'error'}
-        value={draft ?? value}
-        autoComplete="off"
-        spellCheck={false}
-        suffix={suffix}
-        onChange={(event) => { setTyped({ over: value, text: event.target.value, asked: false }) }}
-        onBlur={commit}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') commit()
-          if (event.key === 'Escape') setTyped(undefined)
-        }}
-      />
+      {/* A plain input: a form has a hundred of them, and four change with every step of a drag. */}
+      <span className="text-input">
+        <input
+          id={id}
+          type="text"
+          aria-label={ariaLabel}
+          aria-describedby={fault === undefined ? undefined : `${id}-fault`}
+          aria-invalid={fault !== undefined}
+          value={draft ?? value}
+          autoComplete="off"
+          spellCheck={false}
+          onChange={(event) => { setTyped({ over: value, text: event.target.value, asked: false }) }}
+          onBlur={commit}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') commit()
+            if (event.key === 'Escape') setTyped(undefined)
+          }}
+        />
+        {suffix}
+      </span>
       {fault === undefined ? null : <div className="fault" id={`${id}-fault`} role="alert">{fault}</div>}
     </div>
   )

@@ -15,7 +15,7 @@ const READ: PartName[] = [...DRAWN, 'lift', 'spring', 'control', 'limits']
 /** The whole answer, when it rests. */
 const FULL: PartName[] = [...READ, 'lobe', 'remedies']
 /** Figures that change faster than this cannot be read. */
-const CALM = 150
+const CALM = 200
 
 export interface SessionState {
   /** The stored build this tab works on and the revision it began from. */
@@ -108,6 +108,7 @@ export class Session {
   }
 
   choose(candidate: string): void {
+    this.readingsBefore = []
     this.set({ candidate, moved: [], faults: [] })
     this.settle()
   }
@@ -181,12 +182,12 @@ export class Session {
     const next = step ? commit(history, answer.document) : history
     const settled = answer.fields !== undefined && answer.fields !== null
     const whole = last ? completed(last, answer) : answer
-    const changes = moved(this.readingsBefore, whole.readings, system)
+    const changes = settled ? moved(this.readingsBefore, whole.readings, system) : NOTHING
     this.set({
       history: next,
       // What did not change keeps its identity, so that only what changed is drawn again.
       answer: share(last, whole),
-      moved: changes.length > 0 ? share(this.state.moved, changes) : settled ? this.state.moved : NOTHING,
+      moved: changes.length > 0 ? changes : this.state.moved,
       faults: NO_FAULTS,
       trouble: undefined,
     })

@@ -41,9 +41,9 @@ export function Strip() {
       </div>
       {report && handles && candidate ? (
         <>
-          <div className="strip-plot" {...gestures} onDoubleClick={(event) => { setZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5)) }}>
-            <svg width={width} height={HEIGHT} role="img" aria-label="Valve lifts hang down, the piston comes up from below">
-              <Curves frame={frame} report={report} />
+          <div className="strip-plot layered" style={{ height: HEIGHT }} {...gestures} onDoubleClick={(event) => { setZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5)) }}>
+            <Curves frame={frame} report={report} />
+            <svg width={width} height={HEIGHT} aria-hidden="true">
               <Tightest frame={frame} report={report} />
               <Cursor frame={frame} />
             </svg>

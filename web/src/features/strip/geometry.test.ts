@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { Frame } from './geometry'
-import { angleTicks, areaPath, degOf, linePath, OVERLAP, ticks, WHOLE, xOf, yOf, zoomed } from './geometry'
+import { angleTicks, degOf, OVERLAP, ticks, WHOLE, xOf, yOf, zoomed } from './geometry'
 
 const frame: Frame = { width: 820, height: 240, left: 50, right: 50, top: 20, bottom: 20, from: 0, to: 720, depth: 20 }
 
@@ -9,12 +9,6 @@ test('degrees and pixels are each other turned round', () => {
   expect(xOf(frame, 720)).toBe(770)
   expect(degOf(frame, xOf(frame, 372.5))).toBeCloseTo(372.5, 10)
   expect(yOf(frame, 20)).toBe(220)
-})
-
-test('a curve beyond the frame is held at its edge', () => {
-  const path = linePath({ ...frame, to: 2 }, [-1, 10, 99])
-  expect(path).toBe('M50,20L410,120L770,220')
-  expect(areaPath({ ...frame, to: 2 }, [-1, 10, 99], 0).endsWith('L770,20L50,20Z')).toBe(true)
 })
 
 test('zoom keeps the place under the pointer and stays in the cycle', () => {

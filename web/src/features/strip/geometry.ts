@@ -28,39 +28,6 @@ export function yOf(frame: Frame, mm: number): number {
   return frame.top + (mm / frame.depth) * (frame.height - frame.top - frame.bottom)
 }
 
-/** Tenths of a pixel: `toFixed` took a fifth of a drag's time. */
-function tenth(value: number): number {
-  return Math.round(value * 10) / 10
-}
-
-/** Degrees between drawn points: about a point for two pixels. */
-function stepOf(frame: Frame): number {
-  return Math.max(1, Math.round((2 * (frame.to - frame.from)) / frame.width))
-}
-
-/** Path of a curve a degree apart over the visible degrees; depths beyond the frame are held at its edge. */
-export function linePath(frame: Frame, curve: readonly number[]): string {
-  const first = Math.max(0, Math.floor(frame.from))
-  const last = Math.min(curve.length - 1, Math.ceil(frame.to))
-  const step = stepOf(frame)
-  let path = ''
-  for (let deg = first; deg <= last; deg = deg < last ? Math.min(deg + step, last) : last + 1) {
-    const depth = Math.min(Math.max(curve[deg] ?? 0, 0), frame.depth)
-    path += `${path === '' ? 'M' : 'L'}${tenth(xOf(frame, deg))},${tenth(yOf(frame, depth))}`
-  }
-  return path
-}
-
-/** The same, closed along depth `edge`. */
-export function areaPath(frame: Frame, curve: readonly number[], edge: number): string {
-  const line = linePath(frame, curve)
-  if (line === '') return ''
-  const first = Math.max(0, Math.floor(frame.from))
-  const last = Math.min(curve.length - 1, Math.ceil(frame.to))
-  const y = tenth(yOf(frame, edge))
-  return `${line}L${tenth(xOf(frame, last))},${y}L${tenth(xOf(frame, first))},${y}Z`
-}
-
 export interface Zoom {
   readonly from: number
   readonly to: number

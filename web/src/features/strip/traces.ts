@@ -26,3 +26,19 @@ export const TRACES: readonly Trace[] = [
     most: undefined,
   },
 ]
+
+export function traceOf(name: TraceName): Trace {
+  return TRACES.find((trace) => trace.name === name) ?? (TRACES[0] as Trace)
+}
+
+/** Least and largest value to show: zero is always in sight. Pure. */
+export function rangeOf(curves: readonly (readonly number[] | null | undefined)[], most: number | undefined): { least: number; most: number } {
+  let [low, high] = [0, 1e-9]
+  for (const curve of curves) {
+    for (const value of curve ?? []) {
+      if (value < low) low = value
+      if (value > high) high = value
+    }
+  }
+  return { least: low, most: most ?? Math.max(high, -low) }
+}
