@@ -10,6 +10,7 @@
 //! - [`candidate`]: one candidate resolved, and the blocks of its [`report`];
 //! - [`limits`]: every rule as data, with need, have, margin and what buys it back;
 //! - [`edit`]: edits as people make them, each giving a whole new document;
+//! - [`glossary`]: the trade's words in a sentence each;
 //! - [`analysis`]: the one entrance, from a build to its report.
 //!
 //! Pure functions of their inputs: no files, no network, no clock, no globals but constants.
@@ -24,6 +25,7 @@ pub mod clearance;
 pub mod document;
 pub mod edit;
 pub mod engine;
+pub mod glossary;
 pub mod limits;
 pub mod quantity;
 pub mod report;

@@ -120,8 +120,92 @@ report! {
         control: Block<Sides<ControlReport>>,
         /// What must not touch.
         clearance: Block<ClearanceReport>,
+        /// To scale, for the drawing.
+        drawing: Block<DrawingReport>,
         /// Every rule with need, have and margin.
         limits: Vec<LimitReport>,
+        /// What to measure next, what settles most first; with limits.
+        measure_next: Vec<MeasureNext>,
+    }
+
+    /// A field worth measuring.
+    pub struct MeasureNext {
+        /// Its path.
+        field: String,
+        /// In words.
+        label: String,
+        /// What stands for it now; empty when it is unknown.
+        value: String,
+        /// Margins that rest on it.
+        settles: Vec<String>,
+    }
+
+    /// One cylinder to scale, in the frame of the clearances; millimetres and degrees.
+    pub struct DrawingReport {
+        /// Cylinder bore.
+        bore_mm: f64,
+        /// Intake valve and what moves it.
+        intake: ValveDrawing,
+        /// Exhaust valve and what moves it.
+        exhaust: ValveDrawing,
+    }
+
+    /// One valve with its train, as a section across the engine through the valve.
+    pub struct ValveDrawing {
+        /// Centre of the closed face across the engine; absent while it is unknown.
+        offset_mm: Option<f64>,
+        /// Closed face's centre below the gasket face, negative above it.
+        face_mm: f64,
+        /// Tilt of the stem across the engine.
+        tilt_deg: f64,
+        /// Head diameter.
+        head_mm: f64,
+        /// Stem diameter.
+        stem_mm: f64,
+        /// Cylindrical edge of the head.
+        margin_mm: f64,
+        /// Pocket below it; absent for a flat crown.
+        pocket: Option<PocketDrawing>,
+        /// Spring, valve closed; absent while its height is unknown.
+        spring: Option<SpringDrawing>,
+        /// Rocker ratio; absent while unknown.
+        ratio: Option<f64>,
+        /// Pushrod length.
+        pushrod_mm: Option<f64>,
+        /// Pushrod diameter.
+        pushrod_diameter_mm: Option<f64>,
+        /// Whether the lifter has a roller.
+        roller: bool,
+        /// Diameter of roller or foot.
+        follower_mm: f64,
+        /// Radius of the base circle.
+        base_radius_mm: f64,
+    }
+
+    /// A pocket in the crown.
+    pub struct PocketDrawing {
+        /// Centre of its floor across the engine.
+        offset_mm: f64,
+        /// Floor's centre below the crown.
+        floor_mm: f64,
+        /// Its diameter.
+        diameter_mm: f64,
+        /// Tilt of its floor across the engine.
+        tilt_deg: f64,
+    }
+
+    /// A spring as fitted.
+    pub struct SpringDrawing {
+        /// Seat to retainer, valve closed.
+        installed_mm: f64,
+        /// All coils touch at this height.
+        bind_mm: Option<f64>,
+        /// Outside diameter.
+        outside_mm: f64,
+        /// How far the retainer reaches below its seat.
+        retainer_depth_mm: f64,
+        /// Top of the seal above the spring seat.
+        seal_mm: Option<f64>,
     }
 
     /// Events and durations of a candidate.
@@ -324,6 +408,8 @@ report! {
         school: String,
         /// Where the figure comes from.
         source: String,
+        /// The step of the work it belongs to.
+        place: Place,
         /// How have is computed.
         formula: String,
         /// What went into it.
@@ -369,6 +455,25 @@ report! {
     }
 }
 
+/// The step of the work a limit belongs to.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Place {
+    /// Valve events.
+    Events,
+    /// The lobe.
+    Lobe,
+    /// The lifter.
+    Lifter,
+    /// The rocker.
+    Rocker,
+    /// The spring package.
+    Spring,
+    /// What must not touch.
+    Clearance,
+}
+
 /// How a rule compares.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -395,4 +500,16 @@ pub enum Verdict {
     Fails,
     /// A field is missing.
     Unknown,
+}
+
+impl Verdict {
+    /// In one word.
+    pub const fn word(self) -> &'static str {
+        match self {
+            Self::Ok => "ok",
+            Self::Tight => "tight",
+            Self::Fails => "fails",
+            Self::Unknown => "unknown",
+        }
+    }
 }

@@ -3,10 +3,13 @@
 //! [`analyze`] computes the parts asked for, each cheap part at once. Results start cold in a fixed
 //! order: the same document gives the same bits.
 
+mod compare;
 mod readings;
+mod unknowns;
 
 pub use crate::candidate::Stages;
 pub use crate::report::*;
+pub use compare::{Comparison, compare};
 pub use readings::{EventHandle, Reading, event_handles, readings};
 
 use crate::candidate::{self, Gap, Inputs, Part};
@@ -15,6 +18,7 @@ use crate::engine::read_cylinder;
 use crate::limits::{RULES, all_limits, remedies_for};
 use crate::quantity::{Dimension, UnitSystem, scale};
 use serde::{Deserialize, Serialize};
+use unknowns::measure_next;
 
 /// A part of the report that can be asked for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
@@ -35,6 +39,8 @@ pub enum PartName {
     Control,
     /// What must not touch.
     Clearance,
+    /// One cylinder to scale.
+    Drawing,
     /// Every rule.
     Limits,
     /// What buys margins back; needs limits.
@@ -43,7 +49,7 @@ pub enum PartName {
 
 impl PartName {
     /// Every part, in the order of the report.
-    pub const ALL: [Self; 9] = [
+    pub const ALL: [Self; 10] = [
         Self::Timing,
         Self::Strip,
         Self::Lift,
@@ -51,6 +57,7 @@ impl PartName {
         Self::Spring,
         Self::Control,
         Self::Clearance,
+        Self::Drawing,
         Self::Limits,
         Self::Remedies,
     ];
@@ -65,6 +72,7 @@ impl PartName {
             Self::Spring => "spring",
             Self::Control => "control",
             Self::Clearance => "clearance",
+            Self::Drawing => "drawing",
             Self::Limits => "limits",
             Self::Remedies => "remedies",
         }
@@ -151,6 +159,8 @@ fn report_of(
         spring: block(wants(PartName::Spring), || candidate::spring(&inputs)),
         control: block(wants(PartName::Control), || candidate::control(&inputs)),
         clearance: block(wants(PartName::Clearance), || candidate::clearance(&inputs, stages)),
+        drawing: block(wants(PartName::Drawing), || candidate::drawing(&inputs)),
+        measure_next: measure_next(&limits),
         limits,
     }
 }

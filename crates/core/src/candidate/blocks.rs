@@ -3,7 +3,9 @@
 use super::inputs::{Gap, Inputs, Part, SideInputs};
 use super::stages::{Stages, key};
 use crate::cam::{Events, Lobe, height_006, height_050, height_200};
-use crate::clearance::{PistonClearance, ValveTravel, closed_gaps, closest, retainer_to_seal, valve_to_valve};
+use crate::clearance::{
+    PistonClearance, ValveFrame, ValveTravel, closed_gaps, closest, retainer_to_seal, valve_to_valve,
+};
 use crate::document::Side;
 use crate::engine::Cylinder;
 use crate::quantity::{Angle, Length, Pressure};
@@ -23,7 +25,7 @@ impl<T> From<Part<T>> for Block<T> {
 }
 
 /// Both sides, or every gap of both at once.
-fn both<T>(of: impl Fn(Side) -> Part<T>) -> Part<Sides<T>> {
+pub(super) fn both<T>(of: impl Fn(Side) -> Part<T>) -> Part<Sides<T>> {
     match (of(Side::Intake), of(Side::Exhaust)) {
         (Ok(intake), Ok(exhaust)) => Ok(Sides { intake, exhaust }),
         (Err(one), Err(other)) => Err(merge(one, other)),
@@ -205,7 +207,7 @@ pub fn control(inputs: &Inputs<'_>) -> Part<Sides<ControlReport>> {
         let lift = own.lift.clone()?;
         let mass = own.mass.clone()?.effective(lift.ratio);
         let nowhere = || Gap { reason: "the lobe never decelerates".to_owned(), needs: Vec::new() };
-        let check = hand_check(own.lobe()?, &lift, spring, mass).ok_or_else(nowhere)?;
+        let check = hand_check(own.lobe()?, &lift, spring, own.valves, mass).ok_or_else(nowhere)?;
         Ok(ControlReport {
             hand_check_rpm: check.speed.as_rpm(),
             hand_check_at_cam_deg: check.cam_deg,
@@ -237,9 +239,16 @@ pub fn valves_apart(inputs: &Inputs<'_>) -> Part<(Length, f64)> {
             return Err(crate::document::Missing(absent).into());
         }
     }
-    let (intake, exhaust) = (inputs.intake.valve.clone()?, inputs.exhaust.valve.clone()?);
+    let heads = |side: Side| -> Part<Vec<ValveFrame>> {
+        let own = inputs.side(side);
+        Ok(std::iter::once(own.valve.clone()?).chain(own.second_valve).collect())
+    };
+    let (intakes, exhausts) = (heads(Side::Intake)?, heads(Side::Exhaust)?);
     let (one, other) = (inputs.travel(Side::Intake)?, inputs.travel(Side::Exhaust)?);
-    Ok(valve_to_valve((&intake, &one), (&exhaust, &other)))
+    let pairs = intakes.iter().flat_map(|intake| exhausts.iter().map(move |exhaust| (intake, exhaust)));
+    let gaps = pairs.map(|(intake, exhaust)| valve_to_valve((intake, &one), (exhaust, &other)));
+    let nothing = || Gap { reason: "there are no valves".to_owned(), needs: Vec::new() };
+    gaps.min_by(|a, b| a.0.si().total_cmp(&b.0.si())).ok_or_else(nothing)
 }
 
 /// Retainer to seal at full net lift.

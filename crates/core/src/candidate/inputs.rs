@@ -1,7 +1,7 @@
 //! One candidate's document resolved to what the stages take.
 
 use crate::cam::{CamDocument, Lobe, LobeSource, Phasing, height_050, lobe_of_card, lobe_of_points, read_cam};
-use crate::clearance::{CrownFrame, ValveFrame, ValveTravel, read_crown, read_valve};
+use crate::clearance::{CrownFrame, ValveFrame, ValveTravel, read_crown, read_second_valve, read_valve};
 use crate::document::{CandidateView, Ledger, Missing, Node, Side};
 use crate::engine::{Cylinder, read_cylinder};
 use crate::quantity::{Pressure, Speed};
@@ -45,8 +45,12 @@ pub struct SideInputs {
     pub spring: Part<Spring>,
     /// Moving mass.
     pub mass: Part<MovingMass>,
+    /// Valves that share the port, each with its own spring.
+    pub valves: f64,
     /// Closed valve in the frame.
     pub valve: Part<ValveFrame>,
+    /// The port's other valve, where its place is given.
+    pub second_valve: Option<ValveFrame>,
     /// Crown under it.
     pub crown: Part<CrownFrame>,
 }
@@ -71,6 +75,8 @@ pub struct Inputs<'a> {
     pub engine: Node<'a>,
     /// The target as this candidate sees it.
     pub target: Node<'a>,
+    /// The shop's own limits.
+    pub shop_limits: Vec<Node<'a>>,
 }
 
 impl<'a> Inputs<'a> {
@@ -91,6 +97,7 @@ impl<'a> Inputs<'a> {
             candidate,
             engine,
             target,
+            shop_limits: view.shop_limits(ledger),
         }
     }
 
@@ -160,15 +167,20 @@ fn resolve_side(
     };
     let spring = read_spring(train, side).map_err(Gap::from);
     let spring_mass = spring.as_ref().ok().and_then(|s| s.mass);
+    let valves = port.number("valves").unwrap_or(1.0);
+    let valve = read_valve(&port).map_err(Gap::from);
+    let second_valve = valve.as_ref().ok().filter(|_| valves > 1.0).and_then(|first| read_second_valve(&port, first));
     SideInputs {
         side,
         lobe: source.map_err(Gap::from).map(|source| lobe(&source, &lobe_key, stages)),
         lobe_key,
         card_heights,
         lift: read_valve_lift(train, side).map_err(Gap::from),
-        mass: read_moving_mass(train, side, spring_mass).map_err(Gap::from),
+        mass: read_moving_mass(train, side, spring_mass, valves).map_err(Gap::from),
         spring,
-        valve: read_valve(&port).map_err(Gap::from),
+        valves,
+        valve,
+        second_valve,
         crown: read_crown(&port).map_err(Gap::from),
     }
 }

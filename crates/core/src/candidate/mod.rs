@@ -2,6 +2,7 @@
 //! those inputs. Expensive stages are kept by the inputs they were computed from.
 
 mod blocks;
+mod drawing;
 mod inputs;
 mod stages;
 
@@ -9,5 +10,6 @@ pub use blocks::{
     clearance, control, engine, lift, lobe, piston_clearance, retainer_gap, seat_reserve, spring, spring_at_lift,
     strip, timing, valves_apart,
 };
+pub use drawing::drawing;
 pub use inputs::{Gap, Inputs, Part, SideInputs, full_lift_at};
 pub use stages::{LobeResult, Stage, Stages};

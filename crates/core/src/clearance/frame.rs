@@ -120,6 +120,12 @@ pub fn read_valve(port: &Node<'_>) -> Result<ValveFrame, Missing> {
     needs.met(ValveFrame { centre: [x.si(), y.si(), -recess.si() - lowest_below_centre], axis, radius })
 }
 
+/// The port's other valve: like `first`, elsewhere; `None` while its place is unknown.
+pub fn read_second_valve(port: &Node<'_>, first: &ValveFrame) -> Option<ValveFrame> {
+    let (x, y): (Length, Length) = (port.quantity("second_offset_x")?, port.quantity("second_offset_y")?);
+    Some(ValveFrame { centre: [x.si(), y.si(), first.centre[2]], ..*first })
+}
+
 /// Reads the crown under a port's valve; without a pocket it is flat.
 pub fn read_crown(port: &Node<'_>) -> Result<CrownFrame, Missing> {
     let node = port.child("pocket");
@@ -167,6 +173,14 @@ impl CrownFrame {
     /// Whether there is a pocket under this valve.
     pub const fn has_pocket(&self) -> bool {
         self.pocket.is_some()
+    }
+
+    /// The pocket's floor centre when the crown is at z = 0, its diameter, and the floor's tilt across
+    /// the engine.
+    pub fn pocket_shape(&self) -> Option<(Vector, Length, Angle)> {
+        let pocket = self.pocket?;
+        let tilt = Angle::from_si((pocket.normal[0] / pocket.normal[2]).atan());
+        Some((pocket.centre, Length::from_si(2.0 * pocket.radius), tilt))
     }
 
     /// Smallest distance along the stem from the face to the crown at height `crown`, over the

@@ -103,7 +103,7 @@ pub fn check_kind(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault
         },
         Kind::Row(kinds) => match value {
             Value::Array(items) if items.len() == kinds.len() => {
-                for (place, (item, kind)) in items.iter().zip(*kinds).enumerate() {
+                for (place, (item, (_, kind))) in items.iter().zip(*kinds).enumerate() {
                     check_kind(item, kind, &format!("{path}[{place}]"), faults);
                 }
             }

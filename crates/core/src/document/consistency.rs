@@ -4,7 +4,7 @@ use super::check::check_object;
 use super::fault::Fault;
 use super::node::{Ledger, Node, Side};
 use super::path::join;
-use super::table::{BUILD, ENGINE, TARGET};
+use super::table::{BUILD, ENGINE, TARGET, limit_dimension, limit_figure};
 use crate::cam::{Events, Phasing, height_050, lobe_of_points};
 use crate::quantity::{Angle, Flow, Force, Length, Speed};
 use serde_json::Value;
@@ -21,6 +21,9 @@ pub fn check(value: &Value, faults: &mut Vec<Fault>) {
     engine(&build.child("engine"), faults);
     target(&build.child("target"), faults);
     candidate_ids(value, faults);
+    for limit in build.children("limits") {
+        shop_limit(&limit, faults);
+    }
     for (index, candidate) in build.children("candidates").iter().enumerate() {
         let cam = candidate.child("cam");
         for side in Side::BOTH {
@@ -29,6 +32,22 @@ pub fn check(value: &Value, faults: &mut Vec<Fault>) {
         }
         redundant_events(&cam, faults);
         changes(value, index, faults);
+    }
+}
+
+/// A shop's own figure is written in its limit's unit and says at least one bound.
+fn shop_limit(limit: &Node<'_>, faults: &mut Vec<Fault>) {
+    let Some(id) = limit.word("limit") else { return };
+    let bounds = ["at_least", "at_most"].map(|key| (key, limit.word(key)));
+    if bounds.iter().all(|(_, text)| text.is_none()) {
+        fault(limit, "at_least", "a bound, at least or at most", faults);
+    }
+    for (key, text) in bounds {
+        if let Some(text) = text.filter(|text| limit_figure(id, text).is_none()) {
+            let needs =
+                limit_dimension(id).map_or("a plain number".to_owned(), |d| format!("{} with its unit", d.noun()));
+            faults.push(Fault::new(limit.path_of(key), text, needs));
+        }
     }
 }
 

@@ -39,7 +39,7 @@ pub fn field_label(path: &str) -> String {
     let Some(field) = field_at(path) else { return path.to_owned() };
     // A mass is the valve's or the retainer's: say whose. The engine's and the cam's need no owner.
     let owner = path.rsplit_once('.').and_then(|(parent, _)| field_at(parent));
-    match owner.filter(|o| !matches!(o.key, "engine" | "cam" | "target" | "candidates" | "train")) {
+    match owner.filter(|o| !matches!(o.key, "engine" | "cam" | "target" | "candidates" | "train" | "changes")) {
         Some(owner) => format!("{}, {}", owner.label, field.label.to_lowercase()),
         None => field.label.to_owned(),
     }
@@ -52,7 +52,11 @@ pub(super) fn kind_at(steps: &[Step]) -> Option<&'static Kind> {
     for (place, step) in steps.iter().enumerate() {
         match (step, kind) {
             (Step::Index(_), Some(Kind::List { of, .. })) => kind = Some(*of),
-            (Step::Index(index), Some(Kind::Row(kinds))) => kind = Some(kinds.get(*index)?),
+            (Step::Index(index), Some(Kind::Row(kinds))) => kind = Some(&kinds.get(*index)?.1),
+            // A candidate's changes have the rows of what they change.
+            (Step::Key(key), Some(Kind::Patch)) if matches!(key.as_str(), "engine" | "target") => {
+                kind = Some(&BUILD.field(key)?.kind);
+            }
             (Step::Key(key), None | Some(Kind::Object(_))) => {
                 if let Some(Kind::Object(inner)) = kind {
                     object = inner;
@@ -71,7 +75,8 @@ pub(super) fn kind_at(steps: &[Step]) -> Option<&'static Kind> {
     kind
 }
 
-fn value_of(kind: &Kind, text: &str, path: &str, system: UnitSystem) -> Result<Option<Value>, Fault> {
+/// The JSON of a text typed for `kind`; `None` for an empty one.
+pub(super) fn value_of(kind: &Kind, text: &str, path: &str, system: UnitSystem) -> Result<Option<Value>, Fault> {
     if text.is_empty() {
         return Ok(None);
     }
@@ -106,8 +111,8 @@ pub(super) fn bare_unit(kind: &Kind, dimension: Dimension, system: UnitSystem) -
     }
 }
 
-/// Writes or removes the value; objects on the way are made, lists grow by one at most.
-fn put(document: &mut Value, steps: &[Step], value: Option<Value>) -> Option<()> {
+/// Writes or removes the value at `steps`; objects on the way are made, lists grow by one at most.
+pub(super) fn put(document: &mut Value, steps: &[Step], value: Option<Value>) -> Option<()> {
     let Some((step, rest)) = steps.split_first() else {
         *document = value?;
         return Some(());
@@ -163,6 +168,7 @@ pub(super) fn field_at(path: &str) -> Option<&'static Field> {
         found = Some(field);
         object = match &field.kind {
             Kind::Object(inner) | Kind::List { of: Kind::Object(inner), .. } => inner,
+            Kind::Patch => &BUILD,
             _ => object,
         };
     }

@@ -61,8 +61,8 @@ pub enum Kind {
         /// Most items.
         max: usize,
     },
-    /// An array with one kind for each place.
-    Row(&'static [Kind]),
+    /// An array with one named kind for each place: a row of a table.
+    Row(&'static [(&'static str, Kind)]),
     /// A JSON merge patch (RFC 7396) on `engine` and `target`.
     Patch,
 }
@@ -103,7 +103,7 @@ impl Kind {
                 format!("a list of {min} to {max} items, each {}", of.needs())
             }
             Self::Row(kinds) => {
-                let parts: Vec<_> = kinds.iter().map(Self::needs).collect();
+                let parts: Vec<_> = kinds.iter().map(|(_, kind)| kind.needs()).collect();
                 format!("a list of {}: {}", kinds.len(), parts.join("; then "))
             }
             Self::Patch => "an object with engine and target fields to change".to_owned(),

@@ -1,9 +1,11 @@
 //! The document as a form: every field of the table with what is given, assumed and allowed.
 
 use super::Build;
+use super::difference::text_of;
 use super::edit::{bare_unit, field_at};
-use super::field::{Kind, Object};
+use super::field::{Field, Kind, Object};
 use super::path::{get, join};
+use super::tabular::columns_of;
 use crate::quantity::{Shown, UnitSystem, parse, shown};
 use serde::Serialize;
 use serde_json::Value;
@@ -20,7 +22,7 @@ pub struct FormField {
     pub help: String,
     /// What a refused value would need.
     pub needs: String,
-    /// Text as typed, or the default; empty when unknown.
+    /// Text as typed, or the default; empty when unknown and for tables.
     pub text: String,
     /// In both displays, for quantities.
     #[serde(skip_serializing_if = "Option::is_none")]
@@ -38,77 +40,109 @@ pub struct FormField {
     pub source: String,
     /// Whether the document gives it.
     pub given: bool,
+    /// Whether intake and exhaust may have their own.
+    pub sided: bool,
+    /// Rows and columns, for tables.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub table: Option<FormTable>,
 }
 
-/// Every scalar field of the document, in the builder's order, for the candidate at `index`.
+/// A table as a form shows it.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct FormTable {
+    /// Its columns.
+    pub columns: Vec<FormColumn>,
+    /// Texts as typed, row by row.
+    pub rows: Vec<Vec<String>>,
+    /// Most rows.
+    pub most: usize,
+}
+
+/// A column of a table.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct FormColumn {
+    /// Heading.
+    pub label: String,
+    /// Unit of a bare number when inches are shown; empty for other kinds.
+    pub unit_inch: String,
+    /// Unit of a bare number when metric is shown.
+    pub unit_metric: String,
+    /// The words of a closed list.
+    pub choices: Vec<String>,
+}
+
+/// Every field of the document, in the builder's order, for the candidate at `index`.
 pub fn form_fields(build: &Build, index: usize) -> Vec<FormField> {
-    let mut fields = Vec::new();
-    walk_object(build.value(), &super::BUILD, "", index, &mut fields);
-    fields
+    let mut walk = Walk { root: build.value(), index, fields: Vec::new() };
+    walk.object(&super::BUILD, "");
+    walk.fields
 }
 
-fn walk_object(root: &Value, object: &'static Object, path: &str, index: usize, out: &mut Vec<FormField>) {
-    for field in object.fields {
-        walk_kind(root, &field.kind, &join(path, field.key), index, out);
-    }
-    if !object.sided {
-        return;
-    }
-    for side in ["intake", "exhaust"] {
-        let own = join(path, side);
-        let given = get(root, &own).and_then(Value::as_object);
-        for key in given.into_iter().flat_map(|map| map.keys()) {
-            if let Some(field) = object.field(key) {
-                walk_kind(root, &field.kind, &join(&own, key), index, out);
+struct Walk<'a> {
+    root: &'a Value,
+    index: usize,
+    fields: Vec<FormField>,
+}
+
+impl Walk<'_> {
+    fn object(&mut self, object: &'static Object, path: &str) {
+        let of_side = |side: &str| get(self.root, &join(path, side)).and_then(Value::as_object);
+        let own = if object.sided { [of_side("intake"), of_side("exhaust")] } else { [None, None] };
+        for field in object.fields {
+            let at = join(path, field.key);
+            // With both sides of their own, a value for both would say nothing.
+            let split = own.iter().all(|side| side.is_some_and(|map| map.contains_key(field.key)));
+            if !split {
+                self.kind(&field.kind, &at, object.sided);
+            }
+            for (side, map) in ["intake", "exhaust"].into_iter().zip(own) {
+                if map.is_some_and(|map| map.contains_key(field.key)) {
+                    self.kind(&field.kind, &join(&join(path, side), field.key), object.sided);
+                }
             }
         }
+    }
+
+    fn kind(&mut self, kind: &'static Kind, path: &str, sided: bool) {
+        match kind {
+            Kind::Object(object) if columns_of(object).is_none() => self.object(object, path),
+            Kind::List { of, .. } if path == "candidates" => {
+                let own = format!("{path}[{}]", self.index);
+                if get(self.root, &own).is_some() {
+                    self.kind(of, &own, false);
+                }
+            }
+            Kind::Patch => self.changes(path),
+            leaf => self.fields.extend(form_field(self.root, leaf, path, sided)),
+        }
+    }
+
+    /// What a candidate changes in engine and target: only what is given.
+    fn changes(&mut self, path: &str) {
+        let before = self.fields.len();
+        for (key, object) in [("engine", &super::ENGINE), ("target", &super::TARGET)] {
+            if get(self.root, &join(path, key)).is_some() {
+                self.object(object, &join(path, key));
+            }
+        }
+        let changed = self.fields.split_off(before);
+        self.fields.extend(changed.into_iter().filter(|field| field.given));
     }
 }
 
-fn walk_kind(root: &Value, kind: &'static Kind, path: &str, index: usize, out: &mut Vec<FormField>) {
-    match kind {
-        Kind::Object(object) => walk_object(root, object, path, index, out),
-        Kind::List { of, .. } if path == "candidates" => {
-            if get(root, &format!("{path}[{index}]")).is_some() {
-                walk_kind(root, of, &format!("{path}[{index}]"), index, out);
-            }
-        }
-        Kind::List { of, .. } => {
-            let count = get(root, path).and_then(Value::as_array).map_or(0, Vec::len);
-            for place in 0..count.min(MAX_ROWS) {
-                walk_kind(root, of, &format!("{path}[{place}]"), index, out);
-            }
-        }
-        Kind::Row(kinds) => {
-            for (place, kind) in kinds.iter().enumerate() {
-                walk_kind(root, kind, &format!("{path}[{place}]"), index, out);
-            }
-        }
-        Kind::Patch => {}
-        scalar => out.extend(form_field(root, scalar, path)),
-    }
-}
-
-/// Rows of a long list that a form shows one by one.
-const MAX_ROWS: usize = 40;
-
-fn form_field(root: &Value, kind: &'static Kind, path: &str) -> Option<FormField> {
+fn form_field(root: &Value, kind: &'static Kind, path: &str, sided: bool) -> Option<FormField> {
     let row = field_at(path)?;
     let given = get(root, path);
-    let own_default = if path.ends_with(row.key) { row.default } else { None };
+    let table = table_of(given, kind);
     let text = match given {
-        Some(Value::String(text)) => text.clone(),
-        Some(other) => other.to_string(),
-        None => own_default.unwrap_or_default().to_owned(),
+        _ if table.is_some() => String::new(),
+        Some(value) => text_of(value),
+        None => row.default.unwrap_or_default().to_owned(),
     };
     let si = kind.dimension().and_then(|d| parse(&text, d).ok());
-    let units =
-        kind.dimension().map(|d| (bare_unit(kind, d, UnitSystem::Inch), bare_unit(kind, d, UnitSystem::Metric)));
-    let (unit_inch, unit_metric) = units.unwrap_or_default();
-    let choices = match kind {
-        Kind::Choice(words) => words.iter().map(|w| (*w).to_owned()).collect(),
-        _ => Vec::new(),
-    };
+    let (unit_inch, unit_metric) = units_of(kind);
     Some(FormField {
         field: path.to_owned(),
         label: row.label.to_owned(),
@@ -116,13 +150,77 @@ fn form_field(root: &Value, kind: &'static Kind, path: &str) -> Option<FormField
         needs: kind.needs(),
         shown: kind.dimension().zip(si).map(|(d, si)| shown(si, d)),
         si,
-        choices,
-        unit_inch: unit_inch.to_owned(),
-        unit_metric: unit_metric.to_owned(),
-        source: source_of(root, path, given.is_none() && own_default.is_some()),
+        choices: choices_of(kind),
+        unit_inch,
+        unit_metric,
+        source: source_of(root, path, given.is_none() && row.default.is_some()),
         given: given.is_some(),
         text,
+        sided,
+        table,
     })
+}
+
+fn units_of(kind: &Kind) -> (String, String) {
+    let unit = |system| kind.dimension().map_or_else(String::new, |d| bare_unit(kind, d, system).to_owned());
+    (unit(UnitSystem::Inch), unit(UnitSystem::Metric))
+}
+
+fn choices_of(kind: &Kind) -> Vec<String> {
+    match kind {
+        Kind::Choice(words) => words.iter().map(|w| (*w).to_owned()).collect(),
+        _ => Vec::new(),
+    }
+}
+
+/// The rows of a list, or of an object of parallel lists.
+fn table_of(given: Option<&Value>, kind: &'static Kind) -> Option<FormTable> {
+    match kind {
+        Kind::List { of, max, .. } => {
+            let items = given.and_then(Value::as_array).map_or(&[][..], Vec::as_slice);
+            let rows = items.iter().map(|item| cells_of(item, of)).collect();
+            Some(FormTable { columns: item_columns(of), rows, most: *max })
+        }
+        Kind::Object(object) => {
+            let keys = columns_of(object)?;
+            let list = |key: &str| given.and_then(|v| v.get(key)).and_then(Value::as_array);
+            let lists: Vec<_> = keys.iter().map(|key| list(key).map_or(&[][..], Vec::as_slice)).collect();
+            let count = lists.iter().map(|l| l.len()).max().unwrap_or(0);
+            let rows = (0..count).map(|i| lists.iter().map(|l| l.get(i).map(text_of).unwrap_or_default()).collect());
+            let column = |field: &'static Field| match &field.kind {
+                Kind::List { of, .. } => column(field.label, of),
+                kind => column(field.label, kind),
+            };
+            Some(FormTable { columns: object.fields.iter().map(column).collect(), rows: rows.collect(), most: 1440 })
+        }
+        _ => None,
+    }
+}
+
+fn item_columns(of: &'static Kind) -> Vec<FormColumn> {
+    match of {
+        Kind::Row(kinds) => kinds.iter().map(|(label, kind)| column(label, kind)).collect(),
+        Kind::Object(object) => object.fields.iter().map(|field| column(field.label, &field.kind)).collect(),
+        scalar => vec![column("", scalar)],
+    }
+}
+
+fn column(label: &str, kind: &Kind) -> FormColumn {
+    let (unit_inch, unit_metric) = units_of(kind);
+    FormColumn { label: label.to_owned(), unit_inch, unit_metric, choices: choices_of(kind) }
+}
+
+fn cells_of(item: &Value, of: &'static Kind) -> Vec<String> {
+    match (of, item) {
+        (Kind::Row(_), Value::Array(cells)) => cells.iter().map(text_of).collect(),
+        (Kind::Object(object), Value::Object(map)) => {
+            object.fields.iter().map(|field| map.get(field.key).map(text_of).unwrap_or_default()).collect()
+        }
+        (Kind::List { .. }, Value::Array(members)) => {
+            vec![members.iter().map(text_of).collect::<Vec<_>>().join(" ")]
+        }
+        (_, other) => vec![text_of(other)],
+    }
 }
 
 fn source_of(root: &Value, path: &str, assumed: bool) -> String {

@@ -5,25 +5,34 @@
 
 mod check;
 mod consistency;
+mod difference;
 mod edit;
 mod fault;
 mod field;
 mod form;
+mod merge;
 mod node;
 mod path;
 mod schema;
 mod strict_json;
 mod table;
+mod tabular;
 
+pub use difference::{Difference, differences};
 pub use edit::{field_label, kind_of, set_field, set_source};
 pub use fault::{Fault, Faults};
 pub use field::{Field, Kind, Object};
-pub use form::{FormField, form_fields};
+pub use form::{FormColumn, FormField, FormTable, form_fields};
+pub use merge::{Conflict, Merge, Take, merge};
 pub use node::{Assumed, InputUsed, Ledger, Missing, Needs, Node, Origin, Side};
 pub use path::{Step, get, join, steps};
 pub use schema::json_schema;
 pub use strict_json::MAX_BYTES;
-pub use table::{BUILD, CANDIDATE, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LOBE, SOURCES, TARGET, TRAIN, VERSION};
+pub use table::{
+    BUILD, CANDIDATE, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LIMIT_IDS, LOBE, SHOP_LIMIT, SOURCES, TARGET, TRAIN,
+    VERSION, limit_dimension, limit_figure,
+};
+pub use tabular::{paste, set_rows};
 
 use serde_json::Value;
 
@@ -45,6 +54,7 @@ pub struct CandidateView {
     engine: Value,
     target: Value,
     candidate: Value,
+    limits: Value,
 }
 
 impl Build {
@@ -105,6 +115,7 @@ impl Build {
             engine: merged("engine"),
             target: merged("target"),
             candidate: candidate.clone(),
+            limits: self.value.get("limits").cloned().unwrap_or(Value::Null),
         }
     }
 
@@ -123,6 +134,12 @@ impl CandidateView {
     /// The target as this candidate sees it.
     pub fn target<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
         Node::new(Some(&self.target), &TARGET, "target", ledger)
+    }
+
+    /// The shop's own limits.
+    pub fn shop_limits<'a>(&'a self, ledger: &'a Ledger) -> Vec<Node<'a>> {
+        let items = self.limits.as_array().into_iter().flatten().enumerate();
+        items.map(|(i, item)| Node::new(Some(item), &SHOP_LIMIT, &format!("limits[{i}]"), ledger)).collect()
     }
 
     /// The candidate itself.

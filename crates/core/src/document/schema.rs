@@ -90,7 +90,7 @@ fn kind_schema(kind: &'static Kind, definitions: &mut Map<String, Value>) -> Val
             json!({ "type": "array", "items": kind_schema(of, definitions), "minItems": min, "maxItems": max })
         }
         Kind::Row(kinds) => {
-            let places: Vec<Value> = kinds.iter().map(|k| kind_schema(k, definitions)).collect();
+            let places: Vec<Value> = kinds.iter().map(|(_, kind)| kind_schema(kind, definitions)).collect();
             json!({ "type": "array", "prefixItems": places, "minItems": kinds.len(), "maxItems": kinds.len(), "items": false })
         }
         Kind::Patch => json!({

@@ -2,9 +2,10 @@
 //! number changed. Every edit gives a whole new checked document or refuses and changes nothing.
 
 mod cam_edit;
+mod candidates;
 
 use crate::candidate::Stages;
-use crate::document::{Build, Fault, Faults, Side, set_field, set_source};
+use crate::document::{Build, Fault, Faults, Side, paste, set_field, set_rows, set_source};
 use crate::quantity::UnitSystem;
 use serde::{Deserialize, Serialize};
 
@@ -85,6 +86,48 @@ pub enum Edit {
         /// As typed.
         text: String,
     },
+    /// A whole table.
+    Rows {
+        /// Path of the table.
+        field: String,
+        /// Texts as typed, row by row; empty rows are left out.
+        rows: Vec<Vec<String>>,
+    },
+    /// A whole table as pasted from a spreadsheet.
+    Paste {
+        /// Path of the table.
+        field: String,
+        /// As pasted.
+        text: String,
+    },
+    /// A copy of a candidate at the end of the list.
+    Duplicate {
+        /// Identifier of the one copied.
+        candidate: String,
+        /// Identifier of the copy.
+        to: String,
+        /// Name of the copy.
+        name: String,
+    },
+    /// An empty candidate at the end of the list.
+    AddCandidate {
+        /// Its identifier.
+        to: String,
+        /// Its name.
+        name: String,
+    },
+    /// A candidate taken out; undo and earlier revisions still have it.
+    RemoveCandidate {
+        /// Its identifier.
+        candidate: String,
+    },
+    /// A candidate moved to another place in the list.
+    PlaceCandidate {
+        /// Its identifier.
+        candidate: String,
+        /// The place, from zero.
+        place: usize,
+    },
     /// Where a field comes from.
     Source {
         /// Path of the field.
@@ -126,6 +169,12 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
     let mut value = build.value().clone();
     match edit {
         Edit::Set { field, text } => set_field(&mut value, field, text, system)?,
+        Edit::Rows { field, rows } => set_rows(&mut value, field, rows, system)?,
+        Edit::Paste { field, text } => paste(&mut value, field, text, system)?,
+        Edit::Duplicate { candidate, to, name } => candidates::duplicate(&mut value, candidate, to, name)?,
+        Edit::AddCandidate { to, name } => candidates::add(&mut value, to, name)?,
+        Edit::RemoveCandidate { candidate } => candidates::remove(&mut value, candidate)?,
+        Edit::PlaceCandidate { candidate, place } => candidates::place(&mut value, candidate, *place)?,
         Edit::Source { field, source } => set_source(&mut value, field, source)?,
         Edit::MoveEvent { candidate, event, crank_deg } => {
             if !crank_deg.is_finite() {

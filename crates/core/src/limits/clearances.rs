@@ -7,7 +7,7 @@ use super::figures::{
 use super::rule::{Finding, Lever, Measure, Rule, common};
 use crate::candidate::{Inputs, piston_clearance, retainer_gap, valves_apart};
 use crate::document::Side;
-use crate::report::Sense;
+use crate::report::{Place, Sense};
 
 const DEG: f64 = std::f64::consts::PI / 180.0;
 
@@ -23,6 +23,7 @@ fn has_aluminium_rods(inputs: &Inputs<'_>) -> bool {
 pub static PISTON_CLEARANCE: Rule = Rule {
     id: "piston_clearance",
     title: "valve to piston",
+    place: Place::Clearance,
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: true,
@@ -75,6 +76,7 @@ pub static PISTON_CLEARANCE: Rule = Rule {
 pub static RADIAL: Rule = Rule {
     id: "radial",
     title: "valve to pocket wall",
+    place: Place::Clearance,
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: true,
@@ -105,6 +107,7 @@ pub static RADIAL: Rule = Rule {
 pub static VALVE_TO_VALVE: Rule = Rule {
     id: "valve_to_valve",
     title: "Valve to valve",
+    place: Place::Clearance,
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: false,
@@ -129,6 +132,7 @@ pub static VALVE_TO_VALVE: Rule = Rule {
 pub static PISTON_TO_HEAD: Rule = Rule {
     id: "piston_to_head",
     title: "Piston to head",
+    place: Place::Clearance,
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: false,
@@ -157,6 +161,7 @@ pub static PISTON_TO_HEAD: Rule = Rule {
 pub static RETAINER_TO_SEAL: Rule = Rule {
     id: "retainer_to_seal",
     title: "retainer to seal",
+    place: Place::Clearance,
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: true,

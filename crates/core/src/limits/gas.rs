@@ -8,7 +8,7 @@ use super::rule::{Finding, Lever, Measure, Rule, common};
 use crate::candidate::{Gap, Inputs, Part, timing};
 use crate::document::{InputUsed, Missing, Side};
 use crate::quantity::{Flow, Length, Pressure};
-use crate::report::Sense;
+use crate::report::{Place, Sense};
 
 const DEG: f64 = std::f64::consts::PI / 180.0;
 const INCH_MERCURY: f64 = 3386.389;
@@ -26,6 +26,7 @@ fn trapped(inputs: &Inputs<'_>) -> Part<f64> {
 pub static TRAPPED_COMPRESSION: Rule = Rule {
     id: "trapped_compression",
     title: "Trapped compression",
+    place: Place::Events,
     sense: Sense::AtMost,
     measure: Measure::Ratio,
     sided: false,
@@ -69,6 +70,7 @@ fn knock(inputs: &Inputs<'_>) -> Part<Finding> {
 pub static IDLE_OVERLAP: Rule = Rule {
     id: "idle_overlap",
     title: "Idle overlap",
+    place: Place::Events,
     sense: Sense::AtMost,
     measure: Measure::Angle,
     sided: false,
@@ -107,6 +109,7 @@ pub static IDLE_OVERLAP: Rule = Rule {
 pub static LIFT_AGAINST_HEAD: Rule = Rule {
     id: "lift_against_head",
     title: "last .050 of lift on the flow bench",
+    place: Place::Lobe,
     sense: Sense::AtLeast,
     measure: Measure::Share,
     sided: true,

@@ -40,3 +40,21 @@ pub static RULES: &[&Rule] = &[
 pub fn all_limits(inputs: &Inputs<'_>, stages: &Stages) -> Vec<LimitReport> {
     RULES.iter().flat_map(|rule| rule.sides().iter().filter_map(|side| evaluate(rule, *side, inputs, stages))).collect()
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::document::{LIMIT_IDS, limit_dimension};
+
+    #[test]
+    fn a_shop_can_set_every_rule_in_its_own_measure() {
+        let mut ids: Vec<_> = RULES.iter().map(|rule| rule.id).collect();
+        let mut known = LIMIT_IDS.to_vec();
+        ids.sort_unstable();
+        known.sort_unstable();
+        assert_eq!(ids, known);
+        for rule in RULES {
+            assert_eq!(limit_dimension(rule.id), rule.measure.dimension(), "{}", rule.id);
+        }
+    }
+}

@@ -1,9 +1,9 @@
 //! What a rule is, and how a finding becomes a line of the margins.
 
 use crate::candidate::{Gap, Inputs, Part, Stages};
-use crate::document::{InputUsed, Side};
+use crate::document::{InputUsed, Node, Side, limit_figure};
 use crate::quantity::{Dimension, Shown, UnitSystem, format_si};
-use crate::report::{LimitReport, LimitShown, NeedReport, Sense, Verdict};
+use crate::report::{LimitReport, LimitShown, NeedReport, Place, Sense, Verdict};
 
 /// What need, have and margin are measured in.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -23,7 +23,8 @@ pub enum Measure {
 }
 
 impl Measure {
-    fn dimension(self) -> Option<Dimension> {
+    /// What a bound is written in; `None` for plain numbers.
+    pub fn dimension(self) -> Option<Dimension> {
         match self {
             Self::Length => Some(Dimension::Length),
             Self::Force => Some(Dimension::Force),
@@ -130,6 +131,8 @@ pub struct Rule {
     pub id: &'static str,
     /// In words, without the side.
     pub title: &'static str,
+    /// The step of the work it belongs to.
+    pub place: Place,
     /// How it compares.
     pub sense: Sense,
     /// What it is measured in.
@@ -156,9 +159,33 @@ impl Rule {
         if self.sided { &[Some(Side::Intake), Some(Side::Exhaust)] } else { &[None] }
     }
 
-    /// Need and have on `side`.
+    /// Need and have on `side`; the shop's own figures stand above the default.
     pub fn finding(&self, side: Option<Side>, inputs: &Inputs<'_>, stages: &Stages) -> Option<Part<Finding>> {
-        (self.find)(inputs, side.unwrap_or(Side::Intake), stages)
+        let found = (self.find)(inputs, side.unwrap_or(Side::Intake), stages)?;
+        Some(match self.shop_limit(side, inputs) {
+            Some(own) => found.map(|finding| Finding {
+                min: self.bound(own, "at_least").or(finding.min),
+                max: self.bound(own, "at_most").or(finding.max),
+                ..finding
+            }),
+            None => found,
+        })
+    }
+
+    /// The shop's own limit for this rule; one for the side before one for both.
+    fn shop_limit<'i, 'a>(&self, side: Option<Side>, inputs: &'i Inputs<'a>) -> Option<&'i Node<'a>> {
+        let own = |limit: &&Node<'_>, wanted: Option<&str>| {
+            limit.word("limit") == Some(self.id) && limit.word("side") == wanted
+        };
+        let limits = || inputs.shop_limits.iter();
+        let sided = side.and_then(|side| limits().find(|l| own(l, Some(side.key()))));
+        sided.or_else(|| limits().find(|l| own(l, None)))
+    }
+
+    /// A bound of a shop's own limit in SI; consistency has checked its text.
+    fn bound(&self, own: &Node<'_>, key: &str) -> Option<f64> {
+        let figure = limit_figure(self.id, own.word(key)?)?;
+        Some(if self.measure.dimension().is_none() { figure * self.measure.reported().1 } else { figure })
     }
 }
 
@@ -170,6 +197,7 @@ pub fn common(_: &Inputs<'_>) -> &'static str {
 /// The line of the margins for `rule` on `side`, without remedies; `None` when it does not apply.
 pub fn evaluate(rule: &Rule, side: Option<Side>, inputs: &Inputs<'_>, stages: &Stages) -> Option<LimitReport> {
     let found = rule.finding(side, inputs, stages)?;
+    let shop = rule.shop_limit(side, inputs);
     let used = (rule.inputs)(inputs, side.unwrap_or(Side::Intake));
     let edit_field = used.first().map(|i| i.field.clone()).unwrap_or_default();
     let title = match side {
@@ -188,8 +216,9 @@ pub fn evaluate(rule: &Rule, side: Option<Side>, inputs: &Inputs<'_>, stages: &S
         unit: rule.measure.reported().0.to_owned(),
         shown: None,
         verdict: Verdict::Unknown,
-        school: (rule.school)(inputs).to_owned(),
-        source: super::figures::SOURCE.to_owned(),
+        school: shop.map_or_else(|| (rule.school)(inputs).to_owned(), |own| shop_reason(own)),
+        source: if shop.is_some() { "this shop's own figure" } else { super::figures::SOURCE }.to_owned(),
+        place: rule.place,
         formula: rule.formula.to_owned(),
         inputs: used,
         missing: Vec::new(),
@@ -206,6 +235,10 @@ pub fn evaluate(rule: &Rule, side: Option<Side>, inputs: &Inputs<'_>, stages: &S
         }
     }
     Some(line)
+}
+
+fn shop_reason(own: &Node<'_>) -> String {
+    format!("this shop: {}", own.word("reason").unwrap_or_default())
 }
 
 fn fill(line: &mut LimitReport, rule: &Rule, finding: &Finding) {

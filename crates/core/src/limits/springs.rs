@@ -9,7 +9,7 @@ use crate::cam::LifterKind;
 use crate::candidate::{Gap, Inputs, Part, seat_reserve, spring_at_lift};
 use crate::document::{InputUsed, Missing, Side};
 use crate::quantity::{Force, Length, Speed};
-use crate::report::Sense;
+use crate::report::{Place, Sense};
 use crate::train::{ELASTIC_SHARE, hand_check};
 
 fn lifter_kind(inputs: &Inputs<'_>, side: Side) -> Part<LifterKind> {
@@ -48,6 +48,7 @@ const SHIFT_EARLIER: Lever =
 pub static COIL_BIND: Rule = Rule {
     id: "coil_bind",
     title: "spring to coil bind",
+    place: Place::Spring,
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: true,
@@ -73,6 +74,7 @@ pub static COIL_BIND: Rule = Rule {
 pub static SEAT_LOAD: Rule = Rule {
     id: "seat_load",
     title: "seat load",
+    place: Place::Spring,
     sense: Sense::Within,
     measure: Measure::Force,
     sided: true,
@@ -98,6 +100,7 @@ pub static SEAT_LOAD: Rule = Rule {
 pub static OPEN_LOAD: Rule = Rule {
     id: "open_load",
     title: "open load",
+    place: Place::Spring,
     sense: Sense::Within,
     measure: Measure::Force,
     sided: true,
@@ -123,6 +126,7 @@ pub static OPEN_LOAD: Rule = Rule {
 pub static SEAT_RESERVE: Rule = Rule {
     id: "seat_reserve",
     title: "seat load against pressure",
+    place: Place::Spring,
     sense: Sense::AtLeast,
     measure: Measure::Force,
     sided: true,
@@ -156,6 +160,7 @@ pub static SEAT_RESERVE: Rule = Rule {
 pub static HAND_CHECK: Rule = Rule {
     id: "hand_check",
     title: "control, by hand check",
+    place: Place::Spring,
     sense: Sense::AtLeast,
     measure: Measure::Speed,
     sided: true,
@@ -169,7 +174,7 @@ pub static HAND_CHECK: Rule = Rule {
             let lift = own.lift.clone()?;
             let mass = own.mass.clone()?.effective(lift.ratio);
             let nowhere = || Gap { reason: "the lobe never decelerates".to_owned(), needs: Vec::new() };
-            Ok(hand_check(own.lobe()?, &lift, spring, mass).ok_or_else(nowhere)?.speed.si())
+            Ok(hand_check(own.lobe()?, &lift, spring, own.valves, mass).ok_or_else(nowhere)?.speed.si())
         };
         Some(check().map(|speed| Finding::at_least(top.si(), RATING_TIGHT * top.si(), ELASTIC_SHARE * speed)))
     },
@@ -196,6 +201,7 @@ pub static HAND_CHECK: Rule = Rule {
 pub static LIFTER_SPEED: Rule = Rule {
     id: "lifter_speed",
     title: "lifter speed rating",
+    place: Place::Lifter,
     sense: Sense::AtMost,
     measure: Measure::Speed,
     sided: true,
@@ -226,6 +232,7 @@ pub static LIFTER_SPEED: Rule = Rule {
 pub static ROCKER_LIFT: Rule = Rule {
     id: "rocker_lift",
     title: "rocker rated lift",
+    place: Place::Rocker,
     sense: Sense::AtMost,
     measure: Measure::Length,
     sided: true,

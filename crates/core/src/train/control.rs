@@ -21,15 +21,16 @@ pub struct HandCheck {
 /// Lowest speed at which `m |a| = F` anywhere on the lobe's negative acceleration.
 ///
 /// `a = R s'' (w_cam 180/pi)^2` with `s''` per cam degree squared and the cam at half the crank's
-/// speed; `F` is the spring's load at that lift. Rigid parts: an upper bound, see [`ELASTIC_SHARE`].
-pub fn hand_check(lobe: &Lobe, lift: &ValveLift, spring: &Spring, mass: Mass) -> Option<HandCheck> {
+/// speed; `F` is the load of all `springs` springs at that lift. Rigid parts: an upper bound, see
+/// [`ELASTIC_SHARE`].
+pub fn hand_check(lobe: &Lobe, lift: &ValveLift, spring: &Spring, springs: f64, mass: Mass) -> Option<HandCheck> {
     let checks = lobe.sampled(0.5).filter_map(|(cam_deg, follower)| {
         let valve = lift.motion(follower);
         if valve.acceleration >= 0.0 {
             return None;
         }
         let per_radian = -valve.acceleration * (180.0 / std::f64::consts::PI).powi(2);
-        let force = spring.load(Length::from_si(valve.lift)).si();
+        let force = springs * spring.load(Length::from_si(valve.lift)).si();
         let cam_speed = (force / (mass.si() * per_radian)).sqrt();
         Some(HandCheck { speed: Speed::from_si(2.0 * cam_speed), cam_deg })
     });

@@ -12,14 +12,21 @@ const SPRING_SHARE: f64 = 1.0 / 3.0;
 /// What moves on the valve's side of the rocker and on the cam's.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct MovingMass {
-    /// Valve, retainer, locks, rocker tip and a third of the spring.
+    /// Valve, retainer, locks and a third of the spring, of each valve the rocker opens; rocker tip and
+    /// bridge.
     pub valve_side: Mass,
     /// Lifter and pushrod.
     pub cam_side: Mass,
 }
 
-/// Reads the masses of one side from `train`. A pushrod without a mass is a steel tube of its sizes.
-pub fn read_moving_mass(train: &Node<'_>, side: Side, spring: Option<Mass>) -> Result<MovingMass, Missing> {
+/// Reads the masses of one side from `train`, whose rocker opens `valves` valves. A pushrod without a
+/// mass is a steel tube of its sizes. Two valves are opened through a bridge, which must be weighed.
+pub fn read_moving_mass(
+    train: &Node<'_>,
+    side: Side,
+    spring: Option<Mass>,
+    valves: f64,
+) -> Result<MovingMass, Missing> {
     let part = |key: &str| train.child(key).side(side);
     let (valve, retainer, rocker) = (part("valve"), part("retainer"), part("rocker"));
     let mut needs = Needs::default();
@@ -30,7 +37,9 @@ pub fn read_moving_mass(train: &Node<'_>, side: Side, spring: Option<Mass>) -> R
     let spring = needs.or_missing(&part("spring"), "mass", spring).unwrap_or_default();
     let lifter: Mass = needs.quantity(&part("lifter"), "mass");
     let pushrod = pushrod_mass(&part("pushrod"), &mut needs);
-    let valve_side = valve_mass.si() + retainer_mass.si() + locks.si() + tip.si() + SPRING_SHARE * spring.si();
+    let bridge: Mass = if valves > 1.0 { needs.quantity(&part("bridge"), "mass") } else { Mass::from_si(0.0) };
+    let each = valve_mass.si() + retainer_mass.si() + locks.si() + SPRING_SHARE * spring.si();
+    let valve_side = valves * each + tip.si() + bridge.si();
     needs.met(MovingMass { valve_side: Mass::from_si(valve_side), cam_side: Mass::from_si(lifter.si() + pushrod.si()) })
 }
 

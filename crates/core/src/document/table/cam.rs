@@ -42,12 +42,14 @@ pub static CAM: Object = Object {
     ],
 };
 
-const FLANK_CHECKS: Kind = Kind::List { of: &CHECK_ROW, min: 1, max: 12 };
+const CARD_CHECKS: Kind = Kind::List { of: &CHECK_ROW, min: 1, max: 12 };
+const FLANK_CHECKS: Kind = Kind::List { of: &FLANK_ROW, min: 1, max: 12 };
 
-const CHECK_ROW: Kind = Kind::Row(&[
-    Kind::Quantity { dimension: Length, min: "0.0005 in", max: "0.500 in" },
-    Kind::Quantity { dimension: Angle, min: "10 deg", max: "420 deg" },
-]);
+const CHECK_HEIGHT: Kind = Kind::Quantity { dimension: Length, min: "0.0005 in", max: "0.500 in" };
+const CHECK_ANGLE: Kind = Kind::Quantity { dimension: Angle, min: "10 deg", max: "420 deg" };
+
+const CHECK_ROW: Kind = Kind::Row(&[("Height", CHECK_HEIGHT), ("Duration", CHECK_ANGLE)]);
+const FLANK_ROW: Kind = Kind::Row(&[("Height", CHECK_HEIGHT), ("To full lift", CHECK_ANGLE)]);
 
 /// One lobe, from its card or measured.
 pub static LOBE: Object =
@@ -61,7 +63,7 @@ const LOBE_FIELDS: &[Field] = &[
         ("0.100 in", "0.700 in"),
         "Follower lift of the lobe, before the rocker.",
     ),
-    plain("checks", "Checks", FLANK_CHECKS, "Checking height in lobe lift and duration there in crank degrees."),
+    plain("checks", "Checks", CARD_CHECKS, "Checking height in lobe lift and duration there in crank degrees."),
     plain("opening", "Opening flank", Kind::Object(&FLANK), "The opening flank when the lobe is asymmetric."),
     plain("closing", "Closing flank", Kind::Object(&FLANK), "The closing flank when the lobe is asymmetric."),
     plain("profile", "Measured profile", Kind::Object(&PROFILE), "Follower lift measured over the cam angle."),

@@ -1,7 +1,7 @@
 //! Fields of `engine`: cylinder, head, ports and what joins them.
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
-use crate::quantity::Dimension::{Angle, Flow, Length, Mass, Pressure, Volume};
+use crate::quantity::Dimension::{Angle, Flow, Length, Mass, Pressure, Speed, Volume};
 
 /// The engine.
 pub static ENGINE: Object =
@@ -84,8 +84,32 @@ const FIELDS: &[Field] = &[
     plain("cam_drive", "Cam drive", Kind::Choice(&["chain", "gear", "belt"]), "What turns the camshaft.").or("chain"),
     plain("intake", "Intake port", Kind::Object(&INTAKE_PORT), "Intake valve, pocket, flow and runner."),
     plain("exhaust", "Exhaust port", Kind::Object(&EXHAUST_PORT), "Exhaust valve, pocket, flow and primary."),
+    plain(
+        "fuelling",
+        "Fuelling",
+        Kind::List { of: &FUEL_POINT, min: 1, max: 24 },
+        "Diesel fuel for each stroke and cylinder over speed.",
+    ),
+    plain(
+        "smoke_air_fuel",
+        "Smoke limit",
+        Kind::Number { min: 12.0, max: 60.0 },
+        "Least air-fuel ratio a diesel is fuelled to, instead of a table.",
+    ),
     plain("induction", "Induction", Kind::Object(&INDUCTION), "What the runners breathe from."),
 ];
+
+static FUEL_POINT: Kind = Kind::Object(&FUEL);
+
+static FUEL: Object = Object {
+    name: "fuel_point",
+    doc: "fuel for a stroke at one speed",
+    sided: false,
+    fields: &[
+        quantity("at", "At", Speed, ("300 rpm", "15000 rpm"), "Crank speed.").required(),
+        quantity("fuel", "Fuel", Mass, ("1 mg", "2000 mg"), "For each stroke and cylinder.").required(),
+    ],
+};
 
 /// The rows both ports have, then the rows given.
 macro_rules! port_fields {
@@ -103,6 +127,10 @@ macro_rules! port_fields {
                 "Centre of the closed valve's face across the engine, positive to the exhaust side."),
             quantity("valve_offset_y", "Valve offset y", Length, ("-5 in", "5 in"),
                 "Centre of the closed valve's face along the crank."),
+            quantity("second_offset_x", "Second valve, offset x", Length, ("-5 in", "5 in"),
+                "The same of the port's other valve, when two share it."),
+            quantity("second_offset_y", "Second valve, offset y", Length, ("-5 in", "5 in"),
+                "The same of the port's other valve along the crank."),
             quantity("face_recess", "Face recess", Length, ("-0.500 in", "1.500 in"),
                 "Height of the closed valve's lowest edge above the gasket face."),
             quantity("margin_thickness", "Margin", Length, ("0 in", "0.200 in"), "Cylindrical edge of the valve head.").or("0.060 in"),
@@ -117,8 +145,8 @@ macro_rules! port_fields {
 }
 
 const FLOW_ROW: Kind = Kind::Row(&[
-    Kind::Quantity { dimension: Length, min: "0 in", max: "2 in" },
-    Kind::Quantity { dimension: Flow, min: "0 cfm", max: "2000 cfm" },
+    ("Lift", Kind::Quantity { dimension: Length, min: "0 in", max: "2 in" }),
+    ("Flow", Kind::Quantity { dimension: Flow, min: "0 cfm", max: "2000 cfm" }),
 ]);
 
 /// The intake side of the head.

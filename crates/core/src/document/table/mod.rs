@@ -15,6 +15,7 @@ pub use plan::TARGET;
 pub use train::TRAIN;
 
 use super::field::{Field, Kind, Object, plain};
+use crate::quantity::{Dimension, parse};
 
 /// The format name every document carries.
 pub const FORMAT: &str = "upper-lobe.build";
@@ -37,12 +38,75 @@ const BUILD_FIELDS: &[Field] = &[
     plain("target", "Plan", Kind::Object(&TARGET), "What the build is for, in numbers."),
     plain("engine", "Engine", Kind::Object(&ENGINE), "Everything the candidates share."),
     plain(
+        "limits",
+        "Own limits",
+        Kind::List { of: &SHOP_LIMIT_KIND, min: 0, max: 40 },
+        "Figures this shop holds to in place of the default limits, each with its reason.",
+    ),
+    plain(
         "candidates",
         "Candidates",
         Kind::List { of: &ONE_CANDIDATE, min: 0, max: 64 },
         "The cams and trains that are compared.",
     ),
 ];
+
+/// A limit a shop may set its own figure for: the identifiers of the rules.
+pub const LIMIT_IDS: &[&str] = &[
+    "piston_clearance",
+    "radial",
+    "valve_to_valve",
+    "piston_to_head",
+    "retainer_to_seal",
+    "coil_bind",
+    "seat_load",
+    "open_load",
+    "seat_reserve",
+    "hand_check",
+    "lifter_speed",
+    "rocker_lift",
+    "trapped_compression",
+    "idle_overlap",
+    "lift_against_head",
+];
+
+/// What a figure for the limit `id` is written in; `None` for a plain number.
+pub fn limit_dimension(id: &str) -> Option<Dimension> {
+    match id {
+        "seat_load" | "open_load" | "seat_reserve" => Some(Dimension::Force),
+        "hand_check" | "lifter_speed" => Some(Dimension::Speed),
+        "idle_overlap" => Some(Dimension::Angle),
+        "trapped_compression" | "lift_against_head" => None,
+        _ => Some(Dimension::Length),
+    }
+}
+
+/// A figure for the limit `id` as written: SI, or the plain number (per cent and `:1` may follow it).
+pub fn limit_figure(id: &str, text: &str) -> Option<f64> {
+    match limit_dimension(id) {
+        Some(dimension) => parse(text, dimension).ok(),
+        None => {
+            let number = text.trim().trim_end_matches('%').trim_end_matches(":1").trim();
+            number.parse::<f64>().ok().filter(|figure| figure.is_finite())
+        }
+    }
+}
+
+static SHOP_LIMIT_KIND: Kind = Kind::Object(&SHOP_LIMIT);
+
+/// A shop's own figure for a limit, with its reason.
+pub static SHOP_LIMIT: Object = Object {
+    name: "shop_limit",
+    doc: "a shop's own figure for one limit",
+    sided: false,
+    fields: &[
+        plain("limit", "Limit", Kind::Choice(LIMIT_IDS), "Which limit.").required(),
+        plain("side", "Side", Kind::Choice(&["intake", "exhaust"]), "Which valve; both when absent."),
+        plain("at_least", "At least", Kind::Text(40), "Least that is needed, with its unit."),
+        plain("at_most", "At most", Kind::Text(40), "Most that is allowed, with its unit."),
+        plain("reason", "Reason", Kind::Text(400), "Why this shop holds to it.").required(),
+    ],
+};
 
 static ONE_CANDIDATE: Kind = Kind::Object(&CANDIDATE);
 

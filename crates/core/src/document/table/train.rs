@@ -13,6 +13,7 @@ pub static TRAIN: Object = Object {
         plain("lifter", "Lifter", Kind::Object(&LIFTER), "What rides on the lobe."),
         plain("pushrod", "Pushrod", Kind::Object(&PUSHROD), "Between lifter and rocker."),
         plain("rocker", "Rocker", Kind::Object(&ROCKER), "Multiplies the lobe's lift."),
+        plain("bridge", "Bridge", Kind::Object(&BRIDGE), "What one rocker opens two valves of a port with."),
         plain("valve", "Valve", Kind::Object(&VALVE), "The valve itself."),
         plain("retainer", "Retainer", Kind::Object(&RETAINER), "Retainer and locks."),
         plain("spring", "Spring", Kind::Object(&SPRING), "The spring package as fitted."),
@@ -89,6 +90,12 @@ static ROCKER: Object = sided(
     ],
 );
 
+static BRIDGE: Object = sided(
+    "bridge",
+    "what one rocker opens two valves of a port with",
+    &[quantity("mass", "Mass", Mass, ("5 g", "600 g"), "The whole bridge, with its adjuster.")],
+);
+
 static VALVE: Object = sided(
     "valve",
     "the valve itself",
@@ -163,8 +170,8 @@ static SPRING: Object = sided(
 );
 
 const POINT: Kind = Kind::Row(&[
-    Kind::Quantity { dimension: Length, min: "0.400 in", max: "4 in" },
-    Kind::Quantity { dimension: Force, min: "0 lbf", max: "2000 lbf" },
+    ("Height", Kind::Quantity { dimension: Length, min: "0.400 in", max: "4 in" }),
+    ("Load", Kind::Quantity { dimension: Force, min: "0 lbf", max: "2000 lbf" }),
 ]);
 
 static COIL: Object = Object {

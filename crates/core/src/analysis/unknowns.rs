@@ -1,0 +1,42 @@
+//! What to measure next: unknown and assumed fields, those that settle most first.
+
+use crate::document::{Origin, field_label};
+use crate::report::{LimitReport, MeasureNext, Verdict};
+
+/// Most entries: a person measures a few things at a time.
+const MOST: usize = 12;
+
+/// Weight of a margin that is unknown, near its bound, or met with room.
+const fn weight(verdict: Verdict) -> u32 {
+    match verdict {
+        Verdict::Unknown => 9,
+        Verdict::Fails | Verdict::Tight => 3,
+        Verdict::Ok => 1,
+    }
+}
+
+/// Fields that are missing or only assumed, by what they would settle.
+pub fn measure_next(limits: &[LimitReport]) -> Vec<MeasureNext> {
+    let mut found: Vec<(u32, MeasureNext)> = Vec::new();
+    for limit in limits {
+        let missing = limit.missing.iter().filter(|field| field.contains('.')).map(|field| (field, ""));
+        let assumed = limit.inputs.iter().filter(|i| i.origin == Origin::Assumed && i.value != "unknown");
+        let assumed = assumed.map(|input| (&input.field, input.value.as_str()));
+        for (field, value) in missing.chain(assumed) {
+            let place = found.iter().position(|(_, entry)| entry.field == *field).unwrap_or_else(|| {
+                found.push((0, entry(field, value)));
+                found.len() - 1
+            });
+            let (score, entry) = &mut found[place];
+            *score += weight(limit.verdict);
+            entry.settles.push(limit.title.clone());
+        }
+    }
+    // A stable sort: equal scores keep the order of the margins.
+    found.sort_by_key(|(score, _)| std::cmp::Reverse(*score));
+    found.into_iter().take(MOST).map(|(_, entry)| entry).collect()
+}
+
+fn entry(field: &str, value: &str) -> MeasureNext {
+    MeasureNext { field: field.to_owned(), label: field_label(field), value: value.to_owned(), settles: Vec::new() }
+}

@@ -1,0 +1,191 @@
+//! Two sets of edits from one revision made into one document, field by field.
+//!
+//! What only one side changed is taken from it. What both changed differently is a conflict: mine
+//! stands unless it is given up. Nothing is ever dropped silently: conflicts name both texts.
+
+use super::difference::{find, ids, label_of, text_of};
+use super::path::join;
+use serde::{Deserialize, Serialize};
+use serde_json::{Map, Value};
+
+/// Whose text a conflict takes.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Take {
+    /// This tab's.
+    #[default]
+    Mine,
+    /// What was saved in between.
+    Theirs,
+}
+
+/// A field both sides changed.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Conflict {
+    /// Path, candidates by identifier.
+    pub field: String,
+    /// In words.
+    pub label: String,
+    /// Where both began.
+    pub base: String,
+    /// This tab's text; empty when it was removed.
+    pub mine: String,
+    /// The saved text; empty when it was removed.
+    pub theirs: String,
+    /// Which one the merged document has.
+    pub taken: Take,
+}
+
+/// A merged document, not yet checked.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Merge {
+    /// The document.
+    pub value: Value,
+    /// Every field both sides changed.
+    pub conflicts: Vec<Conflict>,
+}
+
+/// Merges `mine` and `theirs`, both made from `base`; conflicts in `theirs_for` take theirs.
+pub fn merge(base: &Value, mine: &Value, theirs: &Value, theirs_for: &[String]) -> Merge {
+    let mut work = Work { mine, theirs, theirs_for, conflicts: Vec::new() };
+    let value = work.three(Some(base), Some(mine), Some(theirs), "").unwrap_or(Value::Null);
+    Merge { value, conflicts: work.conflicts }
+}
+
+struct Work<'a> {
+    mine: &'a Value,
+    theirs: &'a Value,
+    theirs_for: &'a [String],
+    conflicts: Vec<Conflict>,
+}
+
+impl Work<'_> {
+    fn three(
+        &mut self,
+        base: Option<&Value>,
+        mine: Option<&Value>,
+        theirs: Option<&Value>,
+        path: &str,
+    ) -> Option<Value> {
+        if mine == theirs || base == theirs {
+            return mine.cloned();
+        }
+        if base == mine {
+            return theirs.cloned();
+        }
+        if path == "candidates" {
+            return Some(self.candidates(base, mine, theirs));
+        }
+        if let (Some(Value::Object(own)), Some(Value::Object(other))) = (mine, theirs) {
+            return Some(self.objects(base, own, other, path));
+        }
+        self.conflict(base, mine, theirs, path)
+    }
+
+    fn objects(
+        &mut self,
+        base: Option<&Value>,
+        mine: &Map<String, Value>,
+        theirs: &Map<String, Value>,
+        path: &str,
+    ) -> Value {
+        let mut merged = Map::new();
+        let new = theirs.keys().filter(|key| !mine.contains_key(*key));
+        for key in mine.keys().chain(new) {
+            let from = base.and_then(|b| b.get(key));
+            if let Some(value) = self.three(from, mine.get(key), theirs.get(key), &join(path, key)) {
+                merged.insert(key.clone(), value);
+            }
+        }
+        Value::Object(merged)
+    }
+
+    fn candidates(&mut self, base: Option<&Value>, mine: Option<&Value>, theirs: Option<&Value>) -> Value {
+        let own = ids(mine);
+        let new = ids(theirs).into_iter().filter(|id| !own.contains(id));
+        let all: Vec<&str> = own.iter().copied().chain(new).collect();
+        let merged = all.into_iter().filter_map(|id| {
+            self.three(find(base, id), find(mine, id), find(theirs, id), &format!("candidates[{id}]"))
+        });
+        Value::Array(merged.collect())
+    }
+
+    fn conflict(
+        &mut self,
+        base: Option<&Value>,
+        mine: Option<&Value>,
+        theirs: Option<&Value>,
+        path: &str,
+    ) -> Option<Value> {
+        let taken = if self.theirs_for.iter().any(|p| p == path) { Take::Theirs } else { Take::Mine };
+        let text = |value: Option<&Value>| value.map(text_of).unwrap_or_default();
+        self.conflicts.push(Conflict {
+            field: path.to_owned(),
+            label: label_of(path, self.mine, self.theirs),
+            base: text(base),
+            mine: text(mine),
+            theirs: text(theirs),
+            taken,
+        });
+        match taken {
+            Take::Mine => mine.cloned(),
+            Take::Theirs => theirs.cloned(),
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use serde_json::json;
+
+    fn base() -> Value {
+        json!({
+            "name": "x", "engine": { "bore": "4 in", "stroke": "3 in" },
+            "candidates": [{ "id": "a", "name": "A", "cam": { "lobe_separation": "112 deg" } }]
+        })
+    }
+
+    #[test]
+    fn edits_of_different_fields_are_both_kept() {
+        let (mut mine, mut theirs) = (base(), base());
+        mine["engine"]["bore"] = "4.03 in".into();
+        theirs["candidates"][0]["cam"]["lobe_separation"] = "110 deg".into();
+        theirs["engine"]["rod_length"] = "6 in".into();
+        let merged = merge(&base(), &mine, &theirs, &[]);
+        assert_eq!(merged.conflicts, []);
+        assert_eq!(merged.value["engine"], json!({ "bore": "4.03 in", "stroke": "3 in", "rod_length": "6 in" }));
+        assert_eq!(merged.value["candidates"][0]["cam"]["lobe_separation"], "110 deg");
+    }
+
+    #[test]
+    fn a_field_both_changed_is_told_and_taken_as_chosen() {
+        let (mut mine, mut theirs) = (base(), base());
+        mine["candidates"][0]["cam"]["lobe_separation"] = "108 deg".into();
+        theirs["candidates"][0]["cam"]["lobe_separation"] = "114 deg".into();
+        let field = "candidates[a].cam.lobe_separation".to_owned();
+        let kept = merge(&base(), &mine, &theirs, &[]);
+        assert_eq!(kept.value, mine);
+        let [conflict] = kept.conflicts.as_slice() else { panic!("{:?}", kept.conflicts) };
+        assert_eq!((conflict.field.as_str(), conflict.label.as_str()), (field.as_str(), "A: lobe separation"));
+        assert_eq!(
+            (conflict.base.as_str(), conflict.mine.as_str(), conflict.theirs.as_str()),
+            ("112 deg", "108 deg", "114 deg")
+        );
+        assert_eq!(merge(&base(), &mine, &theirs, &[field]).value, theirs);
+    }
+
+    #[test]
+    fn candidates_made_on_both_sides_are_both_kept_and_one_removed_stays_removed() {
+        let (mut mine, mut theirs) = (base(), base());
+        mine["candidates"] = json!([{ "id": "m", "name": "M" }]);
+        theirs["candidates"][0]["name"] = "A again".into();
+        theirs["candidates"].as_array_mut().unwrap().push(json!({ "id": "t", "name": "T" }));
+        let merged = merge(&base(), &mine, &theirs, &[]);
+        // Mine removed a, theirs renamed it: told, and mine stands.
+        assert_eq!(merged.conflicts.len(), 1);
+        assert_eq!(ids(merged.value.get("candidates")), ["m", "t"]);
+    }
+}

@@ -1,0 +1,131 @@
+//! The trade's words in a sentence each, for help in place. One table; the screen shows nothing else.
+
+use serde::Serialize;
+
+/// A word of the trade.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Term {
+    /// The word.
+    pub word: &'static str,
+    /// What it means.
+    pub meaning: &'static str,
+}
+
+const fn term(word: &'static str, meaning: &'static str) -> Term {
+    Term { word, meaning }
+}
+
+/// Every word, in alphabetical order.
+pub static GLOSSARY: &[Term] = &[
+    term(
+        "Advance",
+        "How many crank degrees the intake centreline stands ahead of the lobe separation; positive closes the intake earlier.",
+    ),
+    term("Base circle", "The round heel of the lobe the follower rests on while the valve is shut."),
+    term("Boost", "Pressure in the intake manifold above the outside air, as a gauge shows it."),
+    term("Card", "The maker's data of a cam: lift and the duration at stated checking heights."),
+    term(
+        "Checking height",
+        "Lobe lift at which an event or a duration is quoted, such as .050 in; the same cam has a longer duration at a lower height.",
+    ),
+    term("Coil bind", "All coils of a spring touch; past it something bends or breaks."),
+    term(
+        "Control",
+        "The follower stays on the lobe and the valve lands gently; it is lost when inertia beats the spring.",
+    ),
+    term(
+        "Deck clearance",
+        "How far the flat of the crown stays below the block's deck at top dead centre; negative when it stands out.",
+    ),
+    term(
+        "Drive pressure",
+        "Exhaust pressure ahead of a turbine; it pushes the exhaust valve open and, above boost, exhaust back through overlap.",
+    ),
+    term("Duration", "Crank degrees a valve is past a checking height, from opening to closing."),
+    term(
+        "Exhaust closes",
+        "The event after top dead centre that ends overlap; later helps scavenging on top and costs idle.",
+    ),
+    term(
+        "Exhaust opens",
+        "The event before bottom dead centre that ends expansion; earlier leaves more time to blow down and gives away some of the power stroke.",
+    ),
+    term("Face recess", "Height of the closed valve's lowest edge above the head's gasket face."),
+    term("Gross lift", "Lobe lift times rocker ratio, before lash is taken off."),
+    term(
+        "Hand check",
+        "Speed at which a rigid train would leave the lobe, by force against mass times acceleration; a real train loses 20 to 25 per cent of it.",
+    ),
+    term(
+        "Installed height",
+        "Height of the spring from its seat to the retainer with the valve shut; it sets the seat load.",
+    ),
+    term(
+        "Intake centreline",
+        "Crank degrees after top dead centre of the middle of the intake's .050 events, as installed.",
+    ),
+    term(
+        "Intake closes",
+        "The event after bottom dead centre that traps the charge; later keeps filling at speed and gives away compression low down.",
+    ),
+    term("Intake opens", "The event before top dead centre that begins overlap."),
+    term(
+        "Lash",
+        "Clearance of a solid train, taken at the valve; it comes off the lift and shortens the running events.",
+    ),
+    term("Lift, net", "What the valve really gets from a rigid train: lobe lift times ratio, less lash."),
+    term("Lobe lift", "Follower lift of the lobe, before the rocker multiplies it."),
+    term(
+        "Lobe separation",
+        "Half the crank degrees between the two centrelines; narrow means more overlap for the same durations.",
+    ),
+    term("Margin", "What is left over between what a limit needs and what the build has; positive when it is met."),
+    term(
+        "Measured, card, assumed",
+        "Where a value comes from: read on the bench, taken from a maker's sheet, or neither yet.",
+    ),
+    term("Open load", "Spring load at this cam's full net lift; a sheet's figure holds only for the sheet's own lift."),
+    term(
+        "Overlap",
+        "Crank degrees both valves are past the checking height around top dead centre; negative when neither is.",
+    ),
+    term("Piston to head", "Deck clearance plus the crushed gasket: the gap over the flat of the crown."),
+    term("Pocket", "Relief cut into the crown so that a valve can come near without touching."),
+    term("Preload", "Plunger travel of a hydraulic lifter that is taken up at rest."),
+    term("Radial clearance", "Gap from the valve's edge to the wall of its pocket, square to the stem."),
+    term("Rate", "Load a spring gains for each unit of travel."),
+    term("Remedy", "One change that buys a margin back, found by running the build again with it."),
+    term("Rocker ratio", "Valve lift for each unit of lobe lift; the nominal figure changes through the sweep."),
+    term("Seat load", "Spring load with the valve shut; it must hold against bounce, boost and drive pressure."),
+    term(
+        "Seat timing",
+        "Events and duration at about .006 in of lobe lift, where the valve really leaves and meets its seat.",
+    ),
+    term("Surge", "Waves within a spring; near a harmonic of the lobe they take load away when it is needed."),
+    term("Tip-side mass", "Rocker mass that counts at the valve, weighed in a stand at the tip."),
+    term(
+        "Trapped compression",
+        "Volume above the piston at intake closing over the volume at top dead centre: what the charge really sees at low speed.",
+    ),
+    term("Travel to bind", "What is left between full net lift and coil bind."),
+    term(
+        "Valve to piston",
+        "Smallest distance along the stem between valve and crown over the cycle, mostly near overlap.",
+    ),
+];
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn every_word_stands_once_in_its_place_with_one_sentence() {
+        for pair in GLOSSARY.windows(2) {
+            assert!(pair[0].word.to_lowercase() < pair[1].word.to_lowercase(), "{}", pair[1].word);
+        }
+        for term in GLOSSARY {
+            assert!(term.meaning.ends_with('.') && term.meaning.matches(". ").count() == 0, "{}", term.word);
+        }
+    }
+}
