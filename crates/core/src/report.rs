@@ -106,6 +106,8 @@ report! {
         id: String,
         /// Name.
         name: String,
+        /// The engine as this candidate has it, its changes made.
+        engine: Block<EngineReport>,
         /// Events and durations.
         timing: Block<TimingReport>,
         /// Curves over the crank.

@@ -1,6 +1,6 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
-use crate::api::{builds, workbench};
+use crate::api::{about, builds, documents, workbench};
 use crate::guard::{AllowedHosts, only_our_own, security_headers};
 use crate::page::page;
 use crate::problem::Problem;
@@ -13,8 +13,9 @@ use upper_lobe_store::Store;
 use utoipa::OpenApi;
 use utoipa_actix_web::{AppExt, scope, service_config::ServiceConfig};
 
-/// Largest request body: a document may double in size as a JSON text within JSON.
-const MAX_BODY: usize = 2 * MAX_BYTES + 64 * 1024;
+/// Largest request body: three documents for a merge, each of which may double in size as a JSON text
+/// within JSON.
+const MAX_BODY: usize = 6 * MAX_BYTES + 64 * 1024;
 
 #[derive(OpenApi)]
 #[openapi(info(title = "Upper Lobe", description = "Builds and the workbench of a local Upper Lobe."))]
@@ -36,9 +37,19 @@ pub fn api(config: &mut ServiceConfig) {
     config.service(
         scope::scope("/api")
             .service(builds::list_builds)
+            .service(builds::list_revisions)
+            .service(builds::open_revision)
+            .service(builds::archive_build)
+            .service(builds::restore_build)
+            .service(builds::create_blank)
             .service(builds::open_build)
             .service(builds::create_build)
             .service(builds::save_build)
+            .service(builds::delete_build)
+            .service(documents::list_differences)
+            .service(documents::merge_documents)
+            .service(about::server_state)
+            .service(about::glossary)
             .service(workbench::workbench),
     );
 }

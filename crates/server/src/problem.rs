@@ -77,7 +77,12 @@ impl From<StoreError> for Problem {
     fn from(error: StoreError) -> Self {
         let detail = error.to_string();
         match error {
-            StoreError::NoBuild(_) => Self::new(StatusCode::NOT_FOUND, "no-such-build", detail),
+            StoreError::NoBuild(_) | StoreError::NoRevision(..) => {
+                Self::new(StatusCode::NOT_FOUND, "no-such-build", detail)
+            }
+            StoreError::NotDeleted(_) => Self::new(StatusCode::CONFLICT, "not-deleted", detail),
+            StoreError::Full => Self::new(StatusCode::INSUFFICIENT_STORAGE, "disk-full", detail),
+            StoreError::ReadOnly => Self::new(StatusCode::FORBIDDEN, "read-only", detail),
             StoreError::Stale { newest, .. } => {
                 Self { newest_revision: Some(newest), ..Self::new(StatusCode::CONFLICT, "stale-save", detail) }
             }

@@ -150,7 +150,7 @@ async fn bodies_that_are_too_large_or_no_json_are_refused() {
     let large = TestRequest::post()
         .uri("/api/builds")
         .insert_header(("content-type", "application/json"))
-        .set_payload(vec![b' '; 10 << 20]);
+        .set_payload(vec![b' '; 26 << 20]);
     assert_eq!(send(&app, large).await.status(), StatusCode::PAYLOAD_TOO_LARGE);
     let broken =
         TestRequest::post().uri("/api/workbench").insert_header(("content-type", "application/json")).set_payload("{");
@@ -183,4 +183,119 @@ async fn every_page_has_a_nonce_of_its_own_and_no_inline_script() {
         policies.push(policy);
     }
     assert_ne!(policies[0], policies[1]);
+}
+
+/// The demo with one text put for another.
+fn demo_with(from: &str, to: &str) -> String {
+    assert!(DEMO.contains(from), "{from}");
+    DEMO.replacen(from, to, 1)
+}
+
+#[actix_web::test]
+async fn a_candidate_beside_and_all_side_by_side_come_with_words() {
+    let folder;
+    let app = application!(folder);
+    let request = json!({ "document": DEMO, "candidate": "b", "beside": "a", "table": true, "parts": ["timing", "lift", "spring", "limits"] });
+    let answer = body(send(&app, TestRequest::post().uri("/api/workbench").set_json(request)).await).await;
+    assert_eq!(answer["beside"]["strip"]["state"], "done");
+    let words = answer["beside"]["comparison"]["words"].as_array().expect("words");
+    assert!(words.iter().any(|w| w["inch"] == "intake closes 8.0 deg later"), "{words:?}");
+    let ids: Vec<_> = answer["table"].as_array().expect("columns").iter().map(|c| c["id"].as_str()).collect();
+    assert_eq!(ids, [Some("a"), Some("b"), Some("c")]);
+    assert_eq!(answer["table"][1]["comparison"]["words"], json!([]));
+}
+
+#[actix_web::test]
+async fn revisions_are_listed_opened_compared_and_builds_archived_restored_deleted() {
+    let folder;
+    let app = application!(folder);
+    let made =
+        body(send(&app, TestRequest::post().uri("/api/builds").set_json(json!({ "document": DEMO }))).await).await;
+    let path = format!("/api/builds/{}", made["id"]);
+    let changed = demo_with("\"4.060 in\"", "\"4.030 in\"");
+    let save = TestRequest::put().uri(&path).set_json(json!({ "base_revision": 1, "document": changed }));
+    assert_eq!(send(&app, save).await.status(), StatusCode::OK);
+    let get = |end: &str| TestRequest::get().uri(&format!("{path}{end}"));
+    let list = body(send(&app, get("/revisions")).await).await;
+    assert_eq!((list[0]["revision"].as_i64(), list[1]["revision"].as_i64()), (Some(2), Some(1)));
+    assert_eq!(body(send(&app, get("/revisions/1")).await).await["document"], DEMO);
+    assert_eq!(send(&app, get("/revisions/7")).await.status(), StatusCode::NOT_FOUND);
+    let pair = json!({ "before": DEMO, "after": changed });
+    let told = body(send(&app, TestRequest::post().uri("/api/differences").set_json(pair)).await).await;
+    assert_eq!(told, json!([{ "field": "engine.bore", "label": "Bore", "before": "4.060 in", "after": "4.030 in" }]));
+
+    let delete = |name: &str| TestRequest::delete().uri(&path).set_json(json!({ "name": name }));
+    let post = |end: &str| TestRequest::post().uri(&format!("{path}{end}"));
+    assert_eq!(send(&app, delete("Tollgate 388 hauler")).await.status(), StatusCode::CONFLICT);
+    assert_eq!(send(&app, post("/archive")).await.status(), StatusCode::NO_CONTENT);
+    assert_eq!(body(send(&app, TestRequest::get().uri("/api/builds")).await).await, json!([]));
+    let archived = body(send(&app, TestRequest::get().uri("/api/builds?archived=true")).await).await;
+    assert_eq!(archived[0]["id"], made["id"]);
+    assert_eq!(send(&app, post("/restore")).await.status(), StatusCode::NO_CONTENT);
+    assert_eq!(send(&app, post("/archive")).await.status(), StatusCode::NO_CONTENT);
+    assert_eq!(send(&app, delete("another name")).await.status(), StatusCode::CONFLICT);
+    assert_eq!(send(&app, delete("Tollgate 388 hauler")).await.status(), StatusCode::NO_CONTENT);
+    assert_eq!(send(&app, get("")).await.status(), StatusCode::NOT_FOUND);
+}
+
+#[actix_web::test]
+async fn a_stale_save_is_merged_field_by_field() {
+    let folder;
+    let app = application!(folder);
+    let (mine, theirs) = (demo_with("\"4.060 in\"", "\"4.030 in\""), demo_with("\"3.750 in\"", "\"3.800 in\""));
+    let merge = |mine: &str, theirs: &str, theirs_for: Value| {
+        let request = json!({ "base": DEMO, "mine": mine, "theirs": theirs, "theirs_for": theirs_for });
+        TestRequest::post().uri("/api/merge").set_json(request)
+    };
+    let merged = body(send(&app, merge(&mine, &theirs, json!([]))).await).await;
+    assert_eq!((&merged["conflicts"], &merged["faults"]), (&json!([]), &json!([])));
+    assert_eq!(merged["taken"][0]["field"], "engine.stroke");
+    let text = merged["document"].as_str().expect("a text");
+    assert!(text.contains("\"4.030 in\"") && text.contains("\"3.800 in\""));
+
+    let other = demo_with("\"4.060 in\"", "\"4.040 in\"");
+    let kept = body(send(&app, merge(&mine, &other, json!([]))).await).await;
+    assert_eq!(
+        (kept["conflicts"][0]["mine"].as_str(), kept["conflicts"][0]["theirs"].as_str()),
+        (Some("4.030 in"), Some("4.040 in"))
+    );
+    let given_up = body(send(&app, merge(&mine, &other, json!(["engine.bore"]))).await).await;
+    assert!(given_up["document"].as_str().expect("a text").contains("\"4.040 in\""));
+}
+
+#[actix_web::test]
+async fn a_blank_build_is_whole_and_knows_nothing_yet() {
+    let folder;
+    let app = application!(folder);
+    let blank = |name: &str| TestRequest::post().uri("/api/builds/blank").set_json(json!({ "name": name }));
+    let made = body(send(&app, blank("Shed project")).await).await;
+    let opened = body(send(&app, TestRequest::get().uri(&format!("/api/builds/{}", made["id"]))).await).await;
+    let request = json!({ "document": opened["document"], "form": true });
+    let answer = body(send(&app, TestRequest::post().uri("/api/workbench").set_json(request)).await).await;
+    let report = &answer["analysis"]["candidates"][0];
+    assert_eq!(report["strip"]["state"], "failed");
+    assert!(report["limits"].as_array().expect("limits").iter().all(|l| l["verdict"] == "unknown"));
+    assert!(!report["measure_next"].as_array().expect("a list").is_empty());
+    assert_eq!(send(&app, blank(" ")).await.status(), StatusCode::UNPROCESSABLE_ENTITY);
+}
+
+#[actix_web::test]
+async fn a_read_only_store_says_so_and_refuses_saves() {
+    let folder = tempfile::tempdir().expect("a folder");
+    let path = folder.path().join("test.db");
+    let store = Store::open(&path).await.expect("a store");
+    store.create("one", DEMO).await.expect("kept");
+    store.close().await;
+    let store = web::Data::new(Store::open_for_reading(&path).await.expect("opened"));
+    let shared = Shared {
+        store,
+        stages: web::Data::new(Stages::default()),
+        hosts: web::Data::new(AllowedHosts::loopback(8080)),
+    };
+    let app = init_service(App::new().configure(configure(shared))).await;
+    assert_eq!(body(send(&app, TestRequest::get().uri("/api/state")).await).await["read_only"], true);
+    let save = TestRequest::put().uri("/api/builds/1").set_json(json!({ "base_revision": 1, "document": DEMO }));
+    let refused = send(&app, save).await;
+    assert_eq!(refused.status(), StatusCode::FORBIDDEN);
+    assert_eq!(body(refused).await["type"], "urn:upper-lobe:problem:read-only");
 }

@@ -7,34 +7,13 @@
 #![warn(missing_docs)]
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
 
+mod error;
+
+pub use error::StoreError;
+
 use sqlx::Row;
 use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePool, SqlitePoolOptions, SqliteSynchronous};
 use std::path::Path;
-use thiserror::Error;
-
-/// Why the store refused.
-#[derive(Debug, Error)]
-pub enum StoreError {
-    /// No build of this number.
-    #[error("there is no build {0}")]
-    NoBuild(i64),
-    /// Somebody saved in between.
-    #[error("build {build} is at revision {newest}; this save began from {base}")]
-    Stale {
-        /// Which build.
-        build: i64,
-        /// The revision the save began from.
-        base: i64,
-        /// The newest one.
-        newest: i64,
-    },
-    /// The database could not be used: missing folder, full or read-only disk, damaged file.
-    #[error("the database could not be used: {0}")]
-    Database(#[from] sqlx::Error),
-    /// The schema could not be brought up to date.
-    #[error("the database could not be brought up to date: {0}")]
-    Migration(#[from] sqlx::migrate::MigrateError),
-}
 
 /// A build in the list.
 #[derive(Debug, Clone, PartialEq, Eq, serde::Serialize)]
@@ -62,10 +41,14 @@ pub struct StoredBuild {
 #[derive(Debug, Clone)]
 pub struct Store {
     pool: SqlitePool,
+    read_only: bool,
 }
 
+/// Connections at once: reading goes on beside one writer.
+const CONNECTIONS: u32 = 4;
+
 impl Store {
-    /// Opens or makes the database at `path`.
+    /// Opens or makes the database at `path`. One that may not be written is opened for reading.
     pub async fn open(path: &Path) -> Result<Self, StoreError> {
         let options = SqliteConnectOptions::new()
             .filename(path)
@@ -73,15 +56,84 @@ impl Store {
             .journal_mode(SqliteJournalMode::Wal)
             .synchronous(SqliteSynchronous::Full)
             .foreign_keys(true);
-        let pool = SqlitePoolOptions::new().max_connections(4).connect_with(options).await?;
-        sqlx::migrate!().run(&pool).await?;
-        Ok(Self { pool })
+        match Self::connect(options, CONNECTIONS).await {
+            Err(error) if error.may_be_readable() && path.exists() => Self::open_for_reading(path).await,
+            opened => opened,
+        }
     }
 
-    /// Every build, the one saved last first.
-    pub async fn list(&self) -> Result<Vec<BuildEntry>, StoreError> {
-        let rows = sqlx::query(include_str!("sql/list.sql")).fetch_all(&self.pool).await?;
+    /// Opens the database at `path` for reading alone; its schema must be up to date.
+    pub async fn open_for_reading(path: &Path) -> Result<Self, StoreError> {
+        let options = SqliteConnectOptions::new().filename(path).read_only(true);
+        let pool = SqlitePoolOptions::new().max_connections(CONNECTIONS).connect_with(options).await?;
+        Ok(Self { pool, read_only: true })
+    }
+
+    async fn connect(options: SqliteConnectOptions, connections: u32) -> Result<Self, StoreError> {
+        let pool = SqlitePoolOptions::new().max_connections(connections).connect_with(options).await?;
+        sqlx::migrate!().run(&pool).await?;
+        Ok(Self { pool, read_only: false })
+    }
+
+    /// Whether nothing can be saved.
+    pub const fn is_read_only(&self) -> bool {
+        self.read_only
+    }
+
+    /// Every build that is archived or not, the one saved last first.
+    pub async fn list(&self, archived: bool) -> Result<Vec<BuildEntry>, StoreError> {
+        let rows = sqlx::query(include_str!("sql/list.sql")).bind(archived).fetch_all(&self.pool).await?;
         rows.iter().map(entry).collect()
+    }
+
+    /// Every revision of a build, newest first.
+    pub async fn history(&self, build: i64) -> Result<Vec<BuildEntry>, StoreError> {
+        let rows = sqlx::query(include_str!("sql/history.sql")).bind(build).fetch_all(&self.pool).await?;
+        if rows.is_empty() {
+            return Err(StoreError::NoBuild(build));
+        }
+        rows.iter().map(entry).collect()
+    }
+
+    /// One revision of a build.
+    pub async fn revision(&self, build: i64, number: i64) -> Result<StoredBuild, StoreError> {
+        let query = sqlx::query(include_str!("sql/revision.sql")).bind(build).bind(number);
+        let row = query.fetch_optional(&self.pool).await?.ok_or(StoreError::NoRevision(build, number))?;
+        Ok(StoredBuild { entry: entry(&row)?, document: row.try_get("document")? })
+    }
+
+    /// Puts a build out of the list, with all its revisions.
+    pub async fn archive(&self, build: i64) -> Result<(), StoreError> {
+        self.mark(build, "UPDATE build SET archived_at = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') WHERE id = ?").await
+    }
+
+    /// Puts an archived build back.
+    pub async fn restore(&self, build: i64) -> Result<(), StoreError> {
+        self.mark(build, "UPDATE build SET archived_at = NULL WHERE id = ?").await
+    }
+
+    async fn mark(&self, build: i64, change: &'static str) -> Result<(), StoreError> {
+        self.writable()?;
+        let done = sqlx::query(change).bind(build).execute(&self.pool).await?;
+        if done.rows_affected() == 0 { Err(StoreError::NoBuild(build)) } else { Ok(()) }
+    }
+
+    /// Deletes an archived build for good; `name` must be the one it has now.
+    pub async fn delete(&self, build: i64, name: &str) -> Result<(), StoreError> {
+        self.writable()?;
+        let newest = self.newest(build).await?;
+        if newest.entry.name != name {
+            return Err(StoreError::NotDeleted("nothing was deleted: the name typed is not the build's"));
+        }
+        let gone = sqlx::query("DELETE FROM build WHERE id = ? AND archived_at IS NOT NULL").bind(build);
+        if gone.execute(&self.pool).await?.rows_affected() == 0 {
+            return Err(StoreError::NotDeleted("nothing was deleted: archive the build first"));
+        }
+        Ok(())
+    }
+
+    const fn writable(&self) -> Result<(), StoreError> {
+        if self.read_only { Err(StoreError::ReadOnly) } else { Ok(()) }
     }
 
     /// The newest revision of a build.
@@ -93,6 +145,7 @@ impl Store {
 
     /// A new build with its first revision.
     pub async fn create(&self, name: &str, document: &str) -> Result<BuildEntry, StoreError> {
+        self.writable()?;
         let mut change = self.pool.begin_with("BEGIN IMMEDIATE").await?;
         let build: i64 =
             sqlx::query_scalar("INSERT INTO build DEFAULT VALUES RETURNING id").fetch_one(&mut *change).await?;
@@ -110,6 +163,7 @@ impl Store {
 
     /// The next revision of a build, when `base` is still its newest.
     pub async fn save(&self, build: i64, base: i64, name: &str, document: &str) -> Result<BuildEntry, StoreError> {
+        self.writable()?;
         let mut change = self.pool.begin_with("BEGIN IMMEDIATE").await?;
         let newest: Option<i64> = sqlx::query_scalar("SELECT max(number) FROM revision WHERE build_id = ?")
             .bind(build)
@@ -147,58 +201,4 @@ fn entry(row: &sqlx::sqlite::SqliteRow) -> Result<BuildEntry, StoreError> {
 }
 
 #[cfg(test)]
-mod tests {
-    use super::*;
-
-    async fn store() -> (tempfile::TempDir, Store) {
-        let folder = tempfile::tempdir().unwrap();
-        let store = Store::open(&folder.path().join("test.db")).await.unwrap();
-        (folder, store)
-    }
-
-    #[tokio::test]
-    async fn a_saved_text_comes_back_as_saved() {
-        let (folder, store) = store().await;
-        let made = store.create("one", "{ \"ratio\": 1.60 }").await.unwrap();
-        let saved = store.save(made.id, 1, "one, again", "{\"ratio\":1.65}").await.unwrap();
-        assert_eq!((saved.revision, saved.name.as_str()), (2, "one, again"));
-        store.close().await;
-        let again = Store::open(&folder.path().join("test.db")).await.unwrap();
-        let found = again.newest(made.id).await.unwrap();
-        assert_eq!((found.document.as_str(), found.entry.revision), ("{\"ratio\":1.65}", 2));
-    }
-
-    #[tokio::test]
-    async fn a_stale_save_is_refused_and_writes_nothing() {
-        let (_folder, store) = store().await;
-        let made = store.create("one", "first").await.unwrap();
-        store.save(made.id, 1, "one", "second").await.unwrap();
-        let refused = store.save(made.id, 1, "one", "lost?").await.unwrap_err();
-        assert!(matches!(refused, StoreError::Stale { base: 1, newest: 2, .. }));
-        assert_eq!(store.newest(made.id).await.unwrap().document, "second");
-    }
-
-    #[tokio::test]
-    async fn of_many_saves_from_one_revision_exactly_one_wins() {
-        let (_folder, store) = store().await;
-        let made = store.create("one", "first").await.unwrap();
-        let saves = (0..8).map(|i| {
-            let store = store.clone();
-            tokio::spawn(async move { store.save(made.id, 1, "one", &format!("text {i}")).await })
-        });
-        let mut won = 0;
-        for save in saves.collect::<Vec<_>>() {
-            won += i32::from(save.await.unwrap().is_ok());
-        }
-        assert_eq!(won, 1);
-        assert_eq!(store.newest(made.id).await.unwrap().entry.revision, 2);
-    }
-
-    #[tokio::test]
-    async fn what_is_not_there_is_said_to_be_not_there() {
-        let (_folder, store) = store().await;
-        assert!(matches!(store.newest(7).await, Err(StoreError::NoBuild(7))));
-        assert!(matches!(store.save(7, 1, "x", "y").await, Err(StoreError::NoBuild(7))));
-        assert_eq!(store.list().await.unwrap(), vec![]);
-    }
-}
+mod tests;

@@ -22,6 +22,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/blank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new build with nothing in it but its name and an empty candidate. */
+        post: operations["create_blank"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}": {
         parameters: {
             query?: never;
@@ -33,6 +50,143 @@ export interface paths {
         get: operations["open_build"];
         /** Saves the next revision of a build. */
         put: operations["save_build"];
+        post?: never;
+        /** Deletes an archived build for good. */
+        delete: operations["delete_build"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a build out of the list with all its revisions. */
+        post: operations["archive_build"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts an archived build back into the list. */
+        post: operations["restore_build"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every revision of a build, newest first. */
+        get: operations["list_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/revisions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One revision of a build. */
+        get: operations["open_revision"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every field that differs. */
+        post: operations["list_differences"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glossary": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every word of the trade in a sentence. */
+        get: operations["glossary"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Merges field by field; nothing is saved. */
+        post: operations["merge_documents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether saving is possible. */
+        get: operations["server_state"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -83,6 +237,22 @@ export interface components {
             /** @description Why this value. */
             why: string;
         };
+        /** @description A candidate laid beside the one in view. */
+        Beside: {
+            /** @description What the candidate in view does that this one does not. */
+            comparison: components["schemas"]["Comparison"];
+            /** @description Stable identifier. */
+            id: string;
+            /** @description Its name. */
+            name: string;
+            /** @description Its curves. */
+            strip: components["schemas"]["Block_StripReport"];
+        };
+        /** @description What an empty build is called. */
+        BlankBuild: {
+            /** @description Its name. */
+            name: string;
+        };
         /** @description One block of a candidate with its state. */
         Block_ClearanceReport: ({
             /** @description Exhaust valve. */
@@ -99,6 +269,34 @@ export interface components {
              * @description Between the heads.
              */
             valve_to_valve_mm?: number | null;
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @enum {string} */
+            state: "not_asked";
+        } | {
+            /** @description Paths of fields that would make it computable. */
+            needs: string[];
+            /** @description Why, as a sentence. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        };
+        /** @description One block of a candidate with its state. */
+        Block_DrawingReport: ({
+            /**
+             * Format: double
+             * @description Cylinder bore.
+             */
+            bore_mm: number;
+            /** @description Exhaust valve and what moves it. */
+            exhaust: components["schemas"]["ValveDrawing"];
+            /** @description Intake valve and what moves it. */
+            intake: components["schemas"]["ValveDrawing"];
         } & {
             /** @enum {string} */
             state: "done";
@@ -561,6 +759,10 @@ export interface components {
             clearance: components["schemas"]["Block_ClearanceReport"];
             /** @description The hand check. */
             control: components["schemas"]["Block_Sides_ControlReport"];
+            /** @description To scale, for the drawing. */
+            drawing: components["schemas"]["Block_DrawingReport"];
+            /** @description The engine as this candidate has it, its changes made. */
+            engine: components["schemas"]["Block_EngineReport"];
             /** @description Stable identifier. */
             id: string;
             /** @description Lift at lobe and valve. */
@@ -569,6 +771,8 @@ export interface components {
             limits: components["schemas"]["LimitReport"][];
             /** @description Follower motion. */
             lobe: components["schemas"]["Block_Sides_LobeReport"];
+            /** @description What to measure next, what settles most first; with limits. */
+            measure_next: components["schemas"]["MeasureNext"][];
             /** @description Name. */
             name: string;
             /** @description Spring package. */
@@ -590,6 +794,57 @@ export interface components {
          * @enum {string}
          */
         CardNumber: "intake_duration" | "exhaust_duration" | "lobe_separation" | "intake_centreline";
+        /** @description One candidate of the comparison. */
+        Column: {
+            /** @description What it does that the candidate in view does not. */
+            comparison: components["schemas"]["Comparison"];
+            /** @description Stable identifier. */
+            id: string;
+            /** @description Every margin, without remedies. */
+            limits: components["schemas"]["LimitReport"][];
+            /** @description Its name. */
+            name: string;
+            /** @description Its figures. */
+            readings: components["schemas"]["Reading"][];
+        };
+        /** @description How one candidate differs from another. */
+        Comparison: {
+            /** @description Fields that differ, candidate against candidate. */
+            fields: components["schemas"]["Difference"][];
+            /** @description Sentences, what matters to the engine first. */
+            words: components["schemas"]["Shown"][];
+        };
+        /** @description A field both sides changed. */
+        Conflict: {
+            /** @description Where both began. */
+            base: string;
+            /** @description Path, candidates by identifier. */
+            field: string;
+            /** @description In words. */
+            label: string;
+            /** @description This tab's text; empty when it was removed. */
+            mine: string;
+            /** @description Which one the merged document has. */
+            taken: components["schemas"]["Take"];
+            /** @description The saved text; empty when it was removed. */
+            theirs: string;
+        };
+        /** @description The second confirmation of a deletion. */
+        Deletion: {
+            /** @description The build's name, typed again. */
+            name: string;
+        };
+        /** @description One field that differs. */
+        Difference: {
+            /** @description Text in the newer one; empty when it is not given there. */
+            after: string;
+            /** @description Text in the older one; empty when it is not given there. */
+            before: string;
+            /** @description Path in the newer document; a candidate stands by its identifier: `candidates[b].cam`. */
+            field: string;
+            /** @description In words, with the candidate's name. */
+            label: string;
+        };
         /** @description A duration at a height of lobe lift. */
         DurationAt: {
             /**
@@ -611,6 +866,54 @@ export interface components {
                 field: string;
                 /** @description As typed. */
                 text: string;
+            };
+        } | {
+            /** @description A whole table. */
+            rows: {
+                /** @description Path of the table. */
+                field: string;
+                /** @description Texts as typed, row by row; empty rows are left out. */
+                rows: string[][];
+            };
+        } | {
+            /** @description A whole table as pasted from a spreadsheet. */
+            paste: {
+                /** @description Path of the table. */
+                field: string;
+                /** @description As pasted. */
+                text: string;
+            };
+        } | {
+            /** @description A copy of a candidate at the end of the list. */
+            duplicate: {
+                /** @description Identifier of the one copied. */
+                candidate: string;
+                /** @description Name of the copy. */
+                name: string;
+                /** @description Identifier of the copy. */
+                to: string;
+            };
+        } | {
+            /** @description An empty candidate at the end of the list. */
+            add_candidate: {
+                /** @description Its name. */
+                name: string;
+                /** @description Its identifier. */
+                to: string;
+            };
+        } | {
+            /** @description A candidate taken out; undo and earlier revisions still have it. */
+            remove_candidate: {
+                /** @description Its identifier. */
+                candidate: string;
+            };
+        } | {
+            /** @description A candidate moved to another place in the list. */
+            place_candidate: {
+                /** @description Its identifier. */
+                candidate: string;
+                /** @description The place, from zero. */
+                place: number;
             };
         } | {
             /** @description Where a field comes from. */
@@ -691,6 +994,17 @@ export interface components {
             /** @description What the field needs. */
             needs: string;
         };
+        /** @description A column of a table. */
+        FormColumn: {
+            /** @description The words of a closed list. */
+            choices: string[];
+            /** @description Heading. */
+            label: string;
+            /** @description Unit of a bare number when inches are shown; empty for other kinds. */
+            unit_inch: string;
+            /** @description Unit of a bare number when metric is shown. */
+            unit_metric: string;
+        };
         /** @description One field as a form shows it. */
         FormField: {
             /** @description The words of a closed list. */
@@ -711,14 +1025,26 @@ export interface components {
              * @description SI value, for quantities.
              */
             si?: number | null;
+            /** @description Whether intake and exhaust may have their own. */
+            sided: boolean;
             /** @description `measured`, `card`, `assumed`, or `unmarked`; a default in use is `assumed`. */
             source: string;
-            /** @description Text as typed, or the default; empty when unknown. */
+            table?: components["schemas"]["FormTable"] | null;
+            /** @description Text as typed, or the default; empty when unknown and for tables. */
             text: string;
             /** @description Unit of a bare number when inches are shown; empty for other kinds. */
             unit_inch: string;
             /** @description Unit of a bare number when metric is shown. */
             unit_metric: string;
+        };
+        /** @description A table as a form shows it. */
+        FormTable: {
+            /** @description Its columns. */
+            columns: components["schemas"]["FormColumn"][];
+            /** @description Most rows. */
+            most: number;
+            /** @description Texts as typed, row by row. */
+            rows: string[][];
         };
         /** @description An input of a result with its origin. */
         InputUsed: {
@@ -753,6 +1079,8 @@ export interface components {
             missing: string[];
             /** @description What is needed. */
             need: components["schemas"]["NeedReport"];
+            /** @description The step of the work it belongs to. */
+            place: components["schemas"]["Place"];
             /** @description Single changes that buy margin, computed by running them; empty unless asked for. */
             remedies: components["schemas"]["Remedy"][];
             /** @description Whose rule it is. */
@@ -786,6 +1114,39 @@ export interface components {
             /** @description Where the bounds lie on that bar. */
             need_at: number[];
         };
+        /** @description A field worth measuring. */
+        MeasureNext: {
+            /** @description Its path. */
+            field: string;
+            /** @description In words. */
+            label: string;
+            /** @description Margins that rest on it. */
+            settles: string[];
+            /** @description What stands for it now; empty when it is unknown. */
+            value: string;
+        };
+        /** @description Two documents made from one. */
+        MergeRequest: {
+            /** @description Where both began. */
+            base: string;
+            /** @description This tab's text. */
+            mine: string;
+            /** @description The text saved in between. */
+            theirs: string;
+            /** @description Conflicts that take theirs, by field. */
+            theirs_for?: string[];
+        };
+        /** @description One document out of two. */
+        Merged: {
+            /** @description Fields both changed. */
+            conflicts: components["schemas"]["Conflict"][];
+            /** @description The merged text. */
+            document: string;
+            /** @description Why the merged text is no build; empty when it can be saved. */
+            faults: components["schemas"]["Fault"][];
+            /** @description What the saved text changed and the merged one takes over from it. */
+            taken: components["schemas"]["Difference"][];
+        };
         /** @description What a rule needs. */
         NeedReport: {
             /**
@@ -816,11 +1177,46 @@ export interface components {
          * @enum {string}
          */
         Origin: "measured" | "card" | "assumed" | "unmarked" | "computed";
+        /** @description Two documents. */
+        Pair: {
+            /** @description The newer text. */
+            after: string;
+            /** @description The older text. */
+            before: string;
+        };
         /**
          * @description A part of the report that can be asked for.
          * @enum {string}
          */
-        PartName: "timing" | "strip" | "lift" | "lobe" | "spring" | "control" | "clearance" | "limits" | "remedies";
+        PartName: "timing" | "strip" | "lift" | "lobe" | "spring" | "control" | "clearance" | "drawing" | "limits" | "remedies";
+        /**
+         * @description The step of the work a limit belongs to.
+         * @enum {string}
+         */
+        Place: "events" | "lobe" | "lifter" | "rocker" | "spring" | "clearance";
+        /** @description A pocket in the crown. */
+        PocketDrawing: {
+            /**
+             * Format: double
+             * @description Its diameter.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description Floor's centre below the crown.
+             */
+            floor_mm: number;
+            /**
+             * Format: double
+             * @description Centre of its floor across the engine.
+             */
+            offset_mm: number;
+            /**
+             * Format: double
+             * @description Tilt of its floor across the engine.
+             */
+            tilt_deg: number;
+        };
         /** @description A problem document. */
         Problem: {
             /** @description This occurrence in words. */
@@ -912,6 +1308,13 @@ export interface components {
          * @enum {string}
          */
         Sense: "at_least" | "at_most" | "within";
+        /** @description The state of the server. */
+        ServerState: {
+            /** @description Whether nothing can be saved. */
+            read_only: boolean;
+            /** @description Version of the application. */
+            version: string;
+        };
         /** @description A quantity in both displays. */
         Shown: {
             /** @description In inches, pounds-force and the like. */
@@ -974,6 +1377,46 @@ export interface components {
              */
             opens_050_deg: number;
         };
+        /** @description A spring as fitted. */
+        SpringDrawing: {
+            /**
+             * Format: double
+             * @description All coils touch at this height.
+             */
+            bind_mm?: number | null;
+            /**
+             * Format: double
+             * @description Seat to retainer, valve closed.
+             */
+            installed_mm: number;
+            /**
+             * Format: double
+             * @description Outside diameter.
+             */
+            outside_mm: number;
+            /**
+             * Format: double
+             * @description How far the retainer reaches below its seat.
+             */
+            retainer_depth_mm: number;
+            /**
+             * Format: double
+             * @description Top of the seal above the spring seat.
+             */
+            seal_mm?: number | null;
+        };
+        /**
+         * @description Whose text a conflict takes.
+         * @enum {string}
+         */
+        Take: "mine" | "theirs";
+        /** @description A word of the trade. */
+        Term: {
+            /** @description What it means. */
+            meaning: string;
+            /** @description The word. */
+            word: string;
+        };
         /**
          * @description The two ways every quantity is shown.
          * @enum {string}
@@ -1017,6 +1460,68 @@ export interface components {
              */
             retainer_to_seal_mm?: number | null;
         };
+        /** @description One valve with its train, as a section across the engine through the valve. */
+        ValveDrawing: {
+            /**
+             * Format: double
+             * @description Radius of the base circle.
+             */
+            base_radius_mm: number;
+            /**
+             * Format: double
+             * @description Closed face's centre below the gasket face, negative above it.
+             */
+            face_mm: number;
+            /**
+             * Format: double
+             * @description Diameter of roller or foot.
+             */
+            follower_mm: number;
+            /**
+             * Format: double
+             * @description Head diameter.
+             */
+            head_mm: number;
+            /**
+             * Format: double
+             * @description Cylindrical edge of the head.
+             */
+            margin_mm: number;
+            /**
+             * Format: double
+             * @description Centre of the closed face across the engine; absent while it is unknown.
+             */
+            offset_mm?: number | null;
+            pocket?: components["schemas"]["PocketDrawing"] | null;
+            /**
+             * Format: double
+             * @description Pushrod diameter.
+             */
+            pushrod_diameter_mm?: number | null;
+            /**
+             * Format: double
+             * @description Pushrod length.
+             */
+            pushrod_mm?: number | null;
+            /**
+             * Format: double
+             * @description Rocker ratio; absent while unknown.
+             */
+            ratio?: number | null;
+            /** @description Whether the lifter has a roller. */
+            roller: boolean;
+            spring?: components["schemas"]["SpringDrawing"] | null;
+            /**
+             * Format: double
+             * @description Stem diameter.
+             */
+            stem_mm: number;
+            /**
+             * Format: double
+             * @description Tilt of the stem across the engine.
+             */
+            tilt_deg: number;
+        };
         /**
          * @description A verdict; a planning aid below any maker's instruction or machinist's measurement.
          * @enum {string}
@@ -1026,6 +1531,7 @@ export interface components {
         WorkbenchAnswer: {
             /** @description The analysis of the candidate in view. */
             analysis: components["schemas"]["Analysis"];
+            beside?: components["schemas"]["Beside"] | null;
             /** @description Place of the candidate in view in the document. */
             candidate_index: number;
             /** @description Every candidate. */
@@ -1040,9 +1546,13 @@ export interface components {
             name: string;
             /** @description Figures to compare before and after. */
             readings: components["schemas"]["Reading"][];
+            /** @description Every candidate side by side, when asked for. */
+            table?: components["schemas"]["Column"][] | null;
         };
         /** @description What to edit and what to compute. */
         WorkbenchRequest: {
+            /** @description Identifier of a candidate to lay beside the one in view. */
+            beside?: string | null;
             /** @description Identifier of the candidate in view; the first when absent. */
             candidate?: string | null;
             /** @description The document's text. */
@@ -1055,6 +1565,8 @@ export interface components {
             parts?: components["schemas"]["PartName"][] | null;
             /** @description Units that bare numbers are taken in. */
             system?: components["schemas"]["UnitSystem"];
+            /** @description Whether every candidate is wanted side by side. */
+            table?: boolean;
         };
     };
     responses: never;
@@ -1067,7 +1579,10 @@ export type $defs = Record<string, never>;
 export interface operations {
     list_builds: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The archived ones instead of those in use. */
+                archived?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1094,6 +1609,37 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NewBuild"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildSummary"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_blank: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlankBuild"];
             };
         };
         responses: {
@@ -1189,6 +1735,258 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Deletion"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    archive_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuildSummary"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_revision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedBuild"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_differences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pair"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Difference"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    glossary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Term"][];
+                };
+            };
+        };
+    };
+    merge_documents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Merged"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServerState"];
                 };
             };
         };

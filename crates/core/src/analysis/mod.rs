@@ -152,6 +152,7 @@ fn report_of(
     CandidateReport {
         id: view.id.clone(),
         name: view.name.clone(),
+        engine: inputs.cylinder.as_ref().map(candidate::engine).map_err(Clone::clone).into(),
         timing: block(wants(PartName::Timing), || candidate::timing(&inputs)),
         strip: block(wants(PartName::Strip), || candidate::strip(&inputs, stages)),
         lift: block(wants(PartName::Lift), || candidate::lift(&inputs)),

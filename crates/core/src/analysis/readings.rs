@@ -2,7 +2,7 @@
 
 use crate::edit::Event;
 use crate::quantity::{Dimension, Length, Shown, shown};
-use crate::report::{CandidateReport, EngineReport};
+use crate::report::CandidateReport;
 use serde::Serialize;
 
 /// One figure with its name.
@@ -59,9 +59,9 @@ pub fn event_handles(candidate: &CandidateReport) -> Vec<EventHandle> {
 }
 
 /// The figures of a candidate that an edit may move.
-pub fn readings(engine: Option<&EngineReport>, candidate: &CandidateReport) -> Vec<Reading> {
+pub fn readings(candidate: &CandidateReport) -> Vec<Reading> {
     let mut list = List(Vec::new());
-    if let Some(engine) = engine {
+    if let Some(engine) = candidate.engine.done() {
         list.plain("displacement", "displacement", &format!("{:.0} cc", engine.displacement_cc));
         if let Some(ratio) = engine.compression_ratio {
             list.plain("compression", "compression", &format!("{ratio:.2}"));

@@ -76,6 +76,14 @@ impl Build {
         if faults.is_empty() { Ok(Self { value }) } else { Err(Faults { faults }) }
     }
 
+    /// A build with nothing in it but its name and an empty candidate.
+    pub fn blank(name: &str) -> Result<Self, Faults> {
+        Self::from_value(serde_json::json!({
+            "format": FORMAT, "version": VERSION, "name": name,
+            "target": {}, "engine": {}, "candidates": [{ "id": "a", "name": "A" }],
+        }))
+    }
+
     /// The document as JSON.
     pub const fn value(&self) -> &Value {
         &self.value
@@ -83,8 +91,13 @@ impl Build {
 
     /// The document as text: two-space indented, key order and typed numbers kept.
     pub fn text(&self) -> String {
+        Self::text_of(&self.value)
+    }
+
+    /// The same of a value that is not checked yet.
+    pub fn text_of(value: &Value) -> String {
         // A JSON value with string keys always prints.
-        serde_json::to_string_pretty(&self.value).unwrap_or_default()
+        serde_json::to_string_pretty(value).unwrap_or_default()
     }
 
     /// The build's name.

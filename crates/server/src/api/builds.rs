@@ -1,11 +1,11 @@
 //! Builds as stored documents. A save names the revision it began from.
 
 use crate::problem::Problem;
-use actix_web::{HttpResponse, get, post, put, web};
+use actix_web::{HttpResponse, delete, get, post, put, web};
 use serde::{Deserialize, Serialize};
 use upper_lobe_core::document::Build;
 use upper_lobe_store::{BuildEntry, Store};
-use utoipa::ToSchema;
+use utoipa::{IntoParams, ToSchema};
 
 /// A build in the list.
 #[derive(Debug, Serialize, ToSchema)]
@@ -53,11 +53,22 @@ pub struct SaveBuild {
     pub document: String,
 }
 
+/// Which builds to list.
+#[derive(Debug, Deserialize, IntoParams)]
+pub struct Listed {
+    /// The archived ones instead of those in use.
+    #[serde(default)]
+    pub archived: bool,
+}
+
 /// Every build, the one saved last first.
-#[utoipa::path(responses((status = 200, body = [BuildSummary])), tag = "builds")]
+#[utoipa::path(params(Listed), responses((status = 200, body = [BuildSummary])), tag = "builds")]
 #[get("/builds")]
-pub async fn list_builds(store: web::Data<Store>) -> Result<web::Json<Vec<BuildSummary>>, Problem> {
-    Ok(web::Json(store.list().await?.into_iter().map(BuildSummary::from).collect()))
+pub async fn list_builds(
+    store: web::Data<Store>,
+    listed: web::Query<Listed>,
+) -> Result<web::Json<Vec<BuildSummary>>, Problem> {
+    Ok(web::Json(store.list(listed.archived).await?.into_iter().map(BuildSummary::from).collect()))
 }
 
 /// One build at its newest revision.
@@ -66,6 +77,81 @@ pub async fn list_builds(store: web::Data<Store>) -> Result<web::Json<Vec<BuildS
 pub async fn open_build(store: web::Data<Store>, id: web::Path<i64>) -> Result<web::Json<OpenedBuild>, Problem> {
     let stored = store.newest(id.into_inner()).await?;
     Ok(web::Json(OpenedBuild { summary: stored.entry.into(), document: stored.document }))
+}
+
+/// Every revision of a build, newest first.
+#[utoipa::path(responses((status = 200, body = [BuildSummary]), (status = 404, body = Problem)), tag = "builds")]
+#[get("/builds/{id}/revisions")]
+pub async fn list_revisions(
+    store: web::Data<Store>,
+    id: web::Path<i64>,
+) -> Result<web::Json<Vec<BuildSummary>>, Problem> {
+    Ok(web::Json(store.history(id.into_inner()).await?.into_iter().map(BuildSummary::from).collect()))
+}
+
+/// One revision of a build.
+#[utoipa::path(responses((status = 200, body = OpenedBuild), (status = 404, body = Problem)), tag = "builds")]
+#[get("/builds/{id}/revisions/{number}")]
+pub async fn open_revision(
+    store: web::Data<Store>,
+    path: web::Path<(i64, i64)>,
+) -> Result<web::Json<OpenedBuild>, Problem> {
+    let (id, number) = path.into_inner();
+    let stored = store.revision(id, number).await?;
+    Ok(web::Json(OpenedBuild { summary: stored.entry.into(), document: stored.document }))
+}
+
+/// Puts a build out of the list with all its revisions.
+#[utoipa::path(responses((status = 204), (status = 404, body = Problem)), tag = "builds")]
+#[post("/builds/{id}/archive")]
+pub async fn archive_build(store: web::Data<Store>, id: web::Path<i64>) -> Result<HttpResponse, Problem> {
+    store.archive(id.into_inner()).await?;
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// Puts an archived build back into the list.
+#[utoipa::path(responses((status = 204), (status = 404, body = Problem)), tag = "builds")]
+#[post("/builds/{id}/restore")]
+pub async fn restore_build(store: web::Data<Store>, id: web::Path<i64>) -> Result<HttpResponse, Problem> {
+    store.restore(id.into_inner()).await?;
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// The second confirmation of a deletion.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Deletion {
+    /// The build's name, typed again.
+    pub name: String,
+}
+
+/// Deletes an archived build for good.
+#[utoipa::path(request_body = Deletion, responses((status = 204), (status = 404, body = Problem), (status = 409, body = Problem)), tag = "builds")]
+#[delete("/builds/{id}")]
+pub async fn delete_build(
+    store: web::Data<Store>,
+    id: web::Path<i64>,
+    body: web::Json<Deletion>,
+) -> Result<HttpResponse, Problem> {
+    store.delete(id.into_inner(), &body.name).await?;
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// What an empty build is called.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BlankBuild {
+    /// Its name.
+    pub name: String,
+}
+
+/// A new build with nothing in it but its name and an empty candidate.
+#[utoipa::path(request_body = BlankBuild, responses((status = 201, body = BuildSummary), (status = 422, body = Problem)), tag = "builds")]
+#[post("/builds/blank")]
+pub async fn create_blank(store: web::Data<Store>, body: web::Json<BlankBuild>) -> Result<HttpResponse, Problem> {
+    let build = Build::blank(&body.name)?;
+    let made = store.create(build.name(), &build.text()).await?;
+    Ok(HttpResponse::Created().json(BuildSummary::from(made)))
 }
 
 /// Keeps a document as a new build.

@@ -1,4 +1,6 @@
 //! The API under `/api`: builds as stored documents, and the workbench that edits and analyses one.
 
+pub mod about;
 pub mod builds;
+pub mod documents;
 pub mod workbench;

@@ -6,9 +6,10 @@ use actix_web::http::StatusCode;
 use actix_web::{post, web};
 use serde::{Deserialize, Serialize};
 use upper_lobe_core::analysis::{
-    Analysis, EventHandle, PartName, Reading, Request, Stages, analyze, event_handles, readings,
+    Analysis, Block, CandidateReport, Comparison, EventHandle, LimitReport, PartName, Reading, Request, Stages,
+    StripReport, analyze, compare, event_handles, readings,
 };
-use upper_lobe_core::document::{Build, FormField, form_fields};
+use upper_lobe_core::document::{Build, Fault, FormField, form_fields};
 use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::quantity::UnitSystem;
 use utoipa::ToSchema;
@@ -34,6 +35,12 @@ pub struct WorkbenchRequest {
     /// Whether the form's fields are wanted.
     #[serde(default)]
     pub form: bool,
+    /// Identifier of a candidate to lay beside the one in view.
+    #[serde(default)]
+    pub beside: Option<String>,
+    /// Whether every candidate is wanted side by side.
+    #[serde(default)]
+    pub table: bool,
 }
 
 /// A candidate's tab.
@@ -65,6 +72,40 @@ pub struct WorkbenchAnswer {
     /// The form, when asked for.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub fields: Option<Vec<FormField>>,
+    /// The candidate laid beside, when asked for and there.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub beside: Option<Beside>,
+    /// Every candidate side by side, when asked for.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub table: Option<Vec<Column>>,
+}
+
+/// A candidate laid beside the one in view.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Beside {
+    /// Stable identifier.
+    pub id: String,
+    /// Its name.
+    pub name: String,
+    /// Its curves.
+    pub strip: Block<StripReport>,
+    /// What the candidate in view does that this one does not.
+    pub comparison: Comparison,
+}
+
+/// One candidate of the comparison.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Column {
+    /// Stable identifier.
+    pub id: String,
+    /// Its name.
+    pub name: String,
+    /// Its figures.
+    pub readings: Vec<Reading>,
+    /// Every margin, without remedies.
+    pub limits: Vec<LimitReport>,
+    /// What it does that the candidate in view does not.
+    pub comparison: Comparison,
 }
 
 /// Edits a document and analyses the result.
@@ -95,14 +136,42 @@ fn work(request: &WorkbenchRequest, stages: &Stages) -> Result<WorkbenchAnswer, 
     let candidate = candidates.get(candidate_index).map(|c| c.id.clone());
     let analysis = analyze(&build, &Request { candidate, parts }, stages)?;
     let report = analysis.candidates.first();
+    let beside = request.beside.as_ref().and_then(|id| beside(&build, id, report?, stages));
+    let table = report.filter(|_| request.table).map(|report| table(&build, report, stages)).transpose()?;
     Ok(WorkbenchAnswer {
         document: if request.edits.is_empty() { request.document.clone() } else { build.text() },
         name: build.name().to_owned(),
         candidate_index,
         handles: report.map(event_handles).unwrap_or_default(),
-        readings: report.map(|r| readings(analysis.engine.done(), r)).unwrap_or_default(),
+        readings: report.map(readings).unwrap_or_default(),
         fields: request.form.then(|| form_fields(&build, candidate_index)),
+        beside,
+        table,
         candidates,
         analysis,
     })
+}
+
+/// Parts that tell two candidates apart.
+const COMPARED: [PartName; 4] = [PartName::Timing, PartName::Lift, PartName::Spring, PartName::Limits];
+
+/// The candidate `id` and what `viewed` does differently; `None` when there is no such candidate.
+fn beside(build: &Build, id: &str, viewed: &CandidateReport, stages: &Stages) -> Option<Beside> {
+    let parts = [COMPARED.as_slice(), &[PartName::Strip]].concat();
+    let mut found = analyze(build, &Request { candidate: Some(id.to_owned()), parts }, stages).ok()?;
+    let other = found.candidates.pop()?;
+    let comparison = compare(build, &other, viewed);
+    Some(Beside { id: other.id, name: other.name, strip: other.strip, comparison })
+}
+
+fn table(build: &Build, viewed: &CandidateReport, stages: &Stages) -> Result<Vec<Column>, Fault> {
+    let all = analyze(build, &Request { candidate: None, parts: COMPARED.to_vec() }, stages)?;
+    let column = |report: &CandidateReport| Column {
+        id: report.id.clone(),
+        name: report.name.clone(),
+        readings: readings(report),
+        limits: report.limits.clone(),
+        comparison: compare(build, viewed, report),
+    };
+    Ok(all.candidates.iter().map(column).collect())
 }

@@ -13,9 +13,12 @@ pub struct DatabaseOptions {
     pub database: PathBuf,
 }
 
-/// Opens the database, making its folder.
-pub async fn open_store(options: &DatabaseOptions) -> anyhow::Result<Store> {
+/// Opens the database, making its folder; for reading alone when `reading` says so.
+pub async fn open_store(options: &DatabaseOptions, reading: bool) -> anyhow::Result<Store> {
     let path = &options.database;
+    if reading {
+        return Store::open_for_reading(path).await.with_context(|| format!("opening {} to read", path.display()));
+    }
     if let Some(folder) = path.parent().filter(|f| !f.as_os_str().is_empty()) {
         std::fs::create_dir_all(folder).with_context(|| format!("making {}", folder.display()))?;
     }

@@ -27,7 +27,7 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
         return Ok(ExitCode::SUCCESS);
     }
     actix_web::rt::System::new().block_on(async {
-        let store = open_store(&options.database).await?;
+        let store = open_store(&options.database, false).await?;
         let loaded = load(&store).await?;
         store.close().await;
         println!("{loaded} demo builds loaded into {}", options.database.database.display());
@@ -37,7 +37,7 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
 
 /// Stores every demo build whose name no stored build has; says how many.
 pub async fn load(store: &Store) -> anyhow::Result<usize> {
-    let known: Vec<String> = store.list().await?.into_iter().map(|b| b.name).collect();
+    let known: Vec<String> = store.list(false).await?.into_iter().map(|b| b.name).collect();
     let mut loaded = 0;
     for text in DEMO_BUILDS {
         let build = Build::read(text).context("a demo build is not valid")?;

@@ -70,6 +70,9 @@ pub struct ServeOptions {
     /// Put the demo builds into an empty database first.
     #[arg(long)]
     pub demo: bool,
+    /// Open the database for reading alone: nothing can be saved.
+    #[arg(long)]
+    pub read_only: bool,
     /// Write logs as JSON lines.
     #[arg(long, env = "UPPER_LOBE_LOG_JSON")]
     pub log_json: bool,

@@ -33,8 +33,12 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
     let listener = TcpListener::bind(address)
         .with_context(|| format!("listening on {address}; choose another with --port or UPPER_LOBE_PORT"))?;
     let bound = listener.local_addr()?;
-    let store = open_store(&options.database).await?;
-    if options.demo && store.list().await?.is_empty() {
+    let store = open_store(&options.database, options.read_only).await?;
+    if options.demo
+        && !store.is_read_only()
+        && store.list(false).await?.is_empty()
+        && store.list(true).await?.is_empty()
+    {
         demo::load(&store).await?;
     }
     let shared = Shared {

@@ -1,0 +1,3 @@
+SELECT build_id, name, number, saved_at, document
+FROM revision
+WHERE build_id = ? AND number = ?

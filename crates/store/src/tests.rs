@@ -1,0 +1,118 @@
+//! Revisions, staleness, archive and what a full or read-only disk does.
+
+use super::*;
+
+async fn store() -> (tempfile::TempDir, Store) {
+    let folder = tempfile::tempdir().unwrap();
+    let store = Store::open(&folder.path().join("test.db")).await.unwrap();
+    (folder, store)
+}
+
+#[tokio::test]
+async fn a_saved_text_comes_back_as_saved() {
+    let (folder, store) = store().await;
+    let made = store.create("one", "{ \"ratio\": 1.60 }").await.unwrap();
+    let saved = store.save(made.id, 1, "one, again", "{\"ratio\":1.65}").await.unwrap();
+    assert_eq!((saved.revision, saved.name.as_str()), (2, "one, again"));
+    store.close().await;
+    let again = Store::open(&folder.path().join("test.db")).await.unwrap();
+    let found = again.newest(made.id).await.unwrap();
+    assert_eq!((found.document.as_str(), found.entry.revision), ("{\"ratio\":1.65}", 2));
+}
+
+#[tokio::test]
+async fn a_stale_save_is_refused_and_writes_nothing() {
+    let (_folder, store) = store().await;
+    let made = store.create("one", "first").await.unwrap();
+    store.save(made.id, 1, "one", "second").await.unwrap();
+    let refused = store.save(made.id, 1, "one", "lost?").await.unwrap_err();
+    assert!(matches!(refused, StoreError::Stale { base: 1, newest: 2, .. }));
+    assert_eq!(store.newest(made.id).await.unwrap().document, "second");
+}
+
+#[tokio::test]
+async fn of_many_saves_from_one_revision_exactly_one_wins() {
+    let (_folder, store) = store().await;
+    let made = store.create("one", "first").await.unwrap();
+    let saves = (0..8).map(|i| {
+        let store = store.clone();
+        tokio::spawn(async move { store.save(made.id, 1, "one", &format!("text {i}")).await })
+    });
+    let mut won = 0;
+    for save in saves.collect::<Vec<_>>() {
+        won += i32::from(save.await.unwrap().is_ok());
+    }
+    assert_eq!(won, 1);
+    assert_eq!(store.newest(made.id).await.unwrap().entry.revision, 2);
+}
+
+#[tokio::test]
+async fn what_is_not_there_is_said_to_be_not_there() {
+    let (_folder, store) = store().await;
+    assert!(matches!(store.newest(7).await, Err(StoreError::NoBuild(7))));
+    assert!(matches!(store.save(7, 1, "x", "y").await, Err(StoreError::NoBuild(7))));
+    assert_eq!(store.list(false).await.unwrap(), vec![]);
+}
+
+#[tokio::test]
+async fn every_revision_is_kept_and_can_be_read_again() {
+    let (_folder, store) = store().await;
+    let made = store.create("one", "first").await.unwrap();
+    store.save(made.id, 1, "two", "second").await.unwrap();
+    let history: Vec<_> = store.history(made.id).await.unwrap().into_iter().map(|e| (e.revision, e.name)).collect();
+    assert_eq!(history, [(2, "two".to_owned()), (1, "one".to_owned())]);
+    assert_eq!(store.revision(made.id, 1).await.unwrap().document, "first");
+    assert!(matches!(store.revision(made.id, 3).await, Err(StoreError::NoRevision(_, 3))));
+    assert!(matches!(store.history(9).await, Err(StoreError::NoBuild(9))));
+}
+
+#[tokio::test]
+async fn archived_builds_leave_the_list_and_come_back_whole() {
+    let (_folder, store) = store().await;
+    let made = store.create("one", "first").await.unwrap();
+    store.archive(made.id).await.unwrap();
+    assert_eq!((store.list(false).await.unwrap().len(), store.list(true).await.unwrap().len()), (0, 1));
+    store.restore(made.id).await.unwrap();
+    assert_eq!(store.list(false).await.unwrap()[0], made);
+    assert!(matches!(store.archive(9).await, Err(StoreError::NoBuild(9))));
+}
+
+#[tokio::test]
+async fn only_an_archived_build_is_deleted_and_only_by_its_name() {
+    let (_folder, store) = store().await;
+    let made = store.create("one", "first").await.unwrap();
+    assert!(matches!(store.delete(made.id, "one").await, Err(StoreError::NotDeleted(_))));
+    store.archive(made.id).await.unwrap();
+    assert!(matches!(store.delete(made.id, "on").await, Err(StoreError::NotDeleted(_))));
+    assert_eq!(store.newest(made.id).await.unwrap().document, "first");
+    store.delete(made.id, "one").await.unwrap();
+    assert!(matches!(store.newest(made.id).await, Err(StoreError::NoBuild(_))));
+}
+
+#[tokio::test]
+async fn a_full_disk_refuses_the_save_and_keeps_what_was_there() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("full.db");
+    Store::open(&path).await.unwrap().close().await;
+    // A cap on the pages of the file stands for the end of the disk.
+    let capped = SqliteConnectOptions::new().filename(&path).pragma("max_page_count", "30");
+    let store = Store::connect(capped, 1).await.unwrap();
+    let made = store.create("one", "first").await.unwrap();
+    let large = "x".repeat(400_000);
+    assert!(matches!(store.save(made.id, 1, "one", &large).await, Err(StoreError::Full)));
+    assert_eq!(store.newest(made.id).await.unwrap().document, "first");
+    assert_eq!(store.save(made.id, 1, "one", "second").await.unwrap().revision, 2);
+}
+
+#[tokio::test]
+async fn a_store_for_reading_reads_and_refuses_to_write() {
+    let (folder, store) = store().await;
+    let made = store.create("one", "first").await.unwrap();
+    store.close().await;
+    let reading = Store::open_for_reading(&folder.path().join("test.db")).await.unwrap();
+    assert!(reading.is_read_only());
+    assert_eq!(reading.newest(made.id).await.unwrap().document, "first");
+    assert!(matches!(reading.save(made.id, 1, "one", "second").await, Err(StoreError::ReadOnly)));
+    assert!(matches!(reading.create("two", "x").await, Err(StoreError::ReadOnly)));
+    assert!(matches!(reading.archive(made.id).await, Err(StoreError::ReadOnly)));
+}
