@@ -8,7 +8,11 @@ use upper_lobe_core::document::Build;
 use upper_lobe_store::Store;
 
 /// The demo documents, in the order they are loaded.
-const DEMO_BUILDS: &[&str] = &[include_str!("../../../../demo/tollgate-388-hauler.json")];
+const DEMO_BUILDS: &[&str] = &[
+    include_str!("../../../../demo/tollgate-388-hauler.json"),
+    include_str!("../../../../demo/quarry-lane-427-strip.json"),
+    include_str!("../../../../demo/harbour-six-7-2-diesel.json"),
+];
 
 /// Where to put them.
 #[derive(Debug, Args)]

@@ -40,7 +40,7 @@ static LIFTER: Object = sided(
         )
         .or("standard"),
         quantity("mass", "Mass", Mass, ("20 g", "400 g"), "Whole lifter, link bar's half included."),
-        quantity("face_diameter", "Face diameter", Length, ("0.600 in", "1.200 in"), "Foot of a flat lifter.")
+        quantity("face_diameter", "Face diameter", Length, ("0.600 in", "1.800 in"), "Foot of a flat lifter.")
             .or("0.842 in"),
         quantity(
             "face_margin",
