@@ -1129,6 +1129,8 @@ export interface components {
         MergeRequest: {
             /** @description Where both began. */
             base: string;
+            /** @description Instead of merging, keep this candidate of mine beside theirs. */
+            keep_candidate?: string | null;
             /** @description This tab's text. */
             mine: string;
             /** @description The text saved in between. */

@@ -183,6 +183,17 @@ fn warn(inputs: &Inputs<'_>, view: &CandidateView, warnings: &mut Vec<String>) {
     for side in Side::BOTH {
         let lifter = inputs.train(side, "lifter");
         let kind = lifter.word("kind").unwrap_or_default();
+        let rules = inputs.target.child("rules");
+        if let Some(allowed) = rules.word("lifter").filter(|allowed| !kind.is_empty() && *allowed != kind) {
+            let (has, may) = (kind.replace('_', " "), allowed.replace('_', " "));
+            warnings.push(format!("{}: {} lifters are {has}; the class allows {may} only", view.name, side.key()));
+        }
+        let ratio = inputs.train(side, "rocker").number("ratio");
+        if let (Some(stock), Some(ratio)) = (rules.number("stock_ratio"), ratio)
+            && (stock - ratio).abs() > 1e-9
+        {
+            warnings.push(format!("{}: {} rocker ratio {ratio}; the class allows {stock} only", view.name, side.key()));
+        }
         if kind.ends_with("roller") && lifter.word("anti_rotation") == Some("none") {
             warnings.push(format!("{}: {} roller lifters must be kept from turning", view.name, side.key()));
         }

@@ -54,6 +54,53 @@ pub fn merge(base: &Value, mine: &Value, theirs: &Value, theirs_for: &[String]) 
     Merge { value, conflicts: work.conflicts }
 }
 
+/// `theirs` with the candidate `id` of `mine` added under a free identifier, so that nothing of theirs
+/// moves. What `mine` has otherwise in engine and target goes into the candidate's own changes.
+/// `None` when `mine` has no such candidate.
+pub fn adopt(mine: &Value, theirs: &Value, id: &str) -> Option<Value> {
+    let mut own = find(mine.get("candidates"), id)?.clone();
+    let mut whole = theirs.clone();
+    let taken = ids(theirs.get("candidates"));
+    let free = (2..).map(|n| format!("{id}-{n}")).find(|free| !taken.contains(&free.as_str()))?;
+    own["id"] = Value::from(free);
+    own["name"] = Value::from(format!("{} (kept)", own["name"].as_str().unwrap_or(id)));
+    let mut changes = own.get("changes").and_then(Value::as_object).cloned().unwrap_or_default();
+    for key in ["engine", "target"] {
+        let mut wanted = mine.get(key).cloned().unwrap_or_default();
+        if let Some(patch) = changes.get(key) {
+            json_patch::merge(&mut wanted, patch);
+        }
+        match merge_patch(theirs.get(key).unwrap_or(&Value::Null), &wanted) {
+            Some(patch) => changes.insert(key.to_owned(), patch),
+            None => changes.shift_remove(key),
+        };
+    }
+    match changes.is_empty() {
+        true => own.as_object_mut()?.shift_remove("changes"),
+        false => own.as_object_mut()?.insert("changes".to_owned(), Value::Object(changes)),
+    };
+    whole["candidates"].as_array_mut()?.push(own);
+    Some(whole)
+}
+
+/// The RFC 7396 patch that makes `to` of `from`; `None` when they are the same.
+fn merge_patch(from: &Value, to: &Value) -> Option<Value> {
+    if from == to {
+        return None;
+    }
+    let (Some(one), Some(other)) = (from.as_object(), to.as_object()) else { return Some(to.clone()) };
+    let mut patch = Map::new();
+    for (key, value) in other {
+        if let Some(change) = merge_patch(one.get(key).unwrap_or(&Value::Null), value) {
+            patch.insert(key.clone(), change);
+        }
+    }
+    for key in one.keys().filter(|key| !other.contains_key(*key)) {
+        patch.insert(key.clone(), Value::Null);
+    }
+    Some(Value::Object(patch))
+}
+
 struct Work<'a> {
     mine: &'a Value,
     theirs: &'a Value,
@@ -175,6 +222,23 @@ mod tests {
             ("112 deg", "108 deg", "114 deg")
         );
         assert_eq!(merge(&base(), &mine, &theirs, &[field]).value, theirs);
+    }
+
+    #[test]
+    fn a_kept_candidate_brings_its_engine_along_and_moves_nothing_of_theirs() {
+        let (mut mine, mut theirs) = (base(), base());
+        mine["engine"]["bore"] = "4.03 in".into();
+        mine["candidates"][0]["cam"]["lobe_separation"] = "108 deg".into();
+        theirs["engine"]["rod_length"] = "6 in".into();
+        let kept = adopt(&mine, &theirs, "a").unwrap();
+        assert_eq!(kept["candidates"][0], theirs["candidates"][0]);
+        let own = &kept["candidates"][1];
+        assert_eq!((own["id"].as_str(), own["name"].as_str()), (Some("a-2"), Some("A (kept)")));
+        // Merged back by an RFC 7396 library, the engine is mine again.
+        let mut engine = kept["engine"].clone();
+        json_patch::merge(&mut engine, &own["changes"]["engine"]);
+        assert_eq!(engine, mine["engine"]);
+        assert_eq!(adopt(&mine, &theirs, "z"), None);
     }
 
     #[test]

@@ -23,7 +23,7 @@ pub use edit::{field_label, kind_of, set_field, set_source};
 pub use fault::{Fault, Faults};
 pub use field::{Field, Kind, Object};
 pub use form::{FormColumn, FormField, FormTable, form_fields};
-pub use merge::{Conflict, Merge, Take, merge};
+pub use merge::{Conflict, Merge, Take, adopt, merge};
 pub use node::{Assumed, InputUsed, Ledger, Missing, Needs, Node, Origin, Side};
 pub use path::{Step, get, join, steps};
 pub use schema::json_schema;

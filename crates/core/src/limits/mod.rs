@@ -4,6 +4,7 @@
 //! Verdicts are planning aids: a maker's instructions and a competent machinist's measurement stand
 //! above any computed number.
 
+mod class;
 mod clearances;
 mod figures;
 mod gas;
@@ -31,6 +32,7 @@ pub static RULES: &[&Rule] = &[
     &springs::HAND_CHECK,
     &springs::LIFTER_SPEED,
     &springs::ROCKER_LIFT,
+    &class::CLASS_LIFT,
     &gas::TRAPPED_COMPRESSION,
     &gas::IDLE_OVERLAP,
     &gas::LIFT_AGAINST_HEAD,

@@ -3,7 +3,7 @@
 use crate::problem::Problem;
 use actix_web::{post, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::document::{Build, Conflict, Difference, Fault, differences, merge};
+use upper_lobe_core::document::{Build, Conflict, Difference, Fault, Merge, adopt, differences, merge};
 use utoipa::ToSchema;
 
 /// Two documents.
@@ -37,6 +37,9 @@ pub struct MergeRequest {
     /// Conflicts that take theirs, by field.
     #[serde(default)]
     pub theirs_for: Vec<String>,
+    /// Instead of merging, keep this candidate of mine beside theirs.
+    #[serde(default)]
+    pub keep_candidate: Option<String>,
 }
 
 /// One document out of two.
@@ -57,7 +60,13 @@ pub struct Merged {
 #[post("/merge")]
 pub async fn merge_documents(body: web::Json<MergeRequest>) -> Result<web::Json<Merged>, Problem> {
     let (base, mine, theirs) = (Build::read(&body.base)?, Build::read(&body.mine)?, Build::read(&body.theirs)?);
-    let merged = merge(base.value(), mine.value(), theirs.value(), &body.theirs_for);
+    let merged = match &body.keep_candidate {
+        None => merge(base.value(), mine.value(), theirs.value(), &body.theirs_for),
+        Some(id) => {
+            let unknown = || Fault::new("keep_candidate", id, "a candidate of mine");
+            Merge { value: adopt(mine.value(), theirs.value(), id).ok_or_else(unknown)?, conflicts: Vec::new() }
+        }
+    };
     let taken = differences(mine.value(), &merged.value);
     let document = Build::text_of(&merged.value);
     let faults = Build::from_value(merged.value).err().map_or_else(Vec::new, |faults| faults.faults);

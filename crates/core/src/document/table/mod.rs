@@ -65,6 +65,7 @@ pub const LIMIT_IDS: &[&str] = &[
     "hand_check",
     "lifter_speed",
     "rocker_lift",
+    "class_lift",
     "trapped_compression",
     "idle_overlap",
     "lift_against_head",

@@ -1,7 +1,7 @@
 //! Fields of `target`: what the build is for, in numbers.
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
-use crate::quantity::Dimension::{Angle, Money, Pressure, Speed, Temperature};
+use crate::quantity::Dimension::{Angle, Length, Money, Pressure, Speed, Temperature};
 
 /// The plan.
 pub static TARGET: Object =
@@ -38,6 +38,7 @@ const FIELDS: &[Field] = &[
         "Miles between inspections the owner accepts.",
     ),
     plain("keep", "Keep", Kind::List { of: &Kind::Choice(KEEPABLE), min: 0, max: 12 }, "Parts that must stay."),
+    plain("rules", "Class rules", Kind::Object(&RULES), "What the class the engine runs in allows."),
     plain("ambient", "Ambient", Kind::Object(&AMBIENT), "The air the engine breathes."),
     plain(
         "boost",
@@ -67,6 +68,17 @@ const KEEPABLE: &[&str] = &[
     "variable_timing",
     "accessories",
 ];
+
+static RULES: Object = Object {
+    name: "class_rules",
+    doc: "what the class the engine runs in allows",
+    sided: false,
+    fields: &[
+        quantity("maximum_lift", "Most valve lift", Length, ("0.200 in", "1.200 in"), "At the valve, lash at zero."),
+        plain("lifter", "Lifter kind", Kind::Choice(super::train::LIFTER_KINDS), "The only kind allowed."),
+        plain("stock_ratio", "Stock rocker ratio", Kind::Number { min: 1.0, max: 2.5 }, "The only ratio allowed."),
+    ],
+};
 
 static AMBIENT: Object = Object {
     name: "ambient",
