@@ -88,6 +88,10 @@ report! {
         length_metric: Scale,
         /// Crank angles.
         angle: Scale,
+        /// Flows in cubic feet a minute.
+        flow_inch: Scale,
+        /// Flows in litres a second.
+        flow_metric: Scale,
     }
 
     /// The shared engine.
@@ -156,6 +160,10 @@ report! {
     pub struct ValveDrawing {
         /// Centre of the closed face across the engine; absent while it is unknown.
         offset_mm: Option<f64>,
+        /// The same along the crank.
+        offset_y_mm: Option<f64>,
+        /// The port's other valve: across the engine and along the crank; absent when there is none.
+        second_mm: Option<[f64; 2]>,
         /// Closed face's centre below the gasket face, negative above it.
         face_mm: f64,
         /// Tilt of the stem across the engine.
@@ -182,12 +190,26 @@ report! {
         follower_mm: f64,
         /// Radius of the base circle.
         base_radius_mm: f64,
+        /// The flow table.
+        flow: Vec<FlowPoint>,
+        /// The reverse flow table.
+        flow_reverse: Vec<FlowPoint>,
+    }
+
+    /// A row of a flow table.
+    pub struct FlowPoint {
+        /// Valve lift.
+        lift_mm: f64,
+        /// Flow of the whole port.
+        flow_l_per_s: f64,
     }
 
     /// A pocket in the crown.
     pub struct PocketDrawing {
         /// Centre of its floor across the engine.
         offset_mm: f64,
+        /// The same along the crank.
+        offset_y_mm: f64,
         /// Floor's centre below the crown.
         floor_mm: f64,
         /// Its diameter.

@@ -20,6 +20,18 @@ export type Scale = Schemas['Scale']
 export type UnitSystem = Schemas['UnitSystem']
 export type Verdict = Schemas['Verdict']
 export type WorkbenchAnswer = Schemas['WorkbenchAnswer']
+export type FormTable = Schemas['FormTable']
+export type FormColumn = Schemas['FormColumn']
+export type MeasureNext = Schemas['MeasureNext']
+export type DrawingReport = Extract<CandidateReport['drawing'], { state: 'done' }>
+export type ValveDrawing = Schemas['ValveDrawing']
+export type Beside = Schemas['Beside']
+export type Column = Schemas['Column']
+export type Difference = Schemas['Difference']
+export type Merged = Schemas['Merged']
+export type Conflict = Schemas['Conflict']
+export type Place = Schemas['Place']
+export type Term = Schemas['Term']
 export type BuildSummary = Schemas['BuildSummary']
 
 export const client = createClient<paths>({ baseUrl: '/' })
@@ -43,6 +55,18 @@ export async function answered<T>(call: Promise<{ data?: T; error?: unknown }>):
     throw new Refusal(unreachable())
   }
   if (result.data !== undefined) return result.data
+  throw new Refusal(isProblem(result.error) ? result.error : unreachable())
+}
+
+/** `true` for an answer without content; throws a {@link Refusal} for anything else. */
+export async function done(call: Promise<{ response: Response; error?: unknown }>): Promise<true> {
+  let result: { response: Response; error?: unknown }
+  try {
+    result = await call
+  } catch {
+    throw new Refusal(unreachable())
+  }
+  if (result.response.ok) return true
   throw new Refusal(isProblem(result.error) ? result.error : unreachable())
 }
 

@@ -994,6 +994,19 @@ export interface components {
             /** @description What the field needs. */
             needs: string;
         };
+        /** @description A row of a flow table. */
+        FlowPoint: {
+            /**
+             * Format: double
+             * @description Flow of the whole port.
+             */
+            flow_l_per_s: number;
+            /**
+             * Format: double
+             * @description Valve lift.
+             */
+            lift_mm: number;
+        };
         /** @description A column of a table. */
         FormColumn: {
             /** @description The words of a closed list. */
@@ -1215,6 +1228,11 @@ export interface components {
             offset_mm: number;
             /**
              * Format: double
+             * @description The same along the crank.
+             */
+            offset_y_mm: number;
+            /**
+             * Format: double
              * @description Tilt of its floor across the engine.
              */
             tilt_deg: number;
@@ -1300,6 +1318,10 @@ export interface components {
         Scales: {
             /** @description Crank angles. */
             angle: components["schemas"]["Scale"];
+            /** @description Flows in cubic feet a minute. */
+            flow_inch: components["schemas"]["Scale"];
+            /** @description Flows in litres a second. */
+            flow_metric: components["schemas"]["Scale"];
             /** @description Lengths in inches. */
             length_inch: components["schemas"]["Scale"];
             /** @description Lengths in millimetres. */
@@ -1474,6 +1496,10 @@ export interface components {
              * @description Closed face's centre below the gasket face, negative above it.
              */
             face_mm: number;
+            /** @description The flow table. */
+            flow: components["schemas"]["FlowPoint"][];
+            /** @description The reverse flow table. */
+            flow_reverse: components["schemas"]["FlowPoint"][];
             /**
              * Format: double
              * @description Diameter of roller or foot.
@@ -1494,6 +1520,11 @@ export interface components {
              * @description Centre of the closed face across the engine; absent while it is unknown.
              */
             offset_mm?: number | null;
+            /**
+             * Format: double
+             * @description The same along the crank.
+             */
+            offset_y_mm?: number | null;
             pocket?: components["schemas"]["PocketDrawing"] | null;
             /**
              * Format: double
@@ -1512,6 +1543,8 @@ export interface components {
             ratio?: number | null;
             /** @description Whether the lifter has a roller. */
             roller: boolean;
+            /** @description The port's other valve: across the engine and along the crank; absent when there is none. */
+            second_mm?: number[] | null;
             spring?: components["schemas"]["SpringDrawing"] | null;
             /**
              * Format: double

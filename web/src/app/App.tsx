@@ -1,21 +1,17 @@
 import { App as AntApp, Button, ConfigProvider, Result, Spin } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import type { UnitSystem } from '../api/client'
-import { useBuilds, useOpenedBuild } from '../features/builds/useBuilds'
+import { useBuilds, useBuildWork, useOpenedBuild } from '../features/builds/useBuilds'
 import { Session } from '../features/session/session'
 import { SessionContext } from '../features/session/useSession'
 import { useBuildInAddress } from './address'
-import { useShortcuts } from './shortcuts'
+import { Frame } from './Frame'
 import { themeOf } from './theme'
-import { TopBar } from './TopBar'
 import { useDark } from './useDark'
-import { Workbench } from './Workbench'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
 
-const BAR_THEME = themeOf(true)
-
-/** Theme and frame around everything. */
+/** Theme around everything. */
 export function App() {
   const [dark, setDark] = useDark()
   return (
@@ -41,29 +37,36 @@ function Opened({ dark, onDark }: { dark: boolean; onDark: (dark: boolean) => vo
     [opened.data],
   )
   useEffect(() => session?.subscribe(() => { setSystem(session.read().system) }), [session])
-  useShortcuts(session)
   const trouble = builds.error ?? opened.error
   if (trouble) {
     return (
       <Result
         status="warning"
-        title="The builds could not be read"
+        title="The build could not be read"
         subTitle={trouble.message}
-        extra={<Button type="primary" onClick={() => { void builds.refetch(); void opened.refetch() }}>Try again</Button>}
+        extra={[
+          <Button key="again" type="primary" onClick={() => { void builds.refetch(); void opened.refetch() }}>Try again</Button>,
+          wanted === undefined ? null : <Button key="other" onClick={() => { window.location.hash = ''; void builds.refetch() }}>Open the build saved last</Button>,
+        ]}
       />
     )
   }
-  if (builds.data?.length === 0) {
-    return <Result title="No builds yet" subTitle="Load the demo with: upper-lobe demo, then open this page again." />
-  }
+  if (builds.data?.length === 0 && id === undefined) return <NoBuilds onMade={setWanted} />
   if (!session) return <Spin className="opening" size="large" aria-label="Opening the build" />
   return (
     <SessionContext value={session}>
-      {/* The bar is dark in both themes. */}
-      <ConfigProvider theme={BAR_THEME}>
-        <TopBar builds={builds.data ?? []} onOpen={setWanted} dark={dark} onDark={onDark} />
-      </ConfigProvider>
-      <Workbench key={id} />
+      <Frame key={id} dark={dark} onDark={() => { onDark(!dark) }} onOpen={setWanted} />
     </SessionContext>
+  )
+}
+
+function NoBuilds({ onMade }: { onMade: (id: number) => void }) {
+  const { begin, trouble } = useBuildWork(onMade)
+  return (
+    <Result
+      title="No builds in use"
+      subTitle={trouble ?? 'Begin with an empty one; the demo builds come with: upper-lobe demo.'}
+      extra={<Button type="primary" onClick={() => { void begin('My first build') }}>Begin a build</Button>}
+    />
   )
 }

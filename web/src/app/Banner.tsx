@@ -1,27 +1,29 @@
 import { Alert, Button } from 'antd'
-import { rememberBuild } from './address'
+import { useServerState } from '../features/builds/useBuilds'
 import { useSession, useSessionPart } from '../features/session/useSession'
 
-/** What belongs to no field: a silent server, a stale save, cautions of the build. */
+/** What belongs to no field: a silent server, a store that cannot be written, edits taken up again, cautions of the build. */
 export function Banner() {
   const session = useSession()
   const trouble = useSessionPart((state) => state.trouble)
-  const staleAgainst = useSessionPart((state) => state.staleAgainst)
-  const summary = useSessionPart((state) => state.summary)
+  const recovered = useSessionPart((state) => state.recovered)
   const warnings = useSessionPart((state) => state.answer?.analysis.warnings)
+  const readOnly = useServerState().data?.read_only === true
   return (
     <>
       {trouble === undefined ? null : (
         <Alert type="warning" showIcon title={trouble} action={<Button size="small" onClick={() => { session.settle() }}>Try again</Button>} />
       )}
-      {staleAgainst === undefined ? null : (
+      {readOnly ? <Alert type="warning" showIcon title="This database may only be read: try things out, export what you want to keep; nothing can be saved here." /> : null}
+      {recovered ? (
         <Alert
-          type="warning"
+          type="info"
           showIcon
-          title={`This build was saved elsewhere: it is at revision ${staleAgainst}, your work began from ${summary.revision}. Nothing is lost.`}
-          action={<Button size="small" onClick={() => { void session.saveAsNew().then(rememberBuild) }}>Keep mine as a new build</Button>}
+          title="Edits of this tab that were not saved are here again."
+          closable={{ 'aria-label': 'Close this note', onClose: () => { session.acknowledge() } }}
+          action={<Button size="small" onClick={() => { session.undo() }}>Back to what was saved</Button>}
         />
-      )}
+      ) : null}
       {warnings?.map((warning) => <Alert key={warning} type="info" showIcon title={warning} />)}
     </>
   )

@@ -1,19 +1,28 @@
 import { useCandidate, useSessionPart } from '../features/session/useSession'
 import type { StepName } from './steps'
-import { stateOf, STEPS } from './steps'
+import { stateOf, STEPS, tallyOf } from './steps'
 
 /** The way through the work, each step with its state in a word. */
 export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName) => void }) {
   const limits = useCandidate()?.limits ?? []
+  const fields = useSessionPart((state) => state.answer?.fields)
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
+  const candidates = useSessionPart((state) => state.answer?.candidates.length) ?? 0
+  const word = (name: StepName): { text: string; verdict?: string } => {
+    const verdict = stateOf(name, limits)
+    if (verdict !== undefined) return { text: verdict, verdict }
+    if (name === 'compare') return { text: candidates > 1 ? String(candidates) : '' }
+    const { assumed, given } = tallyOf(name, fields ?? [], index)
+    return { text: given === 0 ? 'empty' : assumed > 0 ? `${assumed} assumed` : 'given' }
+  }
   return (
     <nav className="rail" aria-label="Steps">
       {STEPS.map(({ name, title }) => {
-        const state = stateOf(name, limits, index)
+        const state = word(name)
         return (
           <button type="button" key={name} className={name === step ? 'chosen' : ''} aria-current={name === step ? 'step' : undefined} onClick={() => { onStep(name) }}>
             <span>{title}</span>
-            <span className={`state ${state ?? ''}`}>{state ?? ''}</span>
+            <span className={`state ${state.verdict ?? ''}`}>{state.text}</span>
           </button>
         )
       })}

@@ -1,59 +1,42 @@
-import { Button, Segmented, Select, Tooltip } from 'antd'
+import { Button, Segmented, Tooltip } from 'antd'
 import { memo } from 'react'
-import type { BuildSummary, UnitSystem } from '../api/client'
-import { useSession, useSessionPart } from '../features/session/useSession'
+import type { UnitSystem } from '../api/client'
 import { FileButtons } from '../features/builds/FileButtons'
+import { CandidateTabs } from '../features/candidates/CandidateTabs'
+import { useSession, useSessionPart } from '../features/session/useSession'
 
 interface Props {
-  readonly builds: readonly BuildSummary[]
-  readonly onOpen: (id: number) => void
+  readonly readOnly: boolean
   readonly dark: boolean
-  readonly onDark: (dark: boolean) => void
+  readonly onDark: () => void
+  readonly onOpen: (id: number) => void
+  readonly onBuilds: () => void
+  readonly onFind: () => void
+  readonly onHelp: () => void
+  readonly onSheet: () => void
 }
 
 /** Build, candidates, saving, undo, units. */
-export const TopBar = memo(function TopBar({ builds, onOpen, dark, onDark }: Props) {
+export const TopBar = memo(function TopBar({ readOnly, dark, onDark, onOpen, onBuilds, onFind, onHelp, onSheet }: Props) {
   const session = useSession()
   const summary = useSessionPart((state) => state.summary)
+  const name = useSessionPart((state) => state.answer?.name)
   const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
   const canUndo = useSessionPart((state) => state.history.past.length > 0)
   const canRedo = useSessionPart((state) => state.history.future.length > 0)
-  const candidates = useSessionPart((state) => state.answer?.candidates)
-  const chosen = useSessionPart((state) => state.answer?.candidate_index)
   const system = useSessionPart((state) => state.system)
-  const options = builds.map((b) => ({ value: b.id, label: b.name }))
-  if (!options.some((o) => o.value === summary.id)) options.unshift({ value: summary.id, label: summary.name })
   return (
     <header className="top">
       <span className="brand"><img src="/mark.svg" alt="" width={22} height={22} /> Upper Lobe</span>
-      <Select
-        aria-label="Build"
-        className="build-select"
-        value={summary.id}
-        onChange={onOpen}
-        options={options}
-        popupMatchSelectWidth={false}
-      />
-      <nav className="candidates" aria-label="Candidates">
-        {candidates?.map((candidate, index) => (
-          <button
-            type="button"
-            key={candidate.id}
-            className={index === chosen ? 'chosen' : ''}
-            aria-current={index === chosen}
-            title={candidate.name}
-            onClick={() => { session.choose(candidate.id) }}
-          >
-            {candidate.name}
-          </button>
-        ))}
-      </nav>
+      <button type="button" className="build-button" title={name ?? summary.name} aria-label={`Builds; open now: ${name ?? summary.name}`} onClick={onBuilds}>{name ?? summary.name} ▾</button>
+      <CandidateTabs />
       <span className="grow" />
       <span className="saved" role="status">{unsaved ? 'not saved' : `revision ${summary.revision} saved`}</span>
-      <Button size="small" type={unsaved ? 'primary' : 'default'} disabled={!unsaved} onClick={() => { session.save() }}>Save</Button>
+      <Button size="small" type={unsaved && !readOnly ? 'primary' : 'default'} disabled={!unsaved || readOnly} onClick={() => { session.save() }}>Save</Button>
       <Tooltip title="Ctrl+Z"><Button size="small" disabled={!canUndo} onClick={() => { session.undo() }}>Undo</Button></Tooltip>
       <Tooltip title="Ctrl+Shift+Z"><Button size="small" disabled={!canRedo} onClick={() => { session.redo() }}>Redo</Button></Tooltip>
-      <FileButtons onOpen={onOpen} />
+      <FileButtons readOnly={readOnly} onOpen={onOpen} />
+      <Button size="small" onClick={onSheet}>Sheet</Button>
       <Segmented<UnitSystem>
         size="small"
         aria-label="Units"
@@ -61,7 +44,9 @@ export const TopBar = memo(function TopBar({ builds, onOpen, dark, onDark }: Pro
         onChange={(next) => { session.useUnits(next) }}
         options={[{ value: 'inch', label: 'inch' }, { value: 'metric', label: 'mm' }]}
       />
-      <Button size="small" aria-pressed={dark} onClick={() => { onDark(!dark) }}>{dark ? 'Light' : 'Dark'}</Button>
+      <Button size="small" aria-pressed={dark} onClick={onDark}>{dark ? 'Light' : 'Dark'}</Button>
+      <Button size="small" onClick={onFind} aria-label="Find anything" title="/ or Ctrl+K">Find</Button>
+      <Button size="small" onClick={onHelp} aria-label="Keys and words" title="?">?</Button>
     </header>
   )
 })

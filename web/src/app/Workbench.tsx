@@ -1,6 +1,9 @@
-import { useCallback, useState } from 'react'
+import { lazy, Suspense, useCallback, useEffect } from 'react'
+import { Cylinder } from '../features/cylinder/Cylinder'
 import { EventsStep } from '../features/events/EventsStep'
 import { MovedLine } from '../features/events/MovedLine'
+import { ClearanceStep } from '../features/clearance/ClearanceStep'
+import { CompareStep } from '../features/compare/CompareStep'
 import { FieldForm } from '../features/fields/FieldForm'
 import { LobePicture } from '../features/lobe/LobePicture'
 import { Margins } from '../features/margins/Margins'
@@ -9,31 +12,51 @@ import { Strip } from '../features/strip/Strip'
 import { Banner } from './Banner'
 import { Rail } from './Rail'
 import type { StepName } from './steps'
-import { prefixesOf, stepOf, STEPS } from './steps'
+import { stepOf, STEPS } from './steps'
+import { usePlace } from './place'
 
-/** Strip on top, the step at hand below it, the way on the left, margins on the right. */
+const BuildSheet = lazy(() => import('../features/sheet/BuildSheet').then((m) => ({ default: m.BuildSheet })))
+
+/** Steps whose drawing is the cylinder; the others need the width for their fields. */
+const DRAWN: readonly StepName[] = ['events', 'lifter', 'rocker', 'pushrod', 'spring', 'clearance']
+
+/** Strip on top, the step at hand below it beside the drawing, the way on the left, margins on the right. */
 export function Workbench() {
-  const [place, setPlace] = useState<{ step: StepName; focus: string | undefined }>({ step: 'events', focus: undefined })
+  const { place, goToStep, goToField, closeSheet } = usePlace()
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
-  const goTo = useCallback((field: string) => { setPlace({ step: stepOf(field, index), focus: field }) }, [index])
+  const goTo = useCallback((field: string) => { goToField(stepOf(field, index), field) }, [index, goToField])
   const title = STEPS.find((s) => s.name === place.step)?.title ?? ''
+  useEffect(() => { document.querySelector('.step')?.scrollTo({ top: 0 }) }, [place.step])
+  if (place.sheet) {
+    return <Suspense fallback={<p className="quiet">Laying out the sheet…</p>}><BuildSheet onClose={closeSheet} /></Suspense>
+  }
   return (
     <div className="bench">
-      <Rail step={place.step} onStep={(step) => { setPlace({ step, focus: undefined }) }} />
+      <Rail step={place.step} onStep={goToStep} />
       <main>
         <Banner />
         <Strip />
         <MovedLine />
-        <section className="panel step" aria-label={title}>
-          {place.step === 'events' ? <EventsStep /> : (
-            <>
-              {place.step === 'lobe' ? <LobePicture /> : null}
-              <FieldForm key={place.step} prefixes={prefixesOf(place.step, index)} focus={place.focus} />
-            </>
-          )}
-        </section>
+        <div className={DRAWN.includes(place.step) ? 'at-hand drawn' : 'at-hand'}>
+          <section className="panel step" aria-label={title}>
+            <h1>{title}</h1>
+            <StepContent step={place.step} />
+            {place.step === 'compare' ? null : <FieldForm key={place.step} step={place.step} focus={place.focus} />}
+          </section>
+          {DRAWN.includes(place.step) ? <Cylinder /> : null}
+        </div>
       </main>
       <Margins onGoTo={goTo} />
     </div>
   )
+}
+
+function StepContent({ step }: { step: StepName }) {
+  switch (step) {
+    case 'events': return <EventsStep />
+    case 'lobe': return <LobePicture />
+    case 'clearance': return <ClearanceStep />
+    case 'compare': return <CompareStep />
+    default: return null
+  }
 }

@@ -1,16 +1,21 @@
 import { useEffect } from 'react'
 import type { Session } from '../features/session/session'
+import type { StepName } from './steps'
+import { STEPS } from './steps'
 
-/** Ctrl+S, Ctrl+Z, Ctrl+Shift+Z and Ctrl+Y wherever the focus is, and a warning before work is left behind. */
-export function useShortcuts(session: Session | undefined): void {
+export interface Keys {
+  readonly find: () => void
+  readonly help: () => void
+  readonly step: (step: StepName) => void
+}
+
+/** Keys that work wherever the focus is, and a warning before work is left behind. */
+export function useShortcuts(session: Session | undefined, keys: Keys): void {
   useEffect(() => {
     if (!session) return undefined
     const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey)) return
-      const action = actionOf(session, event.key.toLowerCase(), event.shiftKey)
-      // A text being typed has its own undo.
-      const typing = event.target instanceof HTMLInputElement && event.target.type === 'text' && event.target.value !== event.target.defaultValue
-      if (!action || (typing && event.key.toLowerCase() !== 's')) return
+      const action = actionOf(session, keys, event)
+      if (!action) return
       event.preventDefault()
       action()
     }
@@ -24,12 +29,44 @@ export function useShortcuts(session: Session | undefined): void {
       window.removeEventListener('keydown', onKey)
       window.removeEventListener('beforeunload', onLeave)
     }
-  }, [session])
+  }, [session, keys])
 }
 
-function actionOf(session: Session, key: string, shift: boolean): (() => void) | undefined {
-  if (key === 's') return () => { session.save() }
-  if (key === 'y' || (key === 'z' && shift)) return () => { session.redo() }
-  if (key === 'z') return () => { session.undo() }
+function actionOf(session: Session, keys: Keys, event: KeyboardEvent): (() => void) | undefined {
+  const key = event.key.toLowerCase()
+  const field = textField(event.target)
+  if (event.ctrlKey || event.metaKey) {
+    if (key === 'k') return keys.find
+    if (key === 's') return () => { session.save() }
+    // A text being typed has its own undo.
+    if (field !== undefined && field.value !== field.defaultValue) return undefined
+    if (key === 'y' || (key === 'z' && event.shiftKey)) return () => { session.redo() }
+    if (key === 'z') return () => { session.undo() }
+    return undefined
+  }
+  if (event.altKey) return altAction(session, keys, event)
+  if (field !== undefined || event.target instanceof HTMLSelectElement) return undefined
+  if (key === '/') return keys.find
+  if (key === '?') return keys.help
   return undefined
+}
+
+function altAction(session: Session, keys: Keys, event: KeyboardEvent): (() => void) | undefined {
+  const digit = /^Digit(\d)$/.exec(event.code)?.[1]
+  if (digit !== undefined) {
+    const step = STEPS[digit === '0' ? 9 : Number(digit) - 1]
+    return step ? () => { keys.step(step.name) } : undefined
+  }
+  const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
+  if (by === 0) return undefined
+  return () => {
+    const answer = session.read().answer
+    const next = answer?.candidates[answer.candidate_index + by]
+    if (next) session.choose(next.id)
+  }
+}
+
+function textField(target: EventTarget | null): HTMLInputElement | HTMLTextAreaElement | undefined {
+  if (target instanceof HTMLTextAreaElement) return target
+  return target instanceof HTMLInputElement && target.type === 'text' ? target : undefined
 }

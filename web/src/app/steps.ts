@@ -1,42 +1,138 @@
-import type { LimitReport, Verdict } from '../api/client'
+import type { FormField, LimitReport, Verdict } from '../api/client'
 
-export type StepName = 'plan' | 'engine' | 'events' | 'lobe' | 'lifter' | 'rocker' | 'pushrod' | 'spring' | 'valve'
+export type StepName = 'plan' | 'engine' | 'events' | 'lobe' | 'lifter' | 'rocker' | 'pushrod' | 'spring' | 'clearance' | 'compare'
+
+export type PictureName = 'deck' | 'pocket-intake' | 'pocket-exhaust' | 'flow-intake' | 'flow-exhaust' | 'firing'
+
+export interface Group {
+  readonly title: string
+  /** Paths, or beginnings of paths that end in a dot; `@` stands for the candidate in view. */
+  readonly fields: readonly string[]
+  readonly picture?: PictureName
+}
 
 interface Step {
   readonly name: StepName
   readonly title: string
-  /** Paths of its fields; `@` stands for the candidate in view. */
-  readonly prefixes: readonly string[]
+  readonly groups: readonly Group[]
 }
 
-/** The way through the work, in the builder's order. */
-export const STEPS: readonly Step[] = [
-  { name: 'plan', title: 'Plan', prefixes: ['target.'] },
-  { name: 'engine', title: 'Engine', prefixes: ['engine.'] },
-  { name: 'events', title: 'Events', prefixes: ['@.cam.lobe_separation', '@.cam.intake_centreline', '@.cam.events_050'] },
-  { name: 'lobe', title: 'Lobe', prefixes: ['@.cam.'] },
-  { name: 'lifter', title: 'Lifter', prefixes: ['@.train.lifter.'] },
-  { name: 'rocker', title: 'Rocker', prefixes: ['@.train.rocker.'] },
-  { name: 'pushrod', title: 'Pushrod', prefixes: ['@.train.pushrod.'] },
-  { name: 'valve', title: 'Valve', prefixes: ['@.train.valve.', '@.train.retainer.'] },
-  { name: 'spring', title: 'Spring', prefixes: ['@.train.spring.'] },
+const list = (prefix: string, keys: string): string[] => keys.split(' ').map((key) => `${prefix}${key}`)
+
+const port = (side: 'intake' | 'exhaust', title: string): Group[] => [
+  {
+    title: `${title} valve and pocket`,
+    fields: [...list(`engine.${side}.`, 'valves valve_diameter stem_diameter guide_material valve_angle valve_cant valve_offset_x valve_offset_y second_offset_x second_offset_y face_recess margin_thickness'), `engine.${side}.pocket.`],
+    picture: `pocket-${side}`,
+  },
+  { title: `${title} flow`, fields: list(`engine.${side}.`, 'flow_depression flow flow_reverse'), picture: `flow-${side}` },
 ]
 
-export function prefixesOf(step: StepName, candidateIndex: number): string[] {
-  const found = STEPS.find((s) => s.name === step)
-  return (found?.prefixes ?? []).map((prefix) => prefix.replace('@', `candidates[${candidateIndex}]`))
+/** The way through the work, in the builder's order; every field of the document has its place in it. */
+export const STEPS: readonly Step[] = [
+  {
+    name: 'plan',
+    title: 'Plan',
+    groups: [
+      { title: 'The work', fields: ['name', 'use', 'notes'] },
+      { title: 'Speeds', fields: list('target.', 'band_from band_to peak_power_at shift_at overspeed_by') },
+      { title: 'Idle', fields: list('target.', 'idle_at idle_vacuum') },
+      { title: 'Boost levels', fields: ['target.boost'] },
+      { title: 'What the owner accepts', fields: list('target.', 'budget inspection_miles piston_clearance_school keep') },
+      { title: 'Class rules', fields: ['target.rules.'] },
+      { title: 'Air', fields: ['target.ambient.'] },
+    ],
+  },
+  {
+    name: 'engine',
+    title: 'Engine',
+    groups: [
+      { title: 'Cylinder', fields: list('engine.', 'bore stroke rod_length pin_offset rod_material piston_assembly_mass rod_mass') },
+      { title: 'Deck, gasket, chamber', fields: list('engine.', 'deck_clearance gasket_thickness gasket_bore chamber_volume piston_volume'), picture: 'deck' },
+      { title: 'Combustion', fields: list('engine.', 'combustion fuel octane_ron air_fuel_ratio fuelling smoke_air_fuel') },
+      ...port('intake', 'Intake'),
+      ...port('exhaust', 'Exhaust'),
+      { title: 'Runners and what they breathe from', fields: [...list('engine.intake.', 'runner_length port_length runner_diameter acoustic_end'), 'engine.induction.'] },
+      { title: 'Order and exhaust', fields: [...list('engine.', 'layout cylinders firing_order cam_drive'), ...list('engine.exhaust.', 'primary_length primary_diameter'), 'engine.exhaust.collector.'], picture: 'firing' },
+      { title: 'Only in this candidate', fields: ['@.changes.'] },
+    ],
+  },
+  { name: 'events', title: 'Events', groups: [{ title: 'As typed', fields: [...list('@.cam.', 'lobe_separation intake_centreline'), '@.cam.events_050.'] }] },
+  {
+    name: 'lobe',
+    title: 'Lobe',
+    groups: [
+      { title: 'Intake lobe', fields: ['@.cam.intake.'] },
+      { title: 'Exhaust lobe', fields: ['@.cam.exhaust.'] },
+      { title: 'Core', fields: list('@.cam.', 'base_circle_diameter core_material') },
+    ],
+  },
+  { name: 'lifter', title: 'Lifter', groups: [{ title: 'Lifter', fields: ['@.train.lifter.'] }] },
+  { name: 'rocker', title: 'Rocker', groups: [{ title: 'Rocker', fields: ['@.train.rocker.'] }, { title: 'Bridge over two valves', fields: ['@.train.bridge.'] }] },
+  { name: 'pushrod', title: 'Pushrod', groups: [{ title: 'Pushrod', fields: ['@.train.pushrod.'] }] },
+  {
+    name: 'spring',
+    title: 'Spring',
+    groups: [
+      { title: 'Spring as fitted', fields: ['@.train.spring.'] },
+      { title: 'Retainer and locks', fields: ['@.train.retainer.'] },
+      { title: 'Valve', fields: ['@.train.valve.'] },
+    ],
+  },
+  {
+    name: 'clearance',
+    title: 'Clearance',
+    groups: [
+      { title: 'Seals', fields: ['engine.intake.seal_height', 'engine.exhaust.seal_height'] },
+      { title: 'Own limits', fields: ['limits'] },
+    ],
+  },
+  { name: 'compare', title: 'Compare', groups: [{ title: 'This candidate', fields: ['@.name'] }] },
+]
+
+/** Fields that carry the format itself; nobody edits them by hand. */
+const HIDDEN = ['format', 'version', '@.id']
+
+function matches(field: string, pattern: string, index: number): boolean {
+  const path = pattern.replace('@', `candidates[${index}]`)
+  return path.endsWith('.') ? field.startsWith(path) : field === path || field.startsWith(`${path}[`)
 }
 
-/** The step that holds `field`. */
-export function stepOf(field: string, candidateIndex: number): StepName {
-  const at = (step: Step) => prefixesOf(step.name, candidateIndex).some((p) => `${field}.`.startsWith(p) || field.startsWith(p))
-  return STEPS.find(at)?.name ?? 'events'
+export function groupsOf(step: StepName): readonly Group[] {
+  return STEPS.find((s) => s.name === step)?.groups ?? []
 }
 
-const RANK: Verdict[] = ['fails', 'tight', 'unknown', 'ok']
+/** The fields of one group, in the order of its patterns. Pure. */
+export function fieldsOf(group: Group, fields: readonly FormField[], index: number): FormField[] {
+  return group.fields.flatMap((pattern) => fields.filter((f) => matches(f.field, pattern, index)))
+}
 
-/** The worst verdict among the limits one changes in `step`; `undefined` when there are none. */
-export function stateOf(step: StepName, limits: readonly LimitReport[], candidateIndex: number): Verdict | undefined {
-  const own = limits.filter((l) => stepOf(l.edit_field, candidateIndex) === step)
-  return RANK.find((verdict) => own.some((l) => l.verdict === verdict))
+/** The step that holds `field`; plan when none does. */
+export function stepOf(field: string, index: number): StepName {
+  return placeOf(field, index)?.name ?? 'plan'
+}
+
+export function placeOf(field: string, index: number): Step | undefined {
+  // A path inside a field, or of a whole object, leads where its fields are.
+  const inside = (pattern: string) => pattern.replace('@', `candidates[${index}]`).startsWith(`${field}.`)
+  const patterns = (step: Step) => step.groups.flatMap((g) => g.fields)
+  return STEPS.find((step) => patterns(step).some((p) => matches(field, p, index))) ?? STEPS.find((step) => patterns(step).some(inside))
+}
+
+export function isHidden(field: string, index: number): boolean {
+  return HIDDEN.some((pattern) => matches(field, pattern, index))
+}
+
+const RANK: Record<Verdict, number> = { fails: 3, tight: 2, unknown: 1, ok: 0 }
+
+/** A step's state in a word: the worst verdict of the margins that belong to it. Pure. */
+export function stateOf(step: StepName, limits: readonly LimitReport[]): Verdict | undefined {
+  const own = limits.filter((limit) => limit.place === step)
+  return own.reduce<Verdict | undefined>((worst, { verdict }) => (worst === undefined || RANK[verdict] > RANK[worst] ? verdict : worst), undefined)
+}
+
+/** How many of a step's fields are neither given nor assumed, and how many are assumed. Pure. */
+export function tallyOf(step: StepName, fields: readonly FormField[], index: number): { assumed: number; given: number } {
+  const own = groupsOf(step).flatMap((group) => fieldsOf(group, fields, index))
+  return { assumed: own.filter((f) => f.source === 'assumed').length, given: own.filter((f) => f.given).length }
 }

@@ -8,7 +8,7 @@ export function themeOf(dark: boolean): ThemeConfig {
     token: {
       fontFamily: "'IBM Plex Sans', system-ui, sans-serif",
       fontSize: 13,
-        borderRadius: 5,
+      borderRadius: 5,
       controlHeight: 30,
       controlHeightSM: 24,
       colorPrimary: dark ? '#4fb0b5' : '#17666d',

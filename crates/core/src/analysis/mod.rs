@@ -125,6 +125,8 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
             length_inch: scale(Dimension::Length, UnitSystem::Inch),
             length_metric: scale(Dimension::Length, UnitSystem::Metric),
             angle: scale(Dimension::Angle, UnitSystem::Inch),
+            flow_inch: scale(Dimension::Flow, UnitSystem::Inch),
+            flow_metric: scale(Dimension::Flow, UnitSystem::Metric),
         },
     })
 }

@@ -4,9 +4,9 @@
 use super::blocks::both;
 use super::inputs::{Inputs, Part};
 use crate::clearance::{CrownFrame, ValveFrame};
-use crate::document::{Missing, Side};
-use crate::quantity::{Angle, Length};
-use crate::report::{DrawingReport, PocketDrawing, SpringDrawing, ValveDrawing};
+use crate::document::{Missing, Node, Side};
+use crate::quantity::{Angle, Flow, Length};
+use crate::report::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 
 /// Outside diameter drawn for a spring that does not say its own, in.
 const COMMON_SPRING_OD: f64 = 1.45;
@@ -29,6 +29,8 @@ fn valve(inputs: &Inputs<'_>, side: Side) -> Part<ValveDrawing> {
     let base: Length = inputs.candidate.child("cam").quantity("base_circle_diameter").unwrap_or_default();
     Ok(ValveDrawing {
         offset_mm: port.has("valve_offset_x").then_some(frame.centre[0] * 1e3),
+        offset_y_mm: port.has("valve_offset_y").then_some(frame.centre[1] * 1e3),
+        second_mm: own.second_valve.map(|second| [second.centre[0] * 1e3, second.centre[1] * 1e3]),
         face_mm: frame.centre[2] * 1e3,
         tilt_deg: port.quantity("valve_angle").map_or(0.0, Angle::as_deg),
         head_mm: 2e3 * frame.radius,
@@ -37,6 +39,7 @@ fn valve(inputs: &Inputs<'_>, side: Side) -> Part<ValveDrawing> {
         pocket: own.crown.as_ref().ok().and_then(CrownFrame::pocket_shape).map(|(place, diameter, tilt)| {
             PocketDrawing {
                 offset_mm: place[0] * 1e3,
+            offset_y_mm: place[1] * 1e3,
                 floor_mm: place[2] * 1e3,
                 diameter_mm: diameter.as_mm(),
                 tilt_deg: tilt.as_deg(),
@@ -49,7 +52,14 @@ fn valve(inputs: &Inputs<'_>, side: Side) -> Part<ValveDrawing> {
         roller,
         follower_mm: length(follower).unwrap_or(20.0),
         base_radius_mm: 0.5 * base.as_mm(),
+        flow: flow(&port, "flow"),
+        flow_reverse: flow(&port, "flow_reverse"),
     })
+}
+
+fn flow(port: &Node<'_>, key: &str) -> Vec<FlowPoint> {
+    let rows = port.rows::<Length, Flow>(key).unwrap_or_default();
+    rows.into_iter().map(|(lift, flow)| FlowPoint { lift_mm: lift.as_mm(), flow_l_per_s: flow.si() * 1e3 }).collect()
 }
 
 fn spring(inputs: &Inputs<'_>, side: Side) -> Option<SpringDrawing> {

@@ -3,11 +3,14 @@ import { useQueryClient } from '@tanstack/react-query'
 import type { ChangeEvent } from 'react'
 import { useRef } from 'react'
 import { answered, client, Refusal } from '../../api/client'
-import type { SessionState } from '../session/session'
+import { download } from '../pictures/export'
 import { useSession } from '../session/useSession'
 
+/** Larger files are refused before they are read. */
+const MOST_BYTES = 4 * 1024 * 1024
+
 /** Import of a build document as a new build, export of the one on screen. */
-export function FileButtons({ onOpen }: { onOpen: (id: number) => void }) {
+export function FileButtons({ readOnly, onOpen }: { readOnly: boolean; onOpen: (id: number) => void }) {
   const picker = useRef<HTMLInputElement>(null)
   const queries = useQueryClient()
   const { modal } = App.useApp()
@@ -16,6 +19,10 @@ export function FileButtons({ onOpen }: { onOpen: (id: number) => void }) {
     const file = event.target.files?.[0]
     event.target.value = ''
     if (!file) return
+    if (file.size > MOST_BYTES) {
+      modal.error({ title: `${file.name} is not taken`, content: `It has ${Math.round(file.size / 1e6)} MB; a build document has at most 4 MB.` })
+      return
+    }
     try {
       const made = await answered(client.POST('/api/builds', { body: { document: await file.text() } }))
       await queries.invalidateQueries({ queryKey: ['builds'] })
@@ -28,8 +35,8 @@ export function FileButtons({ onOpen }: { onOpen: (id: number) => void }) {
   return (
     <>
       <input ref={picker} type="file" accept=".json,application/json" hidden aria-label="Build document" onChange={(event) => { void read(event) }} />
-      <Button size="small" onClick={() => picker.current?.click()}>Import</Button>
-      <Button size="small" onClick={() => { download(session.read()) }}>Export</Button>
+      <Button size="small" disabled={readOnly} onClick={() => picker.current?.click()}>Import</Button>
+      <Button size="small" onClick={() => { const { history, summary } = session.read(); download(fileName(summary.name), history.present, 'application/json') }}>Export</Button>
     </>
   )
 }
@@ -46,10 +53,6 @@ function FaultList({ refusal }: { refusal: Refusal }) {
   )
 }
 
-function download({ history, summary }: SessionState): void {
-  const link = window.document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([history.present], { type: 'application/json' }))
-  link.download = `${summary.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.json`
-  link.click()
-  URL.revokeObjectURL(link.href)
+function fileName(name: string): string {
+  return `${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.json`
 }

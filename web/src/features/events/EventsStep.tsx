@@ -1,13 +1,13 @@
 import { memo } from 'react'
 import type { CardNumber, EventHandle } from '../../api/client'
 import { TextField } from '../fields/TextField'
+import { Term } from '../glossary/Term'
 import { useCandidate, useSession, useSessionPart } from '../session/useSession'
 
 /** The four events and the card numbers: each editable, each moving the other. */
 export function EventsStep() {
   const candidate = useCandidate()
   const handles = useSessionPart((state) => state.answer?.handles)
-  const engine = useSessionPart((state) => state.answer?.analysis.engine)
   if (!candidate) return null
   const timing = candidate.timing
   if (timing.state !== 'done') {
@@ -29,11 +29,11 @@ export function EventsStep() {
         <CardField candidate={candidate.id} number="intake_centreline" label="Intake centreline" value={plain(timing.intake.centreline_deg)} />
       </div>
       <dl className="facts">
-        <Fact name="Overlap at .050" value={degrees(timing.overlap_050_deg)} />
-        <Fact name="Overlap at the seat" value={degrees(timing.overlap_006_deg)} />
-        <Fact name="Advance" value={degrees(timing.advance_deg)} />
+        <Fact word="Overlap" name="Overlap at .050" value={degrees(timing.overlap_050_deg)} />
+        <Fact word="Seat timing" name="Overlap at the seat" value={degrees(timing.overlap_006_deg)} />
+        <Fact word="Advance" name="Advance" value={degrees(timing.advance_deg)} />
         <Fact name="Exhaust centreline" value={degrees(timing.exhaust.centreline_deg)} />
-        <Fact name="Compression" value={`${ratio(engine?.state === 'done' ? engine.compression_ratio : null)} static, ${ratio(timing.trapped_compression_ratio)} trapped`} />
+        <Fact word="Trapped compression" name="Compression" value={`${ratio(candidate.engine.state === 'done' ? candidate.engine.compression_ratio : null)} static, ${ratio(timing.trapped_compression_ratio)} trapped`} />
         <Asymmetry intake={timing.intake} exhaust={timing.exhaust} />
       </dl>
       <p className="quiet">All at .050 in of lobe lift. Drag the handles under the strip, use the arrow keys on them, or type.</p>
@@ -75,10 +75,10 @@ const CardField = memo(function CardField({ candidate, number, label, value }: C
   )
 })
 
-function Fact({ name, value }: { name: string; value: string }) {
+function Fact({ name, value, word }: { name: string; value: string; word?: string }) {
   return (
     <div>
-      <dt>{name}</dt>
+      <dt>{word === undefined ? name : <Term word={word}>{name}</Term>}</dt>
       <dd>{value}</dd>
     </div>
   )

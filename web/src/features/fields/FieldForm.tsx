@@ -1,11 +1,17 @@
 import { useEffect } from 'react'
+import type { Group, StepName } from '../../app/steps'
+import { fieldsOf, groupsOf } from '../../app/steps'
+import type { FormField } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
+import { Picture } from '../pictures/Picture'
 import { FieldRow } from './FieldRow'
-import { grouped } from './groups'
+import { labelOf } from './labels'
+import { TableField } from './TableField'
 
-/** Every field under some paths, each with its text, unit, source and fault. */
-export function FieldForm({ prefixes, focus }: { prefixes: readonly string[]; focus: string | undefined }) {
+/** Every field of one step in its groups, each with its text, unit, source and fault. */
+export function FieldForm({ step, focus }: { step: StepName; focus: string | undefined }) {
   const fields = useSessionPart((state) => state.answer?.fields)
+  const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const ready = fields !== undefined
   useEffect(() => {
     if (focus === undefined || !ready) return
@@ -13,17 +19,29 @@ export function FieldForm({ prefixes, focus }: { prefixes: readonly string[]; fo
     row?.scrollIntoView({ block: 'center' })
     row?.querySelector('input')?.focus()
   }, [focus, ready])
-  const groups = grouped(fields ?? [], prefixes)
+  if (!fields) return <p className="quiet">Reading the build…</p>
   return (
     <div className="form">
-      {groups.map((group) => (
-        <fieldset key={group.title}>
-          {group.title === '' ? null : <legend>{group.title}</legend>}
-          <div className="form-grid">
-            {group.fields.map(({ field, label }) => <FieldRow key={field.field} field={field} label={label} />)}
-          </div>
-        </fieldset>
-      ))}
+      {groupsOf(step).map((group) => <GroupFields key={group.title} group={group} fields={fieldsOf(group, fields, index)} />)}
     </div>
+  )
+}
+
+function GroupFields({ group, fields }: { group: Group; fields: readonly FormField[] }) {
+  if (fields.length === 0) return null
+  const tables = fields.filter((field) => field.table)
+  return (
+    <fieldset className={group.picture ? 'pictured' : ''}>
+      <legend>{group.title}</legend>
+      <div className="group-body">
+        <div className="form-grid">
+          {fields.filter((field) => !field.table).map((field) => <FieldRow key={field.field} field={field} label={labelOf(field)} />)}
+        </div>
+        {tables.length > 0 ? (
+          <div className="tables">{tables.map((field) => <TableField key={field.field} field={field} label={labelOf(field)} />)}</div>
+        ) : null}
+      </div>
+      {group.picture ? <Picture name={group.picture} /> : null}
+    </fieldset>
   )
 }

@@ -1,16 +1,10 @@
-import { Select } from 'antd'
 import { memo } from 'react'
 import type { FormField } from '../../api/client'
 import { useSession, useSessionPart } from '../session/useSession'
 import { faultOf } from './faults'
+import { ownPath } from './labels'
+import { SourceMark } from './SourceMark'
 import { TextField } from './TextField'
-
-const SOURCES = [
-  { value: 'measured', label: 'measured' },
-  { value: 'card', label: 'card' },
-  { value: 'assumed', label: 'assumed' },
-  { value: 'unmarked', label: '·' },
-]
 
 /** One field of the document: its text as typed, the other unit beside it, where it comes from. */
 export const FieldRow = memo(function FieldRow({ field, label }: { field: FormField; label: string }) {
@@ -19,36 +13,54 @@ export const FieldRow = memo(function FieldRow({ field, label }: { field: FormFi
   const system = useSessionPart((state) => state.system)
   const set = (text: string) => { session.edit({ set: { field: field.field, text } }) }
   const read = field.shown?.[system]
-  const shown = read !== undefined && read !== field.text ? <span className="quiet">{read}</span> : <span />
+  const unit = system === 'inch' ? field.unit_inch : field.unit_metric
+  const beside = read !== undefined && read !== field.text ? read : field.text === '' ? unit : ''
   return (
     <div className={`field-row ${field.given ? '' : 'not-given'}`} data-field={field.field}>
       {field.choices.length > 0 ? (
-        <div className="field" title={field.help}>
-          <label>{label}</label>
-          <Select
-            aria-label={label}
-            value={field.text === '' ? null : field.text}
-            placeholder="not given"
-            onChange={set}
-            options={field.choices.map((word) => ({ value: word, label: word.replaceAll('_', ' ') }))}
-          />
-        </div>
+        <Choice field={field} label={label} onChoose={set} fault={fault} />
       ) : (
-        <TextField label={label} value={field.text} onCommit={set} suffix={shown} fault={fault} help={`${field.help} Needs ${field.needs}.`} />
+        <TextField label={label} value={field.text} onCommit={set} suffix={beside === '' ? null : <span className="quiet">{beside}</span>} fault={fault} help={`${field.help} Needs ${field.needs}.`} />
       )}
-      {field.field.endsWith(']') ? <span /> : field.given ? (
-        <Select
-          size="small"
-          variant="borderless"
-          className="source"
-          aria-label={`Source of ${label}`}
-          value={field.source}
-          onChange={(source) => { session.edit({ source: { field: field.field, source: source === 'unmarked' ? '' : source } }) }}
-          options={SOURCES}
-        />
-      ) : (
-        <span className="source quiet">{field.text === '' ? 'not given' : 'assumed'}</span>
-      )}
+      <div className="field-foot">
+        <SourceMark field={field} label={label} />
+        <OwnForSide field={field} label={label} />
+      </div>
     </div>
   )
 })
+
+function Choice({ field, label, onChoose, fault }: { field: FormField; label: string; onChoose: (text: string) => void; fault: string | undefined }) {
+  return (
+    <div className="field" title={field.help}>
+      <label>
+        {label}
+        <span className="text-input">
+          <select value={field.text} onChange={(event) => { onChoose(event.target.value) }}>
+            <option value="">not given</option>
+            {field.choices.map((word) => <option key={word} value={word}>{word.replaceAll('_', ' ')}</option>)}
+          </select>
+        </span>
+      </label>
+      <div className="help">{field.help}</div>
+      {fault === undefined ? null : <div className="fault" role="alert">{fault}</div>}
+    </div>
+  )
+}
+
+/** A part that differs between the sides gets a value of its own for one. */
+function OwnForSide({ field, label }: { field: FormField; label: string }) {
+  const session = useSession()
+  const path = ownPath(field, 'exhaust')
+  if (path === undefined || !field.given) return null
+  return (
+    <button
+      type="button"
+      className="link quiet"
+      aria-label={`Own ${label} for the exhaust`}
+      onClick={() => { session.edit({ set: { field: path, text: field.text } }) }}
+    >
+      own for exhaust
+    </button>
+  )
+}

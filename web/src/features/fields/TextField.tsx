@@ -43,7 +43,7 @@ export function TextField({ label, value, onCommit, suffix, fault, help, classNa
           id={id}
           type="text"
           aria-label={ariaLabel}
-          aria-describedby={fault === undefined ? undefined : `${id}-fault`}
+          aria-describedby={fault === undefined ? (help === undefined ? undefined : `${id}-help`) : `${id}-fault`}
           aria-invalid={fault !== undefined}
           value={draft ?? value}
           autoComplete="off"
@@ -57,6 +57,7 @@ export function TextField({ label, value, onCommit, suffix, fault, help, classNa
         />
         {suffix}
       </span>
+      {help === undefined ? null : <div className="help" id={`${id}-help`}>{help}</div>}
       {fault === undefined ? null : <div className="fault" id={`${id}-fault`} role="alert">{fault}</div>}
     </div>
   )

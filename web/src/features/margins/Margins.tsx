@@ -1,29 +1,44 @@
 import { useCallback, useState } from 'react'
 import { useCandidate } from '../session/useSession'
 import { MarginRow } from './MarginRow'
-import { key, tightestFirst } from './order'
+import { MeasureNextList } from './MeasureNextList'
+import type { Order } from './order'
+import { inOrder, isListed, key } from './order'
 
-/** Every limit, tightest first, always in sight. */
+const ORDERS: readonly { value: Order; label: string }[] = [
+  { value: 'tightest', label: 'tightest first' },
+  { value: 'place', label: 'by place' },
+]
+
+/** Every limit, always in sight; what is open stays open while figures move. */
 export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
+  const candidate = useCandidate()
   const [open, setOpen] = useState<string>()
+  const [order, setOrder] = useState<Order>('tightest')
+  const [onlyBad, setOnlyBad] = useState(false)
   const toggle = useCallback((name: string) => { setOpen((now) => (now === name ? undefined : name)) }, [])
-  const limits = tightestFirst(useCandidate()?.limits ?? [])
+  const limits = candidate?.limits ?? []
+  const listed = inOrder(limits, order).filter((limit) => isListed(limit, onlyBad))
   const count = (verdict: string) => limits.filter((l) => l.verdict === verdict).length
   return (
     <aside className="margins" aria-label="Margins">
-      <h2>Margins <span className="quiet">tightest first</span></h2>
-      <p className="quiet tally">{count('fails')} fail, {count('tight')} tight, {count('unknown')} unknown, {count('ok')} ok</p>
+      <div className="margins-top">
+        <h2>Margins</h2>
+        <select aria-label="Order of the margins" value={order} onChange={(event) => { setOrder(event.target.value as Order) }}>
+          {ORDERS.map(({ value, label }) => <option key={value} value={value}>{label}</option>)}
+        </select>
+      </div>
+      <p className="quiet tally">
+        {count('fails')} fail, {count('tight')} tight, {count('unknown')} unknown, {count('ok')} ok
+        <label className="check"><input type="checkbox" checked={onlyBad} onChange={(event) => { setOnlyBad(event.target.checked) }} /> hide ok</label>
+      </p>
       <ul>
-        {limits.map((limit) => (
-          <MarginRow
-            key={key(limit)}
-            limit={limit}
-            open={open === key(limit)}
-            onToggle={toggle}
-            onGoTo={onGoTo}
-          />
+        {listed.map((limit) => (
+          <MarginRow key={key(limit)} limit={limit} open={open === key(limit)} onToggle={toggle} onGoTo={onGoTo} />
         ))}
       </ul>
+      {limits.length > 0 && listed.length === 0 ? <p className="quiet">Every margin is met with room.</p> : null}
+      {candidate ? <MeasureNextList entries={candidate.measure_next} onGoTo={onGoTo} /> : null}
       <p className="quiet caution">A planning aid: the maker's instructions and a competent machinist's measurement stand above it.</p>
     </aside>
   )

@@ -1,11 +1,9 @@
-import { Button } from 'antd'
 import type { LimitReport } from '../../api/client'
-import { useSession, useSessionPart } from '../session/useSession'
+import { OwnLimit } from './OwnLimit'
+import { Remedies } from './Remedies'
 
 /** Why a limit says what it says: formula, inputs with their origin, school, source, and what buys margin. */
 export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: string) => void }) {
-  const session = useSession()
-  const system = useSessionPart((state) => state.system)
   return (
     <div className="why">
       <p>{limit.formula}.</p>
@@ -22,28 +20,8 @@ export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: str
           ))}
         </tbody>
       </table>
-      {limit.remedies.length > 0 ? (
-        <table>
-          <caption>What buys it back, each by itself</caption>
-          <tbody>
-            {limit.remedies.map((remedy) => (
-              <tr key={`${remedy.field}${remedy.to}`}>
-                <td>{remedy.label} {remedy.from} → {remedy.to}</td>
-                <td className="figure">{remedy.gain_shown[system]}, {remedy.verdict}</td>
-                <td>
-                  <Button
-                    size="small"
-                    aria-label={`Try ${remedy.label} ${remedy.to}`}
-                    onClick={() => { session.edit({ set: { field: remedy.field, text: remedy.to } }) }}
-                  >
-                    try
-                  </Button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      ) : null}
+      <Remedies limit={limit} />
+      <OwnLimit limit={limit} />
     </div>
   )
 }

@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest'
 import type { LimitReport, Verdict } from '../../api/client'
-import { tightestFirst } from './order'
+import { inOrder, isListed, tightestFirst } from './order'
 
 const limit = (id: string, verdict: Verdict, margin: number, have_at: number): LimitReport => ({
-  id, title: id, verdict, margin, have: 0, need: {}, sense: 'at_least', unit: 'mm', school: '', source: '', formula: '',
+  id, title: id, verdict, margin, have: 0, need: {}, sense: 'at_least', unit: 'mm', place: 'spring', school: '', source: '', formula: '',
   inputs: [], missing: [], remedies: [], edit_field: '',
   shown: { need: { inch: '', metric: '' }, have: { inch: '', metric: '' }, margin: { inch: '', metric: '' }, have_at, need_at: [0.5] },
 })
@@ -17,4 +17,11 @@ test('what fails most comes first, what has most room last', () => {
     limit('far short', 'fails', -9, 0.1),
   ])
   expect(order.map((l) => l.id)).toEqual(['far short', 'short', 'tight', 'near', 'roomy'])
+})
+
+test("by place the builder's order holds, and ok can be hidden", () => {
+  const at = (id: string, place: string, verdict = 'ok') => ({ id, place, verdict }) as unknown as LimitReport
+  const limits = [at('gap', 'clearance'), at('overlap', 'events', 'fails'), at('load', 'spring')]
+  expect(inOrder(limits, 'place').map((l) => l.id)).toEqual(['overlap', 'load', 'gap'])
+  expect(limits.filter((l) => isListed(l, true)).map((l) => l.id)).toEqual(['overlap'])
 })

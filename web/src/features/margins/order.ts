@@ -1,6 +1,19 @@
-import type { LimitReport, Verdict } from '../../api/client'
+import type { LimitReport, Place, Verdict } from '../../api/client'
+
+export type Order = 'tightest' | 'place'
 
 const RANK: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, ok: 3 }
+const PLACES: readonly Place[] = ['events', 'lobe', 'lifter', 'rocker', 'spring', 'clearance']
+
+/** The margins in the order asked for. Pure. */
+export function inOrder(limits: readonly LimitReport[], order: Order): LimitReport[] {
+  return order === 'tightest' ? tightestFirst(limits) : [...limits].sort((a, b) => PLACES.indexOf(a.place) - PLACES.indexOf(b.place))
+}
+
+/** Whether a margin is listed when what is ok may be hidden. Pure. */
+export function isListed(limit: LimitReport, onlyBad: boolean): boolean {
+  return !onlyBad || limit.verdict !== 'ok'
+}
 
 /** Tightest first: by verdict, then by how near the figure lies to its bound on the bar. Pure. */
 export function tightestFirst(limits: readonly LimitReport[]): LimitReport[] {

@@ -8,7 +8,7 @@ const failed: { state: 'failed'; reason: string; needs: string[] } = { state: 'f
 function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAnswer {
   const candidate: CandidateReport = {
     id: 'a', name: 'A', timing: notAsked, strip: notAsked, lift: notAsked, lobe: notAsked, spring: notAsked, control: notAsked,
-    clearance: notAsked, limits: [], ...part,
+    clearance: notAsked, drawing: notAsked, engine: notAsked, measure_next: [], limits: [], ...part,
   }
   const scale = { unit: 'in', factor: 1, offset: 0, decimals: 3 }
   return {
@@ -16,7 +16,7 @@ function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAn
     readings: readings.map((id) => ({ id, label: id, shown: { inch: '', metric: '' } })),
     analysis: {
       engine: notAsked, assumed: [], warnings: [], candidates: [candidate],
-      scales: { length_inch: scale, length_metric: scale, angle: scale },
+      scales: { length_inch: scale, length_metric: scale, angle: scale, flow_inch: scale, flow_metric: scale },
     },
   }
 }

@@ -4,8 +4,9 @@ import type { CandidateReport, WorkbenchAnswer } from '../../api/client'
 export function completed(last: WorkbenchAnswer, answer: WorkbenchAnswer): WorkbenchAnswer {
   const [before] = last.analysis.candidates
   const [now] = answer.analysis.candidates
-  const fields = answer.fields ?? last.fields
-  const rest = fields === undefined ? {} : { fields }
+  const rest = Object.fromEntries(
+    (['fields', 'beside', 'table'] as const).map((name) => [name, answer[name] ?? (answer.fields ? undefined : last[name])]),
+  )
   if (!before || now?.id !== before.id) return { ...answer, ...rest }
   const hasLimits = now.limits.length > 0
   return {
@@ -22,6 +23,8 @@ function merged(before: CandidateReport, now: CandidateReport, hasLimits: boolea
     lift: now.lift.state === 'not_asked' ? before.lift : now.lift,
     lobe: now.lobe.state === 'not_asked' ? before.lobe : now.lobe,
     spring: now.spring.state === 'not_asked' ? before.spring : now.spring,
+    drawing: now.drawing.state === 'not_asked' ? before.drawing : now.drawing,
+    measure_next: hasLimits ? now.measure_next : before.measure_next,
     control: now.control.state === 'not_asked' ? before.control : now.control,
     limits: hasLimits ? now.limits : before.limits,
   }

@@ -1,6 +1,7 @@
 import { answered, client, Refusal } from '../../api/client'
 import type { BuildSummary, Edit, Fault, PartName, UnitSystem, WorkbenchAnswer } from '../../api/client'
 import { completed } from './completed'
+import { draftOf, keepDraft } from './draft'
 import { begin, commit, redo, undo } from './history'
 import type { History } from './history'
 import { RequestLine } from './requestLine'
@@ -13,7 +14,7 @@ const DRAWN: PartName[] = ['timing', 'strip', 'clearance']
 /** What is read beside it; while a drag goes on, every {@link CALM} milliseconds. */
 const READ: PartName[] = [...DRAWN, 'lift', 'spring', 'control', 'limits']
 /** The whole answer, when it rests. */
-const FULL: PartName[] = [...READ, 'lobe', 'remedies']
+const FULL: PartName[] = [...READ, 'lobe', 'drawing', 'remedies']
 /** Figures that change faster than this cannot be read. */
 const CALM = 200
 
@@ -24,6 +25,10 @@ export interface SessionState {
   readonly savedDocument: string
   readonly history: History
   readonly candidate: string | undefined
+  /** Candidate laid beside the one in view on the strip and in words. */
+  readonly beside: string | undefined
+  /** Whether every candidate is wanted side by side. */
+  readonly table: boolean
   readonly system: UnitSystem
   /** Answer to the document on screen; changes with every preview of a drag. */
   readonly answer: WorkbenchAnswer | undefined
@@ -33,6 +38,8 @@ export interface SessionState {
   readonly faults: readonly Fault[]
   /** A refusal without a field, such as a server that is away. */
   readonly trouble: string | undefined
+  /** Whether the edits on screen were taken up from before a reload. */
+  readonly recovered: boolean
   /** Set while a stale save waits for a decision. */
   readonly staleAgainst: number | undefined
 }
@@ -44,6 +51,8 @@ type Listener = () => void
 
 interface Result {
   readonly answer: WorkbenchAnswer
+  /** The candidate the answer is about. */
+  readonly candidate: string | undefined
   /** The document the request began from; an answer to another one is out of date. */
   readonly asked: string
   readonly step: boolean
@@ -59,11 +68,17 @@ export class Session {
   private readAt = 0
 
   constructor(summary: BuildSummary, document: string, candidate: string | undefined, system: UnitSystem) {
+    const draft = draftOf(sessionStorage, summary.id)
+    const recovered = draft !== undefined && draft.document !== document
     this.state = {
-      summary,
+      // A draft from an older revision is saved against that one, and merged.
+      summary: recovered ? { ...summary, revision: draft.base } : summary,
       savedDocument: document,
-      history: begin(document),
+      history: recovered ? commit(begin(document), draft.document) : begin(document),
+      recovered,
       candidate,
+      beside: undefined,
+      table: false,
       system,
       answer: undefined,
       moved: [],
@@ -96,7 +111,33 @@ export class Session {
 
   /** Makes an edit: one step of undo. */
   edit(edit: Edit): void {
-    this.queue.ask(() => this.work([edit], FULL, true))
+    this.edits([edit])
+  }
+
+  /** Makes several edits as one step of undo, all or none; then looks at `candidate`, if it is named. */
+  edits(edits: Edit[], candidate?: string): void {
+    this.queue.ask(() => this.work(edits, FULL, true, candidate))
+  }
+
+  /** Puts a whole document in the place of the present one: one step of undo. */
+  replace(document: string): void {
+    this.queue.ask(() => {
+      this.set({ history: commit(this.state.history, document), faults: [] })
+      return this.work([], FULL, true)
+    })
+  }
+
+  /** Lays a candidate beside the one in view, or none. */
+  layBeside(beside: string | undefined): void {
+    this.set({ beside })
+    this.settle()
+  }
+
+  /** Asks for every candidate side by side, as long as somebody looks. */
+  wantTable(table: boolean): void {
+    if (table === this.state.table) return
+    this.set({ table })
+    if (table) this.settle()
   }
 
   undo(): void {
@@ -123,6 +164,15 @@ export class Session {
     this.queue.ask(() => this.saveNow())
   }
 
+  /** Takes `document` as the work on top of the newest revision and saves it: the end of a merge. */
+  saveOver(newest: BuildSummary, document: string): void {
+    this.queue.ask(async () => {
+      this.set({ summary: newest, history: commit(this.state.history, document), staleAgainst: undefined })
+      await this.saveNow()
+      return this.work([], FULL, true)
+    })
+  }
+
   private async saveNow(): Promise<undefined> {
     const { summary, history, savedDocument } = this.state
     const document = history.present
@@ -134,7 +184,7 @@ export class Session {
           body: { base_revision: summary.revision, document },
         }),
       )
-      this.set({ summary: saved, savedDocument: document, trouble: undefined, staleAgainst: undefined })
+      this.set({ summary: saved, savedDocument: document, trouble: undefined, staleAgainst: undefined, recovered: false })
     } catch (error) {
       const newest = error instanceof Refusal ? error.problem.newest_revision : undefined
       if (typeof newest === 'number') this.set({ staleAgainst: newest })
@@ -144,10 +194,12 @@ export class Session {
 
   /** Keeps this tab's document as a build of its own; its number when it was kept. */
   async saveAsNew(): Promise<number | undefined> {
-    const document = this.state.history.present
+    const { history, summary } = this.state
+    const document = history.present
     try {
       const made = await answered(client.POST('/api/builds', { body: { document } }))
-      this.set({ summary: made, savedDocument: document, trouble: undefined, staleAgainst: undefined })
+      keepDraft(sessionStorage, summary.id, undefined)
+      this.set({ summary: made, savedDocument: document, trouble: undefined, staleAgainst: undefined, recovered: false })
       return made.id
     } catch (error) {
       this.refused(error)
@@ -168,23 +220,29 @@ export class Session {
     this.queue.ask(() => this.work([], FULL, true), true)
   }
 
-  private async work(edits: Edit[], parts: PartName[], settle: boolean): Promise<Result> {
-    const { history, candidate, system } = this.state
+  private async work(edits: Edit[], parts: PartName[], settle: boolean, view?: string): Promise<Result> {
+    const { history, system, beside, table } = this.state
+    const candidate = view ?? this.state.candidate
     const asked = history.present
-    const body = { document: asked, edits, candidate: candidate ?? null, parts, system, form: settle }
+    const body = {
+      document: asked, edits, candidate: candidate ?? null, parts, system, form: settle,
+      beside: settle ? beside ?? null : null, table: settle && table,
+    }
     const answer = await answered(client.POST('/api/workbench', { body }))
-    return { answer, asked, step: settle && edits.length > 0 }
+    return { answer, asked, candidate, step: settle && edits.length > 0 }
   }
 
-  private taken({ answer, asked, step }: Result): void {
+  private taken({ answer, asked, candidate, step }: Result): void {
     const { history, system, answer: last } = this.state
     if (asked !== history.present) return
     const next = step ? commit(history, answer.document) : history
     const settled = answer.fields !== undefined && answer.fields !== null
     const whole = last ? completed(last, answer) : answer
+    if (candidate !== this.state.candidate) this.readingsBefore = []
     const changes = settled ? moved(this.readingsBefore, whole.readings, system) : NOTHING
     this.set({
       history: next,
+      candidate,
       // What did not change keeps its identity, so that only what changed is drawn again.
       answer: share(last, whole),
       moved: changes.length > 0 ? changes : this.state.moved,
@@ -201,8 +259,19 @@ export class Session {
     else this.set({ trouble: error.problem.detail })
   }
 
+  /** The note about recovered edits was read. */
+  acknowledge(): void {
+    this.set({ recovered: false })
+  }
+
   private set(change: Partial<SessionState>): void {
-    this.state = { ...this.state, ...change }
+    const before = this.state
+    this.state = { ...before, ...change }
+    const { history, savedDocument, summary } = this.state
+    if (history !== before.history || savedDocument !== before.savedDocument) {
+      const unsaved = history.present !== savedDocument
+      keepDraft(sessionStorage, summary.id, unsaved ? { base: summary.revision, document: history.present } : undefined)
+    }
     for (const listener of this.listeners) listener()
   }
 }

@@ -6,7 +6,9 @@ import { Curves } from './Curves'
 import type { Frame, Zoom } from './geometry'
 import { WHOLE, degOf, zoomed } from './geometry'
 import { Handles } from './Handles'
+import { BesideNote } from './BesideNote'
 import { Readout } from './Readout'
+import { StripExport } from './StripExport'
 import { StripTools, TraceChoice } from './StripTools'
 import { Tightest } from './Tightest'
 import { TraceStrip } from './TraceStrip'
@@ -26,7 +28,9 @@ export function Strip() {
   const [trace, setTrace] = useState<TraceName>('gap')
   const strip = candidate?.strip
   const report: StripReport | undefined = strip?.state === 'done' ? strip : undefined
-  const depth = depthOf(report)
+  const beside = useSessionPart((state) => state.answer?.beside)
+  const besideReport = beside?.strip.state === 'done' ? beside.strip : undefined
+  const depth = Math.max(depthOf(report), besideReport ? depthOf(besideReport) : 0)
   const frame: Frame = useMemo(
     () => ({ width, height: HEIGHT, left: 46, right: 14, top: 26, bottom: 22, from: zoom.from, to: zoom.to, depth }),
     [width, zoom, depth],
@@ -37,12 +41,14 @@ export function Strip() {
       <div className="strip-tools">
         {report ? <Readout report={report} /> : <span className="quiet">Valves and piston over one cycle</span>}
         <span className="grow" />
+        {beside && candidate ? <BesideNote beside={beside} /> : null}
+        {report && candidate ? <StripExport report={report} name={candidate.name} holder={holder} /> : null}
         <StripTools zoom={zoom} onZoom={setZoom} />
       </div>
       {report && handles && candidate ? (
         <>
           <div className="strip-plot layered" style={{ height: HEIGHT }} {...gestures} onDoubleClick={(event) => { setZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5)) }}>
-            <Curves frame={frame} report={report} />
+            <Curves frame={frame} report={report} beside={besideReport} />
             <svg width={width} height={HEIGHT} aria-hidden="true">
               <Tightest frame={frame} report={report} />
               <Cursor frame={frame} />

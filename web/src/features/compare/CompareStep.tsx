@@ -1,0 +1,88 @@
+import { useEffect, useState } from 'react'
+import type { Column } from '../../api/client'
+import { useSession, useSessionPart } from '../session/useSession'
+import { rowsOf, tallies } from './rows'
+
+/** Every candidate side by side: in words, by margins, by figures. */
+export function CompareStep() {
+  const session = useSession()
+  const columns = useSessionPart((state) => state.answer?.table)
+  useEffect(() => {
+    session.wantTable(true)
+    return () => { session.wantTable(false) }
+  }, [session])
+  if (!columns) return <p className="quiet">Computing every candidate…</p>
+  if (columns.length < 2) return <p>There is one candidate. Duplicate it from its tab, change one thing, and see here what that does.</p>
+  return (
+    <>
+      <Words columns={columns} />
+      <Figures columns={columns} />
+    </>
+  )
+}
+
+function Words({ columns }: { columns: readonly Column[] }) {
+  const session = useSession()
+  const index = useSessionPart((state) => state.answer?.candidate_index)
+  const beside = useSessionPart((state) => state.beside)
+  const system = useSessionPart((state) => state.system)
+  const viewed = columns[index ?? 0]
+  return (
+    <div className="differs">
+      {columns.map((column, place) => place === index ? null : (
+        <section key={column.id}>
+          <h2>{column.name} <span className="quiet">against {viewed?.name}</span></h2>
+          <ul>
+            {column.comparison.words.map((words) => <li key={words.inch}>{words[system]}</li>)}
+            {column.comparison.words.length === 0 ? <li className="quiet">nothing that is computed differs</li> : null}
+          </ul>
+          {column.comparison.fields.length > 0 ? (
+            <details>
+              <summary>{column.comparison.fields.length} fields differ</summary>
+              <ul>{column.comparison.fields.map((f) => <li key={f.field}>{f.label}: <s>{f.before || 'not given'}</s> → {f.after || 'not given'}</li>)}</ul>
+            </details>
+          ) : null}
+          <button type="button" className="link" onClick={() => { session.layBeside(beside === column.id ? undefined : column.id) }}>
+            {beside === column.id ? 'take off the strip' : 'lay beside on the strip'}
+          </button>
+        </section>
+      ))}
+    </div>
+  )
+}
+
+function Figures({ columns }: { columns: readonly Column[] }) {
+  const session = useSession()
+  const index = useSessionPart((state) => state.answer?.candidate_index)
+  const system = useSessionPart((state) => state.system)
+  const [all, setAll] = useState(false)
+  const rows = rowsOf(columns, system).filter((row) => all || row.differs)
+  return (
+    <>
+      <label className="check"><input type="checkbox" checked={all} onChange={(event) => { setAll(event.target.checked) }} /> also what is equal</label>
+      <div className="wide">
+        <table className="figures">
+          <thead>
+            <tr>
+              <td />
+              {columns.map((column, place) => (
+                <th key={column.id} scope="col" aria-current={place === index}>
+                  <button type="button" className="link" onClick={() => { session.choose(column.id) }}>{column.name}</button>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr><th scope="row">Margins</th>{columns.map((column) => <td key={column.id}>{tallies(column)}</td>)}</tr>
+            {rows.map((row) => (
+              <tr key={row.id}>
+                <th scope="row">{row.label}</th>
+                {row.cells.map((cell, place) => <td key={columns[place]?.id} className={cell.verdict ?? ''}>{cell.text}{cell.verdict === 'fails' || cell.verdict === 'tight' ? <span className="quiet"> {cell.verdict}</span> : null}</td>)}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  )
+}

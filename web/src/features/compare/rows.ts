@@ -1,0 +1,28 @@
+import type { Column, UnitSystem, Verdict } from '../../api/client'
+
+export interface Row {
+  readonly id: string
+  readonly label: string
+  readonly cells: readonly { readonly text: string; readonly verdict: Verdict | undefined }[]
+  readonly differs: boolean
+}
+
+/** Readings of all candidates as rows; a reading some candidate lacks is unknown there. Pure. */
+export function rowsOf(columns: readonly Column[], system: UnitSystem): Row[] {
+  const labels = new Map(columns.flatMap((column) => column.readings.map((r) => [r.id, r.label] as const)))
+  return [...labels].map(([id, label]) => {
+    const cells = columns.map((column) => ({
+      text: column.readings.find((r) => r.id === id)?.shown[system] ?? 'unknown',
+      verdict: column.limits.find((l) => `${l.id}_${l.side ?? ''}` === id)?.verdict,
+    }))
+    return { id, label, cells, differs: cells.some((cell) => cell.text !== cells[0]?.text) }
+  })
+}
+
+/** "2 fail, 1 tight" of one candidate. Pure. */
+export function tallies(column: Column): string {
+  const count = (verdict: Verdict) => column.limits.filter((l) => l.verdict === verdict).length
+  const parts = ([['fails', 'fail'], ['tight', 'tight'], ['unknown', 'unknown']] as const)
+    .flatMap(([verdict, word]) => (count(verdict) > 0 ? [`${count(verdict)} ${word}`] : []))
+  return parts.length > 0 ? parts.join(', ') : 'all ok'
+}

@@ -1,0 +1,96 @@
+import { memo, useMemo } from 'react'
+import type { CandidateReport, DrawingReport, StripReport, ValveDrawing } from '../../api/client'
+import { onCurve, readLength, useScrub } from '../scrub/scrub'
+import { useCandidate, useLengthScale } from '../session/useSession'
+import { fullLiftAt, lobePath, poseOf, tightestAt } from './pose'
+import { PlayButton } from './PlayButton'
+import { Piston, Train, Valve } from './parts'
+
+type Side = 'intake' | 'exhaust'
+type Lobes = Extract<CandidateReport['lobe'], { state: 'done' }>
+
+/** One cylinder to scale at the scrubbed angle, a section through each valve across the engine. */
+export const Cylinder = memo(function Cylinder() {
+  const candidate = useCandidate()
+  const drawing = candidate?.drawing
+  const strip = candidate?.strip
+  if (!candidate || !drawing || !strip) return null
+  if (drawing.state === 'failed') return <section className="panel cylinder"><p className="quiet">The cylinder can be drawn once these are known: {drawing.reason}.</p></section>
+  if (drawing.state !== 'done' || strip.state !== 'done') return null
+  const lobe = candidate.lobe.state === 'done' ? candidate.lobe : undefined
+  return (
+    <section className="panel cylinder" aria-label="One cylinder to scale">
+      <Heading strip={strip} />
+      <div className="sections">
+        <Section side="intake" drawing={drawing} strip={strip} lobe={lobe} />
+        <Section side="exhaust" drawing={drawing} strip={strip} lobe={lobe} />
+      </div>
+      <p className="quiet caption">Across the engine. To scale but for rocker arm, pushrod length and spring seat height.</p>
+    </section>
+  )
+})
+
+function Heading({ strip }: { strip: StripReport }) {
+  const angle = useScrub()
+  const scale = useLengthScale()
+  const gap = tightestAt(strip, angle)
+  return (
+    <div className="cylinder-head">
+      <span>At <b>{angle.toFixed(1)}</b>{gap && scale ? <> tightest: <b className={`${gap.side}-text`}>{gap.side} {readLength(gap.mm, scale)}</b></> : null}</span>
+      <PlayButton />
+    </div>
+  )
+}
+
+interface SectionProps {
+  readonly side: Side
+  readonly drawing: DrawingReport
+  readonly strip: StripReport
+  readonly lobe: Lobes | undefined
+}
+
+function Section({ side, drawing, strip, lobe }: SectionProps) {
+  const angle = useScrub()
+  const scale = useLengthScale()
+  const valve: ValveDrawing = drawing[side]
+  const lifts = side === 'intake' ? strip.intake_lift_mm : strip.exhaust_lift_mm
+  const gaps = side === 'intake' ? strip.intake_clearance_mm : strip.exhaust_clearance_mm
+  const own = lobe?.[side]
+  const outline = useMemo(() => (own ? lobePath(valve.base_radius_mm, own.cam_deg, own.lift_mm) : undefined), [own, valve.base_radius_mm])
+  const centre = useMemo(() => fullLiftAt(lifts), [lifts])
+  const pose = poseOf(valve, onCurve(lifts, angle))
+  const crown = onCurve(strip.piston_mm, angle)
+  const gap = gaps ? onCurve(gaps, angle) : undefined
+  return (
+    <figure>
+      <svg viewBox="-104 -112 168 214" role="img" aria-label={`${side} valve, spring, rocker and piston at ${angle.toFixed(0)} degrees`}>
+        <Piston bore={drawing.bore_mm} crown={crown} pocket={valve.pocket ?? undefined} />
+        <Valve valve={valve} pose={pose} side={side} />
+        <Train valve={valve} pose={pose} outline={outline} camAngle={(angle - centre) / 2} follower={own ? onFollower(own, (angle - centre) / 2) : 0} />
+        {gap !== undefined && gap < 30 && scale ? <GapMark pose={pose} head={valve.head_mm} gap={gap} text={readLength(gap, scale)} /> : null}
+      </svg>
+      <figcaption className={`${side}-text`}>{side}</figcaption>
+    </figure>
+  )
+}
+
+/** Follower lift at a cam angle from full lift, folded into one turn. */
+function onFollower(lobe: { cam_deg: number[]; lift_mm: number[] }, camDeg: number): number {
+  const folded = ((((camDeg + 180) % 360) + 360) % 360) - 180
+  const first = lobe.cam_deg[0] ?? 0
+  const place = folded - first
+  return place < 0 || place > lobe.lift_mm.length - 1 ? 0 : Math.max(0, onCurve(lobe.lift_mm, place))
+}
+
+function GapMark({ pose, head, gap, text }: { pose: ReturnType<typeof poseOf>; head: number; gap: number; text: string }) {
+  // From the lowest edge of the face, along the stem.
+  const low = pose.down.x >= 0 ? -1 : 1
+  const x = pose.face.x + low * (head / 2) * pose.down.y
+  const y = pose.face.y - low * (head / 2) * pose.down.x
+  return (
+    <g className="tightest">
+      <line x1={x} y1={y} x2={x + gap * pose.down.x} y2={y + gap * pose.down.y} />
+      <text x={x - 3} y={y + gap / 2 + 12} textAnchor="end">{text}</text>
+    </g>
+  )
+}

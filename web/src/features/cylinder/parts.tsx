@@ -1,0 +1,98 @@
+import type { ValveDrawing } from '../../api/client'
+import type { ValvePose } from './pose'
+import { along, coilPath } from './pose'
+
+/** Coils drawn of a spring. */
+const TURNS = 5
+
+/** Bore walls, head face and piston with the pocket cut in it. */
+export function Piston({ bore, crown, pocket }: { bore: number; crown: number; pocket: ValveDrawing['pocket'] | undefined }) {
+  const half = bore / 2
+  return (
+    <g>
+      <rect className="metal" x={-half - 7} y={0} width={7} height={104} />
+      <rect className="metal" x={half} y={0} width={7} height={104} />
+      <line className="head-face" x1={-half - 7} x2={half + 7} y1={0} y2={0} />
+      <path className="crown" d={`M${-half + 0.4},${crown} ${pocket ? pocketEdge(pocket, crown) : ''} L${half - 0.4},${crown} L${half - 0.4},${crown + 38} L${-half + 0.4},${crown + 38} Z`} />
+    </g>
+  )
+}
+
+/** The pocket's outline in the crown, from its left rim to its right one. */
+function pocketEdge(pocket: NonNullable<ValveDrawing['pocket']>, crown: number): string {
+  const tilt = (pocket.tilt_deg * Math.PI) / 180
+  const radius = pocket.diameter_mm / 2
+  const floor = { x: pocket.offset_mm, y: crown + pocket.floor_mm }
+  const across = { x: Math.cos(tilt), y: -Math.sin(tilt) }
+  const up = { x: -Math.sin(tilt), y: -Math.cos(tilt) }
+  const rim = (from: { x: number; y: number }) => {
+    const height = Math.max(0, (from.y - crown) / Math.cos(tilt))
+    return along(from, up, height)
+  }
+  const [left, right] = [along(floor, across, -radius), along(floor, across, radius)]
+  const places = [rim(left), left, right, rim(right)].filter((p, i) => i === 0 || i === 3 || p.y > crown)
+  return places.map((p) => `L${p.x.toFixed(2)},${Math.max(p.y, crown).toFixed(2)}`).join(' ')
+}
+
+/** Valve, spring and retainer. */
+export function Valve({ valve, pose, side }: { valve: ValveDrawing; pose: ValvePose; side: 'intake' | 'exhaust' }) {
+  const across = { x: pose.down.y, y: -pose.down.x }
+  const edge = (from: { x: number; y: number }, half: number, up: number) => along(along(from, across, half), pose.down, -up)
+  const half = valve.head_mm / 2
+  const stem = valve.stem_mm / 2
+  const outline = [
+    edge(pose.face, -half, 0), edge(pose.face, half, 0), edge(pose.face, half, valve.margin_mm), edge(pose.face, stem, half * 0.62),
+    edge(pose.tip, stem, 0), edge(pose.tip, -stem, 0), edge(pose.face, -stem, half * 0.62), edge(pose.face, -half, valve.margin_mm),
+  ]
+  const spring = valve.spring
+  return (
+    <g>
+      {spring ? (
+        <>
+          <path className="coil" d={coilPath(pose.seat, pose.retainer, spring.outside_mm - 4, TURNS)} />
+          <path className="seat-line" d={segment(edge(pose.seat, -spring.outside_mm / 2, 0), edge(pose.seat, spring.outside_mm / 2, 0))} />
+          <path className="retainer" d={segment(edge(pose.retainer, -spring.outside_mm / 2, 0), edge(pose.retainer, spring.outside_mm / 2, 0))} />
+        </>
+      ) : null}
+      <polygon className={`${side}-valve`} points={outline.map((p) => `${p.x.toFixed(2)},${p.y.toFixed(2)}`).join(' ')} />
+    </g>
+  )
+}
+
+interface TrainProps {
+  readonly valve: ValveDrawing
+  readonly pose: ValvePose
+  readonly outline: string | undefined
+  readonly camAngle: number
+  /** Follower lift. */
+  readonly follower: number
+}
+
+/** Where the cam is drawn: out of the way of the bore, below the pushrod. */
+const CAM = { x: -80, y: 78 }
+
+/** Rocker, pushrod, lifter and lobe. */
+export function Train({ valve, pose, outline, camAngle, follower }: TrainProps) {
+  const radius = valve.follower_mm / 2
+  const contact = CAM.y - valve.base_radius_mm - follower
+  const bottom = valve.roller ? contact - radius : contact
+  const lifterTop = bottom - (valve.roller ? 14 : 20)
+  const rod = (valve.pushrod_diameter_mm ?? 8) / 2
+  const middle = (pose.cup.y + lifterTop) / 2
+  return (
+    <g className="train">
+      <path className="arm" d={segment(pose.tip, pose.pivot) + segment(pose.pivot, pose.cup)} />
+      <circle className="pivot" cx={pose.pivot.x} cy={pose.pivot.y} r={3.4} />
+      <path className="rod" strokeWidth={2 * rod} d={segment(pose.cup, { x: CAM.x, y: middle - 3 }) + segment({ x: CAM.x, y: middle + 3 }, { x: CAM.x, y: lifterTop })} />
+      <path className="break" d={`M${CAM.x - 6},${middle - 1} l12,-4 M${CAM.x - 6},${middle + 5} l12,-4`} />
+      <rect className="lifter" x={CAM.x - 10} y={lifterTop} width={20} height={bottom - lifterTop} rx={1.5} />
+      {valve.roller ? <circle className="lifter" cx={CAM.x} cy={contact - radius} r={radius} /> : <rect className="lifter" x={CAM.x - radius} y={contact - 3} width={2 * radius} height={3} />}
+      {outline ? <path className="lobe" transform={`translate(${CAM.x} ${CAM.y}) rotate(${camAngle.toFixed(2)})`} d={outline} /> : null}
+      <circle className="pivot" cx={CAM.x} cy={CAM.y} r={1.6} />
+    </g>
+  )
+}
+
+function segment(from: { x: number; y: number }, to: { x: number; y: number }): string {
+  return `M${from.x.toFixed(2)},${from.y.toFixed(2)}L${to.x.toFixed(2)},${to.y.toFixed(2)}`
+}

@@ -1,0 +1,24 @@
+import type { FormField } from '../../api/client'
+import { useSession } from '../session/useSession'
+
+const SOURCES = ['measured', 'card', 'assumed'] as const
+
+/** Where a field comes from, in a word that can be changed; a default says that it is assumed. */
+export function SourceMark({ field, label }: { field: FormField; label: string }) {
+  const session = useSession()
+  if (!field.given) return <span className="source quiet">{field.text === '' ? 'not given' : 'assumed'}</span>
+  return (
+    <select
+      className={`source ${field.source}`}
+      aria-label={`Source of ${label}`}
+      value={field.source}
+      onChange={(event) => {
+        const source = event.target.value
+        session.edit({ source: { field: field.field, source: source === 'unmarked' ? '' : source } })
+      }}
+    >
+      {SOURCES.map((source) => <option key={source} value={source}>{source}</option>)}
+      <option value="unmarked">no source</option>
+    </select>
+  )
+}

@@ -1,0 +1,20 @@
+import { expect, test } from 'vitest'
+import type { FormField } from '../../api/client'
+import { labelOf, ownPath } from './labels'
+
+const field = (path: string, label: string, sided = false): FormField => ({
+  field: path, label, help: '', needs: '', text: '', unit_inch: '', unit_metric: '', source: 'unmarked', given: true, choices: [], sided,
+})
+
+test('a label says whose it is where the group does not', () => {
+  expect(labelOf(field('engine.intake.pocket.depth', 'Depth'))).toBe('Pocket depth')
+  expect(labelOf(field('engine.bore', 'Bore'))).toBe('Bore')
+  expect(labelOf(field('candidates[0].train.valve.exhaust.mass', 'Mass', true))).toBe('Mass, exhaust')
+  expect(labelOf(field('engine.intake.valve_diameter', 'Valve diameter'))).toBe('Valve diameter')
+})
+
+test('a field of both sides can be given one of its own for a side, once', () => {
+  expect(ownPath(field('candidates[1].train.rocker.ratio', 'Ratio', true), 'exhaust')).toBe('candidates[1].train.rocker.exhaust.ratio')
+  expect(ownPath(field('candidates[1].train.rocker.exhaust.ratio', 'Ratio', true), 'exhaust')).toBeUndefined()
+  expect(ownPath(field('engine.bore', 'Bore'), 'exhaust')).toBeUndefined()
+})

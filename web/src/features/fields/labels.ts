@@ -1,0 +1,29 @@
+import type { FormField } from '../../api/client'
+
+/** Objects whose name says more than the group around them. */
+const OWNERS: Readonly<Record<string, string>> = {
+  pocket: 'Pocket', collector: 'Collector', opening: 'Opening', closing: 'Closing', ambient: 'Air', rules: '',
+}
+
+/** What a field is called where it stands: its owner before it, its side after it. Pure. */
+export function labelOf(field: FormField): string {
+  const parts = field.field.replace(/^candidates\[\d+\]\./, '').split('.')
+  const parent = parts.at(-2) ?? ''
+  const owner = OWNERS[parent] ?? ''
+  const label = owner === '' ? field.label : `${owner} ${lower(field.label)}`
+  const sided = field.sided && (parent === 'intake' || parent === 'exhaust')
+  return sided ? `${label}, ${parent}` : label
+}
+
+/** Where a field of both sides would have its own value for one of them; `undefined` where it has or cannot. Pure. */
+export function ownPath(field: FormField, side: 'intake' | 'exhaust'): string | undefined {
+  const parts = field.field.split('.')
+  const key = parts.pop() ?? ''
+  const parent = parts.at(-1)
+  if (!field.sided || parent === 'intake' || parent === 'exhaust') return undefined
+  return [...parts, side, key].join('.')
+}
+
+function lower(text: string): string {
+  return text.charAt(0).toLowerCase() + text.slice(1)
+}

@@ -1,0 +1,92 @@
+import { Button, Modal, Radio } from 'antd'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { rememberBuild } from '../../app/address'
+import type { BuildSummary, Merged } from '../../api/client'
+import { answered, client } from '../../api/client'
+import { useSession, useSessionPart } from '../session/useSession'
+
+/** A stale save: what was saved meanwhile against what this tab has, field by field, nothing lost. */
+export function MergeDialog() {
+  const stale = useSessionPart((state) => state.staleAgainst)
+  const [put, setPut] = useState<number>()
+  if (stale === undefined) return null
+  return (
+    <Modal open={put !== stale} title={`Saved elsewhere meanwhile: revision ${stale}`} width={720} footer={null} onCancel={() => { setPut(stale) }} destroyOnHidden>
+      <Merging key={stale} />
+    </Modal>
+  )
+}
+
+function Merging() {
+  const session = useSession()
+  const { summary, history, candidate } = session.read()
+  const [theirsFor, setTheirsFor] = useState<readonly string[]>([])
+  const mine = history.present
+  const base = useQuery({ queryKey: ['revision', summary.id, summary.revision], queryFn: () => answered(client.GET('/api/builds/{id}/revisions/{number}', { params: { path: { id: summary.id, number: summary.revision } } })) })
+  const newest = useQuery({ queryKey: ['newest', summary.id], queryFn: () => answered(client.GET('/api/builds/{id}', { params: { path: { id: summary.id } } })), gcTime: 0, staleTime: 0 })
+  const ready = base.data && newest.data ? { base: base.data.document, mine, theirs: newest.data.document } : undefined
+  const merged = useQuery({
+    queryKey: ['merge', ready, theirsFor],
+    enabled: ready !== undefined,
+    placeholderData: (before: Merged | undefined) => before,
+    queryFn: () => answered(client.POST('/api/merge', { body: { ...(ready ?? { base: '', mine: '', theirs: '' }), theirs_for: [...theirsFor] } })),
+  })
+  const trouble = base.error ?? newest.error ?? merged.error
+  if (trouble) return <p className="fault" role="alert">{trouble.message}</p>
+  if (!merged.data || !newest.data || !ready) return <p className="quiet">Comparing…</p>
+  const saved: BuildSummary = newest.data.summary
+  const keepCandidate = async () => {
+    const kept = await answered(client.POST('/api/merge', { body: { ...ready, keep_candidate: candidate ?? session.read().answer?.candidates[0]?.id ?? 'a' } }))
+    session.saveOver(saved, kept.document)
+  }
+  return (
+    <>
+      <MergedFields merged={merged.data} theirsFor={theirsFor} onChoose={setTheirsFor} />
+      {merged.data.faults.length > 0 ? <p className="fault" role="alert">Together they contradict each other: {merged.data.faults[0]?.field} {merged.data.faults[0]?.needs}. Choose otherwise, or keep yours apart.</p> : null}
+      <div className="dialog-actions">
+        <Button type="primary" disabled={merged.data.faults.length > 0} onClick={() => { session.saveOver(saved, merged.data.document) }}>Save both together</Button>
+        <Button onClick={() => { void keepCandidate() }}>Keep mine as a candidate beside it</Button>
+        <Button onClick={() => { void session.saveAsNew().then(rememberBuild) }}>Keep mine as a new build</Button>
+      </div>
+    </>
+  )
+}
+
+function MergedFields({ merged, theirsFor, onChoose }: { merged: Merged; theirsFor: readonly string[]; onChoose: (fields: readonly string[]) => void }) {
+  return (
+    <>
+      {merged.conflicts.length === 0 ? <p>No field was changed on both sides.</p> : (
+        <table className="figures">
+          <caption>Changed on both sides: choose</caption>
+          <thead><tr><td /><th scope="col">began as</th><th scope="col">mine</th><th scope="col">saved elsewhere</th></tr></thead>
+          <tbody>
+            {merged.conflicts.map((conflict) => (
+              <tr key={conflict.field}>
+                <th scope="row">{conflict.label}</th>
+                <td className="quiet">{conflict.base || 'not given'}</td>
+                <td colSpan={2}>
+                  <Radio.Group
+                    aria-label={conflict.label}
+                    value={theirsFor.includes(conflict.field) ? 'theirs' : 'mine'}
+                    onChange={(event) => {
+                      const others = theirsFor.filter((field) => field !== conflict.field)
+                      onChoose(event.target.value === 'theirs' ? [...others, conflict.field] : others)
+                    }}
+                    options={[{ value: 'mine', label: conflict.mine || 'removed' }, { value: 'theirs', label: conflict.theirs || 'removed' }]}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {merged.taken.length > 0 ? (
+        <>
+          <p>Taken over from what was saved:</p>
+          <ul>{merged.taken.slice(0, 40).map((d) => <li key={d.field}>{d.label}: <s>{d.before || 'not given'}</s> → {d.after || 'not given'}</li>)}</ul>
+        </>
+      ) : null}
+    </>
+  )
+}

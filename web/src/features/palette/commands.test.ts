@@ -1,0 +1,16 @@
+import { expect, test } from 'vitest'
+import { found } from './commands'
+
+const command = (title: string, kind = 'field') => ({ id: title, title, kind, run: () => undefined })
+const commands = [command('Intake lobe lift'), command('Lobe', 'step'), command('Save', 'action'), command('Undo', 'action')]
+
+test('every word must be there, what begins with it comes first', () => {
+  expect(found(commands, 'lobe').map((c) => c.title)).toEqual(['Lobe', 'Intake lobe lift'])
+  expect(found(commands, 'lift lobe').map((c) => c.title)).toEqual(['Intake lobe lift'])
+  expect(found(commands, 'action').map((c) => c.title)).toEqual(['Save', 'Undo'])
+  expect(found(commands, 'nothing')).toEqual([])
+})
+
+test('nothing typed lists everything up to the most', () => {
+  expect(found(commands, '', 3)).toHaveLength(3)
+})

@@ -1,0 +1,76 @@
+import { Button } from 'antd'
+import { fieldsOf, STEPS } from '../../app/steps'
+import type { FormField, LimitReport } from '../../api/client'
+import { labelOf } from '../fields/labels'
+import { tightestFirst } from '../margins/order'
+import { useCandidate, useSessionPart } from '../session/useSession'
+import { Strip } from '../strip/Strip'
+
+/** The build on paper: everything given and assumed, margins with what they need; Letter and A4. */
+export function BuildSheet({ onClose }: { onClose: () => void }) {
+  const candidate = useCandidate()
+  const fields = useSessionPart((state) => state.answer?.fields)
+  const name = useSessionPart((state) => state.answer?.name)
+  const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
+  const summary = useSessionPart((state) => state.summary)
+  const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
+  if (!candidate || !fields) return null
+  return (
+    <article className="sheet">
+      <div className="sheet-tools">
+        <Button type="primary" onClick={() => { window.print() }}>Print</Button>
+        <Button onClick={onClose}>Back to the bench</Button>
+      </div>
+      <h1>{name}</h1>
+      <p>{candidate.name}. Revision {summary.revision}{unsaved ? ', with edits that are not saved' : ''}, {new Date().toLocaleDateString()}.</p>
+      <Strip />
+      <h2>Margins</h2>
+      <MarginTable limits={tightestFirst(candidate.limits)} />
+      {STEPS.map((step) => step.groups.map((group) => {
+        const own = fieldsOf(group, fields, index).filter((f) => f.text !== '' || (f.table?.rows.length ?? 0) > 0)
+        return own.length === 0 ? null : <Given key={`${step.name} ${group.title}`} title={`${step.title}: ${group.title}`} fields={own} />
+      }))}
+      <p className="caution">
+        A planning aid. Maker's instructions and a competent machinist's measurement stand above every figure here. Turn the engine by hand only, plugs or injectors out,
+        when checking clearances; compress springs only with a proper compressor and eye protection; break in flat cams with reduced load, the right oil, without idling.
+        Changing camshafts or emission controls on a road vehicle can be unlawful: check local rules and use licensed professionals.
+      </p>
+    </article>
+  )
+}
+
+function MarginTable({ limits }: { limits: readonly LimitReport[] }) {
+  const system = useSessionPart((state) => state.system)
+  return (
+    <table className="figures">
+      <thead><tr><th scope="col">Limit</th><th scope="col">Need</th><th scope="col">Have</th><th scope="col">Left over</th><th scope="col">Verdict</th></tr></thead>
+      <tbody>
+        {limits.map((limit) => (
+          <tr key={`${limit.id}${limit.side ?? ''}`}>
+            <th scope="row">{limit.title}</th>
+            <td>{limit.shown?.need[system] ?? ''}</td>
+            <td>{limit.shown?.have[system] ?? 'unknown'}</td>
+            <td>{limit.shown?.margin[system] ?? ''}</td>
+            <td className={limit.verdict}>{limit.verdict}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function Given({ title, fields }: { title: string; fields: readonly FormField[] }) {
+  return (
+    <section>
+      <h2>{title}</h2>
+      <dl>
+        {fields.map((field) => (
+          <div key={field.field}>
+            <dt>{labelOf(field)}</dt>
+            <dd>{field.table ? field.table.rows.map((row) => row.join(' ')).join('; ') : field.text.replaceAll('_', ' ')} <span className="quiet">{field.source === 'unmarked' ? '' : field.source}</span></dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  )
+}
