@@ -1,25 +1,51 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from './screen'
+import { expect, step, test } from './screen'
+
+const STEPS = ['Plan', 'Engine', 'Events', 'Lobe', 'Lifter', 'Rocker', 'Pushrod', 'Spring', 'Clearance', 'Compare']
 
 for (const scheme of ['light', 'dark'] as const) {
-  test(`no serious accessibility finding on any step, ${scheme}`, async ({ bench: page }) => {
+  test(`no serious accessibility finding on any view, ${scheme}`, async ({ bench: page }) => {
+    test.setTimeout(120_000)
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
     await page.reload()
-    for (const step of ['Events', 'Engine', 'Lobe', 'Spring']) {
-      await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`^${step}`) }).click()
+    const serious = async (view: string) => {
+      const { violations } = await new AxeBuilder({ page }).analyze()
+      const found = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
+      expect(found.map((v) => `${view}: ${v.id} ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+    }
+    for (const name of STEPS) {
+      await step(page, name)
       const margin = page.getByRole('button', { name: /^Trapped compression/ })
       await margin.click()
-      const { violations } = await new AxeBuilder({ page }).analyze()
-      const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
-      expect(serious.map((v) => `${step}: ${v.id} ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+      await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
+      await serious(name)
       await margin.click()
     }
+    await page.keyboard.press('Control+k')
+    await expect(page.getByRole('combobox', { name: /^Find a step/ })).toBeVisible()
+    await serious('palette')
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Keys and words' }).click()
+    await expect(page.getByText('the steps of the work in their order')).toBeVisible()
+    await serious('keys and words')
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: /^Builds; open now/ }).click()
+    await expect(page.getByRole('textbox', { name: 'Find a build' })).toBeVisible()
+    await serious('builds')
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: /^More/ }).click()
+    await page.getByText('Build sheet, to print').click()
+    await expect(page.getByRole('button', { name: 'Print' })).toBeVisible()
+    await expect(page.getByText('Build sheet, to print')).toBeHidden()
+    await serious('sheet')
   })
 }
 
 test('nothing overflows sideways at 768 pixels', async ({ bench: page }) => {
   await page.setViewportSize({ width: 768, height: 1024 })
-  await expect(page.getByRole('slider', { name: 'Crank angle' })).toBeVisible()
-  const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
-  expect(overflow).toBeLessThanOrEqual(0)
+  for (const name of STEPS) {
+    await step(page, name)
+    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+    expect(overflow, name).toBeLessThanOrEqual(0)
+  }
 })

@@ -1,4 +1,4 @@
-import { drag, event, expect, handle, test } from './screen'
+import { drag, event, expect, handle, step, test } from './screen'
 
 test('open, drag, nudge, type with units, a refused value, undo, redo, save, reload', async ({ bench: page }) => {
   // Drag: the event moves, the card follows, margins and the line of what moved too.
@@ -27,7 +27,7 @@ test('open, drag, nudge, type with units, a refused value, undo, redo, save, rel
   await expect(event(page, 'Exhaust closes')).not.toHaveValue('-2.5')
 
   // Type lengths in either unit; what was typed is kept as typed, a bare number gets the unit.
-  await page.getByRole('button', { name: /^Spring/ }).click()
+  await step(page, 'Spring')
   const height = page.getByRole('textbox', { name: 'Installed height' })
   await height.fill('46 mm')
   await height.press('Enter')
@@ -57,7 +57,7 @@ test('open, drag, nudge, type with units, a refused value, undo, redo, save, rel
   await expect(page.getByText('revision 2 saved')).toBeVisible()
   await page.reload()
   await expect(event(page, 'Intake opens')).not.toHaveValue('-2.0')
-  await page.getByRole('button', { name: /^Spring/ }).click()
+  await step(page, 'Spring')
   await expect(height).toHaveValue('46 mm')
   await expect(page.getByText('revision 2 saved')).toBeVisible()
 })
@@ -79,7 +79,7 @@ test('edits made faster than answers come are all kept, in order', async ({ benc
     await new Promise((resolve) => setTimeout(resolve, 150))
     await route.continue()
   })
-  await page.getByRole('button', { name: /^Rocker/ }).click()
+  await step(page, 'Rocker')
   for (const [name, text] of [['Ratio', '1.55'], ['Tip-side mass', '10 g'], ['Rated lift', '0.600 in']] as const) {
     await page.getByRole('textbox', { name }).fill(text)
   }

@@ -1,7 +1,7 @@
 import { Button, Segmented, Tooltip } from 'antd'
 import { memo } from 'react'
 import type { UnitSystem } from '../api/client'
-import { FileButtons } from '../features/builds/FileButtons'
+import { MoreMenu } from './MoreMenu'
 import { CandidateTabs } from '../features/candidates/CandidateTabs'
 import { useSession, useSessionPart } from '../features/session/useSession'
 
@@ -35,8 +35,6 @@ export const TopBar = memo(function TopBar({ readOnly, dark, onDark, onOpen, onB
       <Button size="small" type={unsaved && !readOnly ? 'primary' : 'default'} disabled={!unsaved || readOnly} onClick={() => { session.save() }}>Save</Button>
       <Tooltip title="Ctrl+Z"><Button size="small" disabled={!canUndo} onClick={() => { session.undo() }}>Undo</Button></Tooltip>
       <Tooltip title="Ctrl+Shift+Z"><Button size="small" disabled={!canRedo} onClick={() => { session.redo() }}>Redo</Button></Tooltip>
-      <FileButtons readOnly={readOnly} onOpen={onOpen} />
-      <Button size="small" onClick={onSheet}>Sheet</Button>
       <Segmented<UnitSystem>
         size="small"
         aria-label="Units"
@@ -44,7 +42,7 @@ export const TopBar = memo(function TopBar({ readOnly, dark, onDark, onOpen, onB
         onChange={(next) => { session.useUnits(next) }}
         options={[{ value: 'inch', label: 'inch' }, { value: 'metric', label: 'mm' }]}
       />
-      <Button size="small" aria-pressed={dark} onClick={onDark}>{dark ? 'Light' : 'Dark'}</Button>
+      <MoreMenu dark={dark} readOnly={readOnly} onDark={onDark} onSheet={onSheet} onOpen={onOpen} />
       <Button size="small" onClick={onFind} aria-label="Find anything" title="/ or Ctrl+K">Find</Button>
       <Button size="small" onClick={onHelp} aria-label="Keys and words" title="?">?</Button>
     </header>

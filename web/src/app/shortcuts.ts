@@ -68,5 +68,5 @@ function altAction(session: Session, keys: Keys, event: KeyboardEvent): (() => v
 
 function textField(target: EventTarget | null): HTMLInputElement | HTMLTextAreaElement | undefined {
   if (target instanceof HTMLTextAreaElement) return target
-  return target instanceof HTMLInputElement && target.type === 'text' ? target : undefined
+  return target instanceof HTMLInputElement && ['text', 'search'].includes(target.type) ? target : undefined
 }

@@ -9,6 +9,8 @@ export interface Group {
   /** Paths, or beginnings of paths that end in a dot; `@` stands for the candidate in view. */
   readonly fields: readonly string[]
   readonly picture?: PictureName
+  /** Closed until it is asked for: the step shows the same in a better way. */
+  readonly folded?: boolean
 }
 
 interface Step {
@@ -57,7 +59,7 @@ export const STEPS: readonly Step[] = [
       { title: 'Only in this candidate', fields: ['@.changes.'] },
     ],
   },
-  { name: 'events', title: 'Events', groups: [{ title: 'As typed', fields: [...list('@.cam.', 'lobe_separation intake_centreline'), '@.cam.events_050.'] }] },
+  { name: 'events', title: 'Events', groups: [{ title: 'As the document has it, with sources', fields: [...list('@.cam.', 'lobe_separation intake_centreline'), '@.cam.events_050.'], folded: true }] },
   {
     name: 'lobe',
     title: 'Lobe',

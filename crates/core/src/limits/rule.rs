@@ -244,6 +244,12 @@ fn shop_reason(own: &Node<'_>) -> String {
 fn fill(line: &mut LimitReport, rule: &Rule, finding: &Finding) {
     let report = |si: f64| rule.measure.to_report(si);
     line.need = NeedReport { min: finding.min.map(report), max: finding.max.map(report) };
+    // A rule that bounds petrol from above bounds diesel from below.
+    line.sense = match (finding.min, finding.max) {
+        (Some(_), Some(_)) => Sense::Within,
+        (Some(_), None) => Sense::AtLeast,
+        _ => Sense::AtMost,
+    };
     line.have = Some(report(finding.have));
     line.margin = Some(report(finding.margin()));
     line.verdict = match finding.verdict() {

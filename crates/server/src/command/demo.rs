@@ -7,11 +7,11 @@ use std::process::ExitCode;
 use upper_lobe_core::document::Build;
 use upper_lobe_store::Store;
 
-/// The demo documents, in the order they are loaded.
+/// The demo documents, in the order they are loaded: a first visit opens the one loaded last.
 const DEMO_BUILDS: &[&str] = &[
-    include_str!("../../../../demo/tollgate-388-hauler.json"),
     include_str!("../../../../demo/quarry-lane-427-strip.json"),
     include_str!("../../../../demo/harbour-six-7-2-diesel.json"),
+    include_str!("../../../../demo/tollgate-388-hauler.json"),
 ];
 
 /// Where to put them.
@@ -19,7 +19,7 @@ const DEMO_BUILDS: &[&str] = &[
 pub struct Options {
     #[command(flatten)]
     database: DatabaseOptions,
-    /// Print the first demo build instead of storing any.
+    /// Print the towing V8 instead of storing any.
     #[arg(long)]
     print: bool,
 }
@@ -27,7 +27,7 @@ pub struct Options {
 /// Loads or prints the demo.
 pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
     if options.print {
-        print!("{}", DEMO_BUILDS[0]);
+        print!("{}", DEMO_BUILDS[DEMO_BUILDS.len() - 1]);
         return Ok(ExitCode::SUCCESS);
     }
     actix_web::rt::System::new().block_on(async {

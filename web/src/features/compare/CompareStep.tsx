@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react'
 import type { Column } from '../../api/client'
 import { useSession, useSessionPart } from '../session/useSession'
-import { rowsOf, tallies } from './rows'
+import { tallyOf } from '../margins/order'
+import { rowsOf } from './rows'
 
 /** Every candidate side by side: in words, by margins, by figures. */
 export function CompareStep() {
@@ -32,10 +33,7 @@ function Words({ columns }: { columns: readonly Column[] }) {
       {columns.map((column, place) => place === index ? null : (
         <section key={column.id}>
           <h2>{column.name} <span className="quiet">against {viewed?.name}</span></h2>
-          <ul>
-            {column.comparison.words.map((words) => <li key={words.inch}>{words[system]}</li>)}
-            {column.comparison.words.length === 0 ? <li className="quiet">nothing that is computed differs</li> : null}
-          </ul>
+          <WordList words={column.comparison.words.map((words) => words[system])} />
           {column.comparison.fields.length > 0 ? (
             <details>
               <summary>{column.comparison.fields.length} fields differ</summary>
@@ -48,6 +46,20 @@ function Words({ columns }: { columns: readonly Column[] }) {
         </section>
       ))}
     </div>
+  )
+}
+
+/** What is said at once; the rest on request. */
+const FIRST = 10
+
+function WordList({ words }: { words: readonly string[] }) {
+  if (words.length === 0) return <p className="quiet">Nothing that is computed differs.</p>
+  const item = (text: string) => <li key={text}>{text}</li>
+  return (
+    <>
+      <ul>{words.slice(0, FIRST).map(item)}</ul>
+      {words.length > FIRST ? <details><summary>and {words.length - FIRST} more</summary><ul>{words.slice(FIRST).map(item)}</ul></details> : null}
+    </>
   )
 }
 
@@ -73,7 +85,7 @@ function Figures({ columns }: { columns: readonly Column[] }) {
             </tr>
           </thead>
           <tbody>
-            <tr><th scope="row">Margins</th>{columns.map((column) => <td key={column.id}>{tallies(column)}</td>)}</tr>
+            <tr><th scope="row">Margins</th>{columns.map((column) => <td key={column.id}>{tallyOf(column.limits)}</td>)}</tr>
             {rows.map((row) => (
               <tr key={row.id}>
                 <th scope="row">{row.label}</th>

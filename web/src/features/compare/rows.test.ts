@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { Column } from '../../api/client'
-import { rowsOf, tallies } from './rows'
+import { rowsOf } from './rows'
 
 const column = (id: string, readings: [string, string][], limits: object[] = []) =>
   ({ id, name: id, readings: readings.map(([r, inch]) => ({ id: r, label: r, shown: { inch, metric: '' } })), limits }) as unknown as Column
@@ -12,9 +12,4 @@ test('candidates stand side by side, what one lacks is unknown, what differs is 
     ['load_intake', true, ['350', 'unknown']],
   ])
   expect(rows[1]?.cells[0]?.verdict).toBe('tight')
-})
-
-test('a tally names what is not ok', () => {
-  expect(tallies(column('a', [], [{ verdict: 'fails' }, { verdict: 'fails' }, { verdict: 'unknown' }, { verdict: 'ok' }]))).toBe('2 fail, 1 unknown')
-  expect(tallies(column('a', [], [{ verdict: 'ok' }]))).toBe('all ok')
 })

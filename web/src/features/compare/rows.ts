@@ -18,11 +18,3 @@ export function rowsOf(columns: readonly Column[], system: UnitSystem): Row[] {
     return { id, label, cells, differs: cells.some((cell) => cell.text !== cells[0]?.text) }
   })
 }
-
-/** "2 fail, 1 tight" of one candidate. Pure. */
-export function tallies(column: Column): string {
-  const count = (verdict: Verdict) => column.limits.filter((l) => l.verdict === verdict).length
-  const parts = ([['fails', 'fail'], ['tight', 'tight'], ['unknown', 'unknown']] as const)
-    .flatMap(([verdict, word]) => (count(verdict) > 0 ? [`${count(verdict)} ${word}`] : []))
-  return parts.length > 0 ? parts.join(', ') : 'all ok'
-}

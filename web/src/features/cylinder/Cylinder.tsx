@@ -58,7 +58,7 @@ function Section({ side, drawing, strip, lobe }: SectionProps) {
   const own = lobe?.[side]
   const outline = useMemo(() => (own ? lobePath(valve.base_radius_mm, own.cam_deg, own.lift_mm) : undefined), [own, valve.base_radius_mm])
   const centre = useMemo(() => fullLiftAt(lifts), [lifts])
-  const pose = poseOf(valve, onCurve(lifts, angle))
+  const pose = poseOf(valve, onCurve(lifts, angle), drawing.bore_mm)
   const crown = onCurve(strip.piston_mm, angle)
   const gap = gaps ? onCurve(gaps, angle) : undefined
   return (

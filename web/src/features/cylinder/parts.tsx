@@ -68,13 +68,14 @@ interface TrainProps {
   readonly follower: number
 }
 
-/** Where the cam is drawn: out of the way of the bore, below the pushrod. */
-const CAM = { x: -80, y: 78 }
+/** Height at which the cam is drawn, below the pushrod and out of the way of the bore. */
+const CAM_BELOW_FACE = 78
 
 /** Rocker, pushrod, lifter and lobe. */
 export function Train({ valve, pose, outline, camAngle, follower }: TrainProps) {
+  const cam = { x: pose.rodX, y: CAM_BELOW_FACE }
   const radius = valve.follower_mm / 2
-  const contact = CAM.y - valve.base_radius_mm - follower
+  const contact = cam.y - valve.base_radius_mm - follower
   const bottom = valve.roller ? contact - radius : contact
   const lifterTop = bottom - (valve.roller ? 14 : 20)
   const rod = (valve.pushrod_diameter_mm ?? 8) / 2
@@ -83,12 +84,12 @@ export function Train({ valve, pose, outline, camAngle, follower }: TrainProps) 
     <g className="train">
       <path className="arm" d={segment(pose.tip, pose.pivot) + segment(pose.pivot, pose.cup)} />
       <circle className="pivot" cx={pose.pivot.x} cy={pose.pivot.y} r={3.4} />
-      <path className="rod" strokeWidth={2 * rod} d={segment(pose.cup, { x: CAM.x, y: middle - 3 }) + segment({ x: CAM.x, y: middle + 3 }, { x: CAM.x, y: lifterTop })} />
-      <path className="break" d={`M${CAM.x - 6},${middle - 1} l12,-4 M${CAM.x - 6},${middle + 5} l12,-4`} />
-      <rect className="lifter" x={CAM.x - 10} y={lifterTop} width={20} height={bottom - lifterTop} rx={1.5} />
-      {valve.roller ? <circle className="lifter" cx={CAM.x} cy={contact - radius} r={radius} /> : <rect className="lifter" x={CAM.x - radius} y={contact - 3} width={2 * radius} height={3} />}
-      {outline ? <path className="lobe" transform={`translate(${CAM.x} ${CAM.y}) rotate(${camAngle.toFixed(2)})`} d={outline} /> : null}
-      <circle className="pivot" cx={CAM.x} cy={CAM.y} r={1.6} />
+      <path className="rod" strokeWidth={2 * rod} d={segment(pose.cup, { x: cam.x, y: middle - 3 }) + segment({ x: cam.x, y: middle + 3 }, { x: cam.x, y: lifterTop })} />
+      <path className="break" d={`M${cam.x - 6},${middle - 1} l12,-4 M${cam.x - 6},${middle + 5} l12,-4`} />
+      <rect className="lifter" x={cam.x - 10} y={lifterTop} width={20} height={bottom - lifterTop} rx={1.5} />
+      {valve.roller ? <circle className="lifter" cx={cam.x} cy={contact - radius} r={radius} /> : <rect className="lifter" x={cam.x - radius} y={contact - 3} width={2 * radius} height={3} />}
+      {outline ? <path className="lobe" transform={`translate(${cam.x} ${cam.y}) rotate(${camAngle.toFixed(2)})`} d={outline} /> : null}
+      <circle className="pivot" cx={cam.x} cy={cam.y} r={1.6} />
     </g>
   )
 }

@@ -8,7 +8,7 @@ const valve: ValveDrawing = {
 }
 
 test('opening moves face, retainer and tip by the lift along the stem and nothing else', () => {
-  const [closed, open] = [poseOf(valve, 0), poseOf(valve, 10)]
+  const [closed, open] = [poseOf(valve, 0, 100), poseOf(valve, 10, 100)]
   for (const part of ['face', 'retainer', 'tip'] as const) {
     expect(Math.hypot(open[part].x - closed[part].x, open[part].y - closed[part].y)).toBeCloseTo(10, 9)
     expect(open[part].y).toBeGreaterThan(closed[part].y)
@@ -16,6 +16,7 @@ test('opening moves face, retainer and tip by the lift along the stem and nothin
   expect(open.seat).toEqual(closed.seat)
   expect(open.springHeight).toBe(35)
   // The cup rises by lift over ratio while the tip goes down.
+  expect(closed.cup.x).toBeCloseTo(-74, 9)
   expect(closed.cup.y - open.cup.y).toBeCloseTo((10 / 1.5) * Math.cos((15 * Math.PI) / 180), 9)
 })
 

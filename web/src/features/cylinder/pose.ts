@@ -12,8 +12,8 @@ export interface Point {
 export const SEAT_ABOVE_FACE = 46
 /** Stem above the retainer. */
 const TIP_ABOVE_RETAINER = 7
-/** Pivot of the rocker to the stem's tip: drawn, until a build says its own. */
-const PIVOT_TO_TIP = 38
+/** Pushrod outside the cylinder wall: drawn, until a build says its own. */
+const ROD_BEYOND_BORE = 24
 
 export interface ValvePose {
   /** Lowest point of the axis: centre of the face. */
@@ -24,6 +24,8 @@ export interface ValvePose {
   readonly springHeight: number | undefined
   readonly pivot: Point
   readonly cup: Point
+  /** Where the pushrod stands. */
+  readonly rodX: number
   /** Unit vector down the stem. */
   readonly down: Point
   readonly lift: number
@@ -33,7 +35,7 @@ export function along(from: Point, direction: Point, distance: number): Point {
   return { x: from.x + distance * direction.x, y: from.y + distance * direction.y }
 }
 
-export function poseOf(valve: ValveDrawing, lift: number): ValvePose {
+export function poseOf(valve: ValveDrawing, lift: number, boreMm: number): ValvePose {
   const tilt = (valve.tilt_deg * Math.PI) / 180
   const down = { x: Math.sin(tilt), y: Math.cos(tilt) }
   const closed = { x: valve.offset_mm ?? 0, y: valve.face_mm }
@@ -43,12 +45,13 @@ export function poseOf(valve: ValveDrawing, lift: number): ValvePose {
   const retainer = along(seat, down, -(installed ?? 45) + lift)
   const tip = along(retainer, down, -TIP_ABOVE_RETAINER)
   const resting = along(tip, down, -lift)
-  // Square to the stem at half lift, on the pushrod's side of it.
+  // Square to the stem, on the pushrod's side of it, the pivot parting the arm by the ratio.
   const square = { x: -down.y, y: down.x }
-  const pivot = along(resting, square, PIVOT_TO_TIP)
   const ratio = valve.ratio ?? 1.6
-  const cup = along(along(pivot, square, PIVOT_TO_TIP / ratio), down, -lift / ratio)
-  return { face, seat, retainer, tip, springHeight: installed === undefined ? undefined : installed - lift, pivot, cup, down, lift }
+  const span = (resting.x + boreMm / 2 + ROD_BEYOND_BORE) / down.y
+  const pivot = along(resting, square, (span * ratio) / (1 + ratio))
+  const cup = along(along(pivot, square, span / (1 + ratio)), down, -lift / ratio)
+  return { face, seat, retainer, tip, springHeight: installed === undefined ? undefined : installed - lift, pivot, cup, rodX: -(boreMm / 2 + ROD_BEYOND_BORE), down, lift }
 }
 
 /** A coil spring between two places as a zigzag of so many turns. */

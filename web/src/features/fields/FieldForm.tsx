@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import { useEffect } from 'react'
 import type { Group, StepName } from '../../app/steps'
 import { fieldsOf, groupsOf } from '../../app/steps'
@@ -5,7 +6,7 @@ import type { FormField } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
 import { Picture } from '../pictures/Picture'
 import { FieldRow } from './FieldRow'
-import { labelOf } from './labels'
+import { labelIn } from './labels'
 import { TableField } from './TableField'
 
 /** Every field of one step in its groups, each with its text, unit, source and fault. */
@@ -22,26 +23,31 @@ export function FieldForm({ step, focus }: { step: StepName; focus: string | und
   if (!fields) return <p className="quiet">Reading the build…</p>
   return (
     <div className="form">
-      {groupsOf(step).map((group) => <GroupFields key={group.title} group={group} fields={fieldsOf(group, fields, index)} />)}
+      {groupsOf(step).map((group) => <GroupFields key={group.title} group={group} fields={fieldsOf(group, fields, index)} focus={focus} />)}
     </div>
   )
 }
 
-function GroupFields({ group, fields }: { group: Group; fields: readonly FormField[] }) {
+function Folded({ title, open, children }: { title: string; open: boolean; children: ReactNode }) {
+  return <details className="folded" open={open}><summary>{title}</summary>{children}</details>
+}
+
+function GroupFields({ group, fields, focus }: { group: Group; fields: readonly FormField[]; focus: string | undefined }) {
   if (fields.length === 0) return null
   const tables = fields.filter((field) => field.table)
-  return (
+  const shown = (
     <fieldset className={group.picture ? 'pictured' : ''}>
-      <legend>{group.title}</legend>
+      {group.folded === true ? null : <legend>{group.title}</legend>}
       <div className="group-body">
         <div className="form-grid">
-          {fields.filter((field) => !field.table).map((field) => <FieldRow key={field.field} field={field} label={labelOf(field)} />)}
+          {fields.filter((field) => !field.table).map((field) => <FieldRow key={field.field} field={field} label={labelIn(field, fields)} />)}
         </div>
         {tables.length > 0 ? (
-          <div className="tables">{tables.map((field) => <TableField key={field.field} field={field} label={labelOf(field)} />)}</div>
+          <div className="tables">{tables.map((field) => <TableField key={field.field} field={field} label={labelIn(field, fields)} />)}</div>
         ) : null}
       </div>
       {group.picture ? <Picture name={group.picture} /> : null}
     </fieldset>
   )
+  return group.folded === true ? <Folded title={group.title} open={focus !== undefined}>{shown}</Folded> : shown
 }

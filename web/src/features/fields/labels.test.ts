@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { FormField } from '../../api/client'
-import { labelOf, ownPath } from './labels'
+import { labelIn, labelOf, ownPath } from './labels'
 
 const field = (path: string, label: string, sided = false): FormField => ({
   field: path, label, help: '', needs: '', text: '', unit_inch: '', unit_metric: '', source: 'unmarked', given: true, choices: [], sided,
@@ -11,6 +11,11 @@ test('a label says whose it is where the group does not', () => {
   expect(labelOf(field('engine.bore', 'Bore'))).toBe('Bore')
   expect(labelOf(field('candidates[0].train.valve.exhaust.mass', 'Mass', true))).toBe('Mass, exhaust')
   expect(labelOf(field('engine.intake.valve_diameter', 'Valve diameter'))).toBe('Valve diameter')
+})
+
+test('two fields of one name in a group say their side', () => {
+  const [one, two] = [field('engine.intake.seal_height', 'Seal height'), field('engine.exhaust.seal_height', 'Seal height')]
+  expect([labelIn(one, [one, two]), labelIn(two, [one, two]), labelIn(one, [one])]).toEqual(['Seal height, intake', 'Seal height, exhaust', 'Seal height'])
 })
 
 test('a field of both sides can be given one of its own for a side, once', () => {

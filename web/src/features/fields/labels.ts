@@ -2,7 +2,7 @@ import type { FormField } from '../../api/client'
 
 /** Objects whose name says more than the group around them. */
 const OWNERS: Readonly<Record<string, string>> = {
-  pocket: 'Pocket', collector: 'Collector', opening: 'Opening', closing: 'Closing', ambient: 'Air', rules: '',
+  pocket: 'Pocket', collector: 'Collector', opening: 'Opening', closing: 'Closing', ambient: 'Air', rules: 'Class',
 }
 
 /** What a field is called where it stands: its owner before it, its side after it. Pure. */
@@ -13,6 +13,14 @@ export function labelOf(field: FormField): string {
   const label = owner === '' ? field.label : `${owner} ${lower(field.label)}`
   const sided = field.sided && (parent === 'intake' || parent === 'exhaust')
   return sided ? `${label}, ${parent}` : label
+}
+
+/** The label within a group: where two fields would read the same, each says its side. Pure. */
+export function labelIn(field: FormField, group: readonly FormField[]): string {
+  const label = labelOf(field)
+  const side = field.field.split('.').find((part) => part === 'intake' || part === 'exhaust')
+  const doubled = group.some((other) => other !== field && labelOf(other) === label)
+  return doubled && side !== undefined ? `${label}, ${side}` : label
 }
 
 /** Where a field of both sides would have its own value for one of them; `undefined` where it has or cannot. Pure. */

@@ -11,7 +11,11 @@ interface Props {
   readonly onGoTo: (field: string) => void
 }
 
-const WORDS = { at_least: 'needs', at_most: 'up to', within: 'wants' } as const
+/** How a need is said: by the bounds it has. */
+function wordOf({ min, max }: LimitReport['need']): string {
+  if (typeof min === 'number') return typeof max === 'number' ? 'wants' : 'needs'
+  return 'up to'
+}
 
 /** One limit: have against need on a bar, what is left in words, and why on request. */
 export const MarginRow = memo(function MarginRow({ limit, open, onToggle, onGoTo }: Props) {
@@ -25,7 +29,7 @@ export const MarginRow = memo(function MarginRow({ limit, open, onToggle, onGoTo
         {shown ? (
           <>
             <Bar have={shown.have_at} need={shown.need_at} />
-            <span className="quiet">{shown.have[system]} · {WORDS[limit.sense]} {shown.need[system]}</span>
+            <span className="quiet">{shown.have[system]} · {wordOf(limit.need)} {shown.need[system]}</span>
             <span className="left-over">{shown.margin[system]}</span>
           </>
         ) : (

@@ -3,7 +3,7 @@ import { useCandidate } from '../session/useSession'
 import { MarginRow } from './MarginRow'
 import { MeasureNextList } from './MeasureNextList'
 import type { Order } from './order'
-import { inOrder, isListed, key } from './order'
+import { inOrder, isListed, key, tallyOf } from './order'
 
 const ORDERS: readonly { value: Order; label: string }[] = [
   { value: 'tightest', label: 'tightest first' },
@@ -19,7 +19,6 @@ export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
   const toggle = useCallback((name: string) => { setOpen((now) => (now === name ? undefined : name)) }, [])
   const limits = candidate?.limits ?? []
   const listed = inOrder(limits, order).filter((limit) => isListed(limit, onlyBad))
-  const count = (verdict: string) => limits.filter((l) => l.verdict === verdict).length
   return (
     <aside className="margins" aria-label="Margins">
       <div className="margins-top">
@@ -29,7 +28,7 @@ export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
         </select>
       </div>
       <p className="quiet tally">
-        {count('fails')} fail, {count('tight')} tight, {count('unknown')} unknown, {count('ok')} ok
+        <span>{tallyOf(limits)}</span>
         <label className="check"><input type="checkbox" checked={onlyBad} onChange={(event) => { setOnlyBad(event.target.checked) }} /> hide ok</label>
       </p>
       <ul>

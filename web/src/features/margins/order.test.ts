@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { LimitReport, Verdict } from '../../api/client'
-import { inOrder, isListed, tightestFirst } from './order'
+import { inOrder, isListed, tallyOf, tightestFirst } from './order'
 
 const limit = (id: string, verdict: Verdict, margin: number, have_at: number): LimitReport => ({
   id, title: id, verdict, margin, have: 0, need: {}, sense: 'at_least', unit: 'mm', place: 'spring', school: '', source: '', formula: '',
@@ -24,4 +24,10 @@ test("by place the builder's order holds, and ok can be hidden", () => {
   const limits = [at('gap', 'clearance'), at('overlap', 'events', 'fails'), at('load', 'spring')]
   expect(inOrder(limits, 'place').map((l) => l.id)).toEqual(['overlap', 'load', 'gap'])
   expect(limits.filter((l) => isListed(l, true)).map((l) => l.id)).toEqual(['overlap'])
+})
+
+test('a tally names what there is', () => {
+  const of = (...verdicts: Verdict[]) => tallyOf(verdicts.map((verdict) => ({ verdict })))
+  expect(of('fails', 'ok', 'fails', 'unknown')).toBe('2 fail, 1 unknown, 1 ok')
+  expect(of('ok')).toBe('1 ok')
 })

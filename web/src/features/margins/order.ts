@@ -15,6 +15,15 @@ export function isListed(limit: LimitReport, onlyBad: boolean): boolean {
   return !onlyBad || limit.verdict !== 'ok'
 }
 
+/** "2 fail, 20 ok": what there is of each verdict. Pure. */
+export function tallyOf(limits: readonly Pick<LimitReport, 'verdict'>[]): string {
+  const words = [['fails', 'fail'], ['tight', 'tight'], ['unknown', 'unknown'], ['ok', 'ok']] as const
+  return words.flatMap(([verdict, word]) => {
+    const count = limits.filter((l) => l.verdict === verdict).length
+    return count > 0 ? [`${count} ${word}`] : []
+  }).join(', ')
+}
+
 /** Tightest first: by verdict, then by how near the figure lies to its bound on the bar. Pure. */
 export function tightestFirst(limits: readonly LimitReport[]): LimitReport[] {
   return [...limits].sort((a, b) => RANK[a.verdict] - RANK[b.verdict] || room(a) - room(b))

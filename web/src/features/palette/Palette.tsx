@@ -6,7 +6,7 @@ import { found } from './commands'
 /** Anything by its name: type, arrow, Enter. */
 export function Palette({ open, commands, onClose }: { open: boolean; commands: readonly Command[]; onClose: () => void }) {
   return (
-    <Modal open={open} onCancel={onClose} footer={null} closable={false} width={560} title={null} destroyOnHidden aria-label="Find anything">
+    <Modal open={open} onCancel={onClose} footer={null} closable={false} width={560} title={<span className="unseen">Find anything</span>} destroyOnHidden>
       <Finder commands={commands} onClose={onClose} />
     </Modal>
   )

@@ -18,7 +18,7 @@ export function DeckPicture() {
     <figure className="picture">
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`Deck clearance ${read(deck)}, crushed gasket ${read(gasket)}`}>
         <rect className="metal" x="0" y="0" width={WIDTH} height="52" />
-        <path className="hollow" d="M70,52 L78,26 L152,26 L160,52 Z" />
+        <path className="hollow" d="M66,52 L72,22 L138,22 L144,52 Z" />
         <rect className="gasket" x="0" y="52" width="58" height={Math.max(1, deckY - 52)} />
         <rect className="gasket" x="172" y="52" width="58" height={Math.max(1, deckY - 52)} />
         <rect className="metal" x="0" y={deckY} width="60" height={HEIGHT - deckY} />
@@ -26,8 +26,8 @@ export function DeckPicture() {
         <rect className="crown" x="63" y={crownY} width="104" height={HEIGHT - crownY} />
         <line className="measure" x1="115" x2="115" y1="52" y2={crownY} />
         <text x="8" y="16">head</text>
-        <text x="115" y="44" textAnchor="middle">chamber {of('chamber_volume')?.text ?? ''}</text>
-        <text x="226" y={Math.max(64, (52 + deckY) / 2 + 4)} textAnchor="end">gasket {read(gasket)}</text>
+        <text x="105" y="40" textAnchor="middle">{of('chamber_volume')?.text ?? ''}</text>
+        <text x="226" y="46" textAnchor="end">gasket {read(gasket)}</text>
         <text x="226" y={HEIGHT - 24} textAnchor="end">block</text>
         <text x="115" y={HEIGHT - 30} textAnchor="middle">piston {read(deck)} down</text>
         <text x="115" y={HEIGHT - 14} textAnchor="middle">crown {of('piston_volume')?.text ?? ''}</text>

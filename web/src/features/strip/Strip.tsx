@@ -16,7 +16,7 @@ import type { TraceName } from './traces'
 import { useScrubGestures } from './useScrubGestures'
 import { useWidth } from './useWidth'
 
-const HEIGHT = 250
+const HEIGHT = 226
 
 /** The hanging strip: depth below the closed valve over one cycle of the crank. */
 export function Strip() {
@@ -41,8 +41,6 @@ export function Strip() {
       <div className="strip-tools">
         {report ? <Readout report={report} /> : <span className="quiet">Valves and piston over one cycle</span>}
         <span className="grow" />
-        {beside && candidate ? <BesideNote beside={beside} /> : null}
-        {report && candidate ? <StripExport report={report} name={candidate.name} holder={holder} /> : null}
         <StripTools zoom={zoom} onZoom={setZoom} />
       </div>
       {report && handles && candidate ? (
@@ -55,7 +53,12 @@ export function Strip() {
             </svg>
           </div>
           <Handles frame={frame} handles={handles} candidate={candidate.id} />
-          <TraceChoice trace={trace} onTrace={setTrace} />
+          <div className="trace-head">
+            <TraceChoice trace={trace} onTrace={setTrace} />
+            <span className="grow" />
+            {beside ? <BesideNote beside={beside} /> : null}
+            <StripExport report={report} name={candidate.name} holder={holder} />
+          </div>
           <TraceStrip frame={frame} report={report} trace={trace} />
         </>
       ) : (

@@ -35,8 +35,6 @@ const CHOICES = TRACES.map((trace) => ({ value: trace.name, label: trace.label }
 /** Which trace shares the strip's axis. */
 export const TraceChoice = memo(function TraceChoice({ trace, onTrace }: { trace: TraceName; onTrace: (trace: TraceName) => void }) {
   return (
-    <div className="trace-head">
-      <Select size="small" variant="borderless" aria-label="Trace below the strip" value={trace} onChange={onTrace} options={CHOICES} />
-    </div>
+    <Select size="small" variant="borderless" aria-label="Trace below the strip" value={trace} onChange={onTrace} options={CHOICES} />
   )
 })

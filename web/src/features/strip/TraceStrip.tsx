@@ -8,7 +8,7 @@ import { paintTrace } from './paint'
 import type { TraceName } from './traces'
 import { rangeOf, traceOf } from './traces'
 
-const HEIGHT = 74
+const HEIGHT = 60
 
 /** One chosen trace of both valves under the strip, on the same axis. */
 export function TraceStrip({ frame: above, report, trace }: { frame: Frame; report: StripReport; trace: TraceName }) {

@@ -1,7 +1,5 @@
-import { App, Button } from 'antd'
+import { App } from 'antd'
 import { useQueryClient } from '@tanstack/react-query'
-import type { ChangeEvent } from 'react'
-import { useRef } from 'react'
 import { answered, client, Refusal } from '../../api/client'
 import { download } from '../pictures/export'
 import { useSession } from '../session/useSession'
@@ -10,15 +8,11 @@ import { useSession } from '../session/useSession'
 const MOST_BYTES = 4 * 1024 * 1024
 
 /** Import of a build document as a new build, export of the one on screen. */
-export function FileButtons({ readOnly, onOpen }: { readOnly: boolean; onOpen: (id: number) => void }) {
-  const picker = useRef<HTMLInputElement>(null)
+export function useFiles(onOpen: (id: number) => void) {
   const queries = useQueryClient()
   const { modal } = App.useApp()
   const session = useSession()
-  const read = async (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0]
-    event.target.value = ''
-    if (!file) return
+  const take = async (file: File) => {
     if (file.size > MOST_BYTES) {
       modal.error({ title: `${file.name} is not taken`, content: `It has ${Math.round(file.size / 1e6)} MB; a build document has at most 4 MB.` })
       return
@@ -32,13 +26,11 @@ export function FileButtons({ readOnly, onOpen }: { readOnly: boolean; onOpen: (
       modal.error({ title: `${file.name} is not taken`, content: <FaultList refusal={error} /> })
     }
   }
-  return (
-    <>
-      <input ref={picker} type="file" accept=".json,application/json" hidden aria-label="Build document" onChange={(event) => { void read(event) }} />
-      <Button size="small" disabled={readOnly} onClick={() => picker.current?.click()}>Import</Button>
-      <Button size="small" onClick={() => { const { history, summary } = session.read(); download(fileName(summary.name), history.present, 'application/json') }}>Export</Button>
-    </>
-  )
+  const give = () => {
+    const { history, summary } = session.read()
+    download(`${summary.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.json`, history.present, 'application/json')
+  }
+  return { take, give }
 }
 
 function FaultList({ refusal }: { refusal: Refusal }) {
@@ -51,8 +43,4 @@ function FaultList({ refusal }: { refusal: Refusal }) {
       ))}
     </ul>
   )
-}
-
-function fileName(name: string): string {
-  return `${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.json`
 }

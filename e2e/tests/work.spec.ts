@@ -1,0 +1,184 @@
+import type { Page } from '@playwright/test'
+import { event, expect, paste, step, test } from './screen'
+
+/** Types into fields of the step on screen and commits with Tab, as a person goes down a form. */
+async function fill(page: Page, fields: readonly (readonly [string, string])[]): Promise<void> {
+  for (const [path, text] of fields) {
+    const row = page.locator(`[data-field="${path}"]`)
+    const choice = row.getByRole('combobox').first()
+    if (await row.locator('.text-input select').count()) await choice.selectOption(text)
+    else {
+      await row.getByRole('textbox').fill(text)
+      await row.getByRole('textbox').press('Tab')
+    }
+  }
+}
+
+test('from a blank page to margins', async ({ bench: page }) => {
+  test.setTimeout(60_000)
+  await page.getByRole('button', { name: /^Builds; open now/ }).click()
+  await page.getByRole('searchbox', { name: 'Name of a new build' }).fill('Shed project')
+  await page.keyboard.press('Enter')
+  await expect(page.locator('.build-button')).toContainText('Shed project')
+  await expect(page.getByText(/The strip cannot be drawn yet/)).toBeVisible()
+  await expect(page.getByRole('region', { name: 'What to measure next' })).toContainText('unknown')
+
+  await step(page, 'Plan')
+  await fill(page, [['target.shift_at', '5800'], ['target.idle_vacuum', '15']])
+  await step(page, 'Engine')
+  await fill(page, [
+    ['engine.bore', '4.030'], ['engine.stroke', '3.500'], ['engine.rod_length', '5.900'], ['engine.deck_clearance', '.012'], ['engine.gasket_thickness', '.040'],
+    ['engine.chamber_volume', '64'], ['engine.piston_volume', '6'], ['engine.octane_ron', '95'], ['engine.intake.valve_diameter', '2.02'], ['engine.intake.face_recess', '.150'], ['engine.exhaust.valve_diameter', '1.60'], ['engine.exhaust.face_recess', '.150'],
+  ])
+  await step(page, 'Lobe')
+  for (const side of ['intake', 'exhaust']) {
+    await fill(page, [[`candidates[0].cam.${side}.lobe_lift`, '.320']])
+    const table = page.locator(`[data-field="candidates[0].cam.${side}.checks"]`)
+    await paste(page, table, '.006\t264\n.050\t212\n.200\t128')
+    await expect(table.getByRole('textbox').nth(1)).toHaveValue('264 deg')
+  }
+  await step(page, 'Events')
+  await page.getByText('As the document has it, with sources').click()
+  await fill(page, [['candidates[0].cam.lobe_separation', '112'], ['candidates[0].cam.intake_centreline', '108']])
+  await step(page, 'Lifter')
+  await fill(page, [['candidates[0].train.lifter.kind', 'hydraulic_roller']])
+  await step(page, 'Rocker')
+  await fill(page, [['candidates[0].train.rocker.ratio', '1.6']])
+  await step(page, 'Spring')
+  await fill(page, [['candidates[0].train.spring.installed_height', '1.800'], ['candidates[0].train.spring.coil_bind_height', '1.150']])
+  await paste(page, page.locator('[data-field="candidates[0].train.spring.points"]'), '1.800 140\n1.250 360')
+  await expect(page.getByRole('slider', { name: 'Crank angle' })).toBeVisible()
+  for (const margin of ['Intake valve to piston', 'Intake spring to coil bind', 'Intake open load', 'Trapped compression', 'Idle overlap']) {
+    await expect(page.getByRole('listitem').filter({ hasText: margin }).first()).not.toContainText('unknown')
+  }
+  await page.locator('body').press('Control+s')
+  await expect(page.getByText(/revision 2 saved/)).toBeVisible()
+})
+
+test('a candidate is copied, changed, laid beside, compared in words, and a remedy becomes one of its own', async ({ bench: page }) => {
+  const menu = page.getByRole('button', { name: /^Candidate: duplicate/ })
+  const tabs = page.getByRole('navigation', { name: 'Candidates' })
+  await menu.click()
+  await page.getByText('Duplicate this candidate').click()
+  await page.getByRole('searchbox', { name: 'Name' }).fill('D four later')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'D four later' })).toHaveAttribute('aria-current', 'true')
+  await event(page, 'Intake closes').fill('36')
+  await event(page, 'Intake closes').press('Enter')
+  await menu.click()
+  await page.getByText('Lay A even keel beside').click()
+  await expect(page.getByText('dotted: A even keel; this one intake closes 4.0 deg later')).toBeVisible()
+  await step(page, 'Compare')
+  await expect(page.locator('.differs')).toContainText('A even keel against D four later')
+  await expect(page.locator('.differs section').first()).toContainText('intake closes 4.0 deg earlier')
+  await expect(page.getByRole('row', { name: /^intake closes/ })).toContainText('36.0')
+
+  const margin = page.getByRole('listitem').filter({ hasText: 'Intake open load' })
+  await margin.getByRole('button', { name: /Intake open load/ }).click()
+  await margin.getByRole('button', { name: /^New candidate with Spring, installed height/ }).click()
+  await expect(tabs.getByRole('button', { name: /^D: spring, installed height/ })).toHaveAttribute('aria-current', 'true')
+  await expect(margin).not.toContainText('fails')
+  await page.locator('body').press('Control+z')
+  await expect(tabs.getByRole('button', { name: /^D: spring, installed height/ })).toHaveCount(0)
+})
+
+test('a shop holds to its own figure with a reason, and goes back', async ({ bench: page }) => {
+  const margin = page.getByRole('listitem').filter({ hasText: 'Intake spring to coil bind' })
+  await margin.getByRole('button', { name: /Intake spring to coil bind/ }).click()
+  await margin.getByRole('button', { name: "set this shop's own figure" }).click()
+  await margin.getByRole('textbox', { name: 'At least, with its unit' }).fill('.150 in')
+  await margin.getByRole('textbox', { name: 'Reason' }).fill('Springs of this kind settle')
+  await page.keyboard.press('Tab')
+  await margin.getByRole('button', { name: 'hold to it' }).click()
+  await expect(margin).toContainText('fails')
+  await expect(margin).toContainText('this shop: Springs of this kind settle')
+  await margin.getByRole('button', { name: 'back to the default figure' }).click()
+  await expect(margin).not.toContainText('fails')
+})
+
+test('a flow table is pasted from a spreadsheet, undone, and drawn', async ({ bench: page }) => {
+  await step(page, 'Engine')
+  const table = page.locator('[data-field="engine.intake.flow"]')
+  await paste(page, table, 'Lift (mm);Flow (l/s)\n2,5;31\n5;63\n7,5;90\n10;108')
+  await expect(table.getByRole('textbox').nth(0)).toHaveValue('2.5 mm')
+  await expect(table.getByRole('textbox').nth(7)).toHaveValue('108 l/s')
+  await expect(page.getByRole('img', { name: 'intake flow over valve lift' })).toBeVisible()
+  await page.locator('body').press('Control+z')
+  await expect(table.getByRole('textbox').nth(0)).toHaveValue('0.100 in')
+})
+
+test('builds are begun, duplicated, looked back at, archived, restored, and deleted only by name', async ({ bench: page }) => {
+  const name = `Drawer ${Date.now()}`
+  const builds = page.getByRole('button', { name: /^Builds; open now/ })
+  const row = page.locator('.builds li').filter({ hasText: name })
+  await builds.click()
+  await page.getByRole('searchbox', { name: 'Name of a new build' }).fill(name)
+  await page.keyboard.press('Enter')
+  await expect(page.locator('.build-button')).toContainText(name)
+  await step(page, 'Engine')
+  await page.getByRole('textbox', { name: 'Bore', exact: true }).fill('4.000')
+  await page.getByRole('textbox', { name: 'Bore', exact: true }).press('Enter')
+  await page.locator('body').press('Control+s')
+  await expect(page.getByText('revision 2 saved')).toBeVisible()
+  await builds.click()
+  await row.getByRole('button', { name: 'History' }).click()
+  await page.getByRole('button', { name: 'What it has and what changed since' }).nth(1).click()
+  await expect(page.locator('.since')).toContainText('Bore: not given → 4.000 in')
+  await page.getByRole('button', { name: 'Take this revision up again' }).click()
+  await page.getByRole('button', { name: 'Back to all builds' }).click()
+  await row.getByRole('button', { name: 'Archive' }).click()
+  await expect(row).toHaveCount(0)
+  await page.getByText('archive', { exact: true }).click()
+  await row.getByRole('button', { name: 'Delete for good' }).click()
+  await expect(row.getByRole('button', { name: 'Delete', exact: true })).toBeDisabled()
+  await row.getByRole('button', { name: 'Keep it' }).click()
+  await row.getByRole('button', { name: 'Restore' }).click()
+  await page.getByText('in use', { exact: true }).click()
+  await expect(row).toHaveCount(1)
+})
+
+test('everything by keyboard: a step, a field, an event, a candidate, save', async ({ bench: page }) => {
+  await page.keyboard.press('Alt+8')
+  await expect(page.getByRole('heading', { name: 'Spring', level: 1 })).toBeVisible()
+  await page.keyboard.press('/')
+  await page.keyboard.type('coil bind')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('textbox', { name: 'Coil bind height' })).toBeFocused()
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type('1.170')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('textbox', { name: 'Coil bind height' })).toHaveValue('1.170 in')
+  await page.keyboard.press('Alt+ArrowRight')
+  await expect(page.getByRole('button', { name: 'B later closing' })).toHaveAttribute('aria-current', 'true')
+  await page.keyboard.press('Alt+3')
+  await page.getByRole('slider', { name: 'Intake opens at .050' }).focus()
+  await page.keyboard.press('ArrowLeft')
+  await expect(event(page, 'Intake opens')).toHaveValue('4.5')
+  await page.keyboard.press('Control+s')
+  await expect(page.getByText('revision 2 saved')).toBeVisible()
+})
+
+test('the crank turns slowly and every picture follows', async ({ bench: page }) => {
+  await page.getByRole('button', { name: 'Turn slowly' }).click()
+  const angle = page.locator('.cylinder-head b').first()
+  const before = Number(await angle.textContent())
+  await expect.poll(async () => Number(await angle.textContent())).toBeGreaterThan(before + 20)
+  await page.getByRole('button', { name: 'Hold' }).click()
+  await expect(page.locator('.strip .cursor text').first()).toHaveText((await angle.textContent()) ?? '')
+})
+
+test('the sheet has margins, fields and cautions, and curves are taken along as CSV', async ({ bench: page }) => {
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Strip curves as CSV' }).click()])
+  const stream = await file.createReadStream()
+  let text = ''
+  for await (const chunk of stream) text += String(chunk)
+  expect(text.split('\r\n')).toHaveLength(723)
+  expect(text).toContain('crank (deg),piston (mm),intake lift (mm)')
+  await page.getByRole('button', { name: /^More/ }).click()
+  await page.getByText('Build sheet, to print').click()
+  await expect(page.getByRole('heading', { name: 'Tollgate 388 hauler' })).toBeVisible()
+  await expect(page.getByRole('row', { name: /^Intake open load/ })).toContainText('fails')
+  await expect(page.getByText('licensed professionals')).toBeVisible()
+  await page.getByRole('button', { name: 'Back to the bench' }).click()
+  await expect(event(page, 'Intake closes')).toHaveValue('32.0')
+})

@@ -1,0 +1,42 @@
+import { Button, Dropdown } from 'antd'
+import { useRef } from 'react'
+import { useFiles } from '../features/builds/useFiles'
+
+interface Props {
+  readonly dark: boolean
+  readonly readOnly: boolean
+  readonly onDark: () => void
+  readonly onSheet: () => void
+  readonly onOpen: (id: number) => void
+}
+
+/** What is needed now and then: files, paper, light. */
+export function MoreMenu({ dark, readOnly, onDark, onSheet, onOpen }: Props) {
+  const picker = useRef<HTMLInputElement>(null)
+  const { take, give } = useFiles(onOpen)
+  const items = [
+    { key: 'import', label: 'Import a build document', disabled: readOnly, onClick: () => picker.current?.click() },
+    { key: 'export', label: 'Export this build', onClick: give },
+    { key: 'sheet', label: 'Build sheet, to print', onClick: onSheet },
+    { key: 'dark', label: dark ? 'Light' : 'Dark', onClick: onDark },
+  ]
+  return (
+    <>
+      <input
+        ref={picker}
+        type="file"
+        accept=".json,application/json"
+        hidden
+        aria-label="Build document"
+        onChange={(event) => {
+          const file = event.target.files?.[0]
+          event.target.value = ''
+          if (file) void take(file)
+        }}
+      />
+      <Dropdown trigger={['click']} menu={{ items }}>
+        <Button size="small" aria-label="More: import, export, print, light or dark">More ▾</Button>
+      </Dropdown>
+    </>
+  )
+}
