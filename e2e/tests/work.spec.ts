@@ -73,7 +73,7 @@ test('a candidate is copied, changed, laid beside, compared in words, and a reme
   await expect(page.locator('.differs section').first()).toContainText('intake closes 4.0 deg earlier')
   await expect(page.getByRole('row', { name: /^intake closes/ })).toContainText('36.0')
 
-  const margin = page.getByRole('listitem').filter({ hasText: 'Intake open load' })
+  const margin = page.locator('.margin').filter({ hasText: 'Intake open load' })
   await margin.getByRole('button', { name: /Intake open load/ }).click()
   await margin.getByRole('button', { name: /^New candidate with Spring, installed height/ }).click()
   await expect(tabs.getByRole('button', { name: /^D: spring, installed height/ })).toHaveAttribute('aria-current', 'true')

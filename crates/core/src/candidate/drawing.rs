@@ -39,7 +39,7 @@ fn valve(inputs: &Inputs<'_>, side: Side) -> Part<ValveDrawing> {
         pocket: own.crown.as_ref().ok().and_then(CrownFrame::pocket_shape).map(|(place, diameter, tilt)| {
             PocketDrawing {
                 offset_mm: place[0] * 1e3,
-            offset_y_mm: place[1] * 1e3,
+                offset_y_mm: place[1] * 1e3,
                 floor_mm: place[2] * 1e3,
                 diameter_mm: diameter.as_mm(),
                 tilt_deg: tilt.as_deg(),
