@@ -5,7 +5,7 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 page.on('console', m => { if (m.type() === 'error') console.log('console:', m.text()) })
 page.on('pageerror', e => console.log('pageerror:', e.message))
 await page.goto('http://127.0.0.1:8150/')
-await page.waitForSelector('.strip canvas')
+await page.waitForSelector('.bench')
 await page.waitForTimeout(600)
 for (const s of steps) {
   const [cmd, ...rest] = s.split(':'); const arg = rest.join(':')

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
+import { event, step } from '../tests/screen'
 
 const folder = '../docs/screenshots'
 
@@ -9,37 +10,58 @@ async function open(page: Page): Promise<void> {
   await page.waitForTimeout(800)
 }
 
+async function shot(page: Page, name: string): Promise<void> {
+  await page.waitForTimeout(500)
+  await page.screenshot({ path: `${folder}/${name}.png` })
+}
+
 test('the main views of the demo build', async ({ page }) => {
+  test.setTimeout(90_000)
   await open(page)
-  const moved = page.getByRole('textbox', { name: 'Intake closes, degrees' })
-  await moved.fill('34')
-  await moved.press('Enter')
+  await event(page, 'Intake closes').fill('34')
+  await event(page, 'Intake closes').press('Enter')
   await expect(page.getByRole('status').filter({ hasText: 'Moved' })).toBeVisible()
-  await page.screenshot({ path: `${folder}/events.png` })
+  await shot(page, 'events')
 
   await page.getByRole('button', { name: 'B later closing' }).click()
   await page.getByText('overlap', { exact: true }).click()
   await page.getByRole('button', { name: /^Intake valve to piston/ }).click()
-  await page.waitForTimeout(500)
-  await page.screenshot({ path: `${folder}/overlap.png` })
-
-  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /^Lobe/ }).click()
+  await step(page, 'Clearance')
+  await shot(page, 'overlap')
   await page.getByText('whole cycle', { exact: true }).click()
-  await page.setViewportSize({ width: 1280, height: 1000 })
-  await page.waitForTimeout(500)
-  await page.screenshot({ path: `${folder}/lobe.png` })
+  await page.getByRole('button', { name: /^Intake valve to piston/ }).click()
+
+  await page.getByRole('button', { name: /^Candidate: duplicate/ }).click()
+  await page.getByText('Lay A even keel beside').click()
+  await step(page, 'Compare')
+  await shot(page, 'compare')
+  await page.getByRole('button', { name: 'off', exact: true }).click()
+
+  await page.setViewportSize({ width: 1280, height: 1200 })
+  await step(page, 'Engine')
+  await shot(page, 'engine')
+  await step(page, 'Lobe')
+  await shot(page, 'lobe')
+  await page.setViewportSize({ width: 1280, height: 800 })
+
+  await page.getByRole('button', { name: /^More/ }).click()
+  await page.getByText('Build sheet, to print').click()
+  await shot(page, 'sheet')
+  await page.getByRole('button', { name: 'Back to the bench' }).click()
+  await page.keyboard.press('/')
+  await page.keyboard.type('lift')
+  await shot(page, 'find')
 })
 
 test('in the dark', async ({ page }) => {
   await page.emulateMedia({ colorScheme: 'dark' })
   await open(page)
-  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /^Spring/ }).click()
-  await page.waitForTimeout(500)
-  await page.screenshot({ path: `${folder}/spring-dark.png` })
+  await step(page, 'Spring')
+  await shot(page, 'spring-dark')
 })
 
 test('at 768 pixels', async ({ page }) => {
   await page.setViewportSize({ width: 768, height: 1024 })
   await open(page)
-  await page.screenshot({ path: `${folder}/narrow.png` })
+  await shot(page, 'narrow')
 })

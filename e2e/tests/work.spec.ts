@@ -20,7 +20,7 @@ test('from a blank page to margins', async ({ bench: page }) => {
   await page.getByRole('searchbox', { name: 'Name of a new build' }).fill('Shed project')
   await page.keyboard.press('Enter')
   await expect(page.locator('.build-button')).toContainText('Shed project')
-  await expect(page.getByText(/The strip cannot be drawn yet/)).toBeVisible()
+  await expect(page.getByText(/The strip is drawn once these are given/)).toBeVisible()
   await expect(page.getByRole('region', { name: 'What to measure next' })).toContainText('unknown')
 
   await step(page, 'Plan')

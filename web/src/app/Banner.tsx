@@ -24,7 +24,7 @@ export function Banner() {
           action={<Button size="small" onClick={() => { session.undo() }}>Back to what was saved</Button>}
         />
       ) : null}
-      {warnings?.map((warning) => <Alert key={warning} type="info" showIcon title={warning} />)}
+      {warnings && warnings.length > 0 ? <Alert type="info" showIcon title={<>{warnings.map((warning) => <div key={warning}>{warning}</div>)}</>} /> : null}
     </>
   )
 }

@@ -25,7 +25,7 @@ export function Frame({ dark, onDark, onOpen }: { dark: boolean; onDark: () => v
   const current = useSessionPart((state) => state.summary.id)
   const readOnly = useServerState().data?.read_only === true
   const [layer, setLayer] = useState<Layer>()
-  const [place, setPlace] = useState<Place>({ step: 'events', focus: undefined, sheet: false })
+  const [place, setPlace] = useState<Place>(() => ({ step: firstStep(session.read().history.present), focus: undefined, sheet: false }))
   const goToStep = useCallback((step: StepName) => { setPlace({ step, focus: undefined, sheet: false }) }, [])
   const control: PlaceControl = useMemo(() => ({
     place,
@@ -51,6 +51,11 @@ export function Frame({ dark, onDark, onOpen }: { dark: boolean; onDark: () => v
       {layer === 'find' ? <FindAnything onClose={close} onBuilds={builds} onHelp={keys.help} onDark={onDark} /> : null}
     </PlaceContext>
   )
+}
+
+/** A build without any lobe begins at the plan; one with lobes opens where they are seen. */
+function firstStep(document: string): StepName {
+  return document.includes('"lobe_lift"') || document.includes('"profile"') ? 'events' : 'plan'
 }
 
 function FindAnything({ onClose, onBuilds, onHelp, onDark }: { onClose: () => void; onBuilds: () => void; onHelp: () => void; onDark: () => void }) {

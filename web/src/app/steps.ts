@@ -9,7 +9,7 @@ export interface Group {
   /** Paths, or beginnings of paths that end in a dot; `@` stands for the candidate in view. */
   readonly fields: readonly string[]
   readonly picture?: PictureName
-  /** Closed until it is asked for: the step shows the same in a better way. */
+  /** Closed until it is asked for or has something in it that the step does not show already. */
   readonly folded?: boolean
 }
 
@@ -28,6 +28,11 @@ const port = (side: 'intake' | 'exhaust', title: string): Group[] => [
     picture: `pocket-${side}`,
   },
   { title: `${title} flow`, fields: list(`engine.${side}.`, 'flow_depression flow flow_reverse'), picture: `flow-${side}` },
+]
+
+const lobe = (side: 'intake' | 'exhaust', title: string): Group[] => [
+  { title: `${title} lobe`, fields: list(`@.cam.${side}.`, 'lobe_lift checks') },
+  { title: `${title} lobe: asymmetric flanks, or measured`, fields: list(`@.cam.${side}.`, 'opening. closing. profile'), folded: true },
 ]
 
 /** The way through the work, in the builder's order; every field of the document has its place in it. */
@@ -64,8 +69,8 @@ export const STEPS: readonly Step[] = [
     name: 'lobe',
     title: 'Lobe',
     groups: [
-      { title: 'Intake lobe', fields: ['@.cam.intake.'] },
-      { title: 'Exhaust lobe', fields: ['@.cam.exhaust.'] },
+      ...lobe('intake', 'Intake'),
+      ...lobe('exhaust', 'Exhaust'),
       { title: 'Core', fields: list('@.cam.', 'base_circle_diameter core_material') },
     ],
   },

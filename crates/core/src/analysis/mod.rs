@@ -180,27 +180,40 @@ fn add_remedies(limits: &mut [LimitReport], build: &Build, index: usize, stages:
     }
 }
 
-/// Cautions that belong to what the document says.
+/// Cautions that belong to what the document says; what holds for both sides is said once.
 fn warn(inputs: &Inputs<'_>, view: &CandidateView, warnings: &mut Vec<String>) {
-    for side in Side::BOTH {
-        let lifter = inputs.train(side, "lifter");
-        let kind = lifter.word("kind").unwrap_or_default();
-        let rules = inputs.target.child("rules");
-        if let Some(allowed) = rules.word("lifter").filter(|allowed| !kind.is_empty() && *allowed != kind) {
-            let (has, may) = (kind.replace('_', " "), allowed.replace('_', " "));
-            warnings.push(format!("{}: {} lifters are {has}; the class allows {may} only", view.name, side.key()));
-        }
-        let ratio = inputs.train(side, "rocker").number("ratio");
-        if let (Some(stock), Some(ratio)) = (rules.number("stock_ratio"), ratio)
-            && (stock - ratio).abs() > 1e-9
-        {
-            warnings.push(format!("{}: {} rocker ratio {ratio}; the class allows {stock} only", view.name, side.key()));
-        }
-        if kind.ends_with("roller") && lifter.word("anti_rotation") == Some("none") {
-            warnings.push(format!("{}: {} roller lifters must be kept from turning", view.name, side.key()));
-        }
-        if kind.ends_with("flat") && side == Side::Intake {
-            warnings.push(format!("{}: break in a flat cam with reduced spring load and the right oil, without idling; a lobe can be lost in minutes", view.name));
-        }
+    let [intake, exhaust] = Side::BOTH.map(|side| cautions(inputs, side));
+    for caution in &intake {
+        let whose = if exhaust.contains(caution) { "" } else { "intake " };
+        warnings.push(format!("{}: {whose}{caution}", view.name));
     }
+    for caution in exhaust.iter().filter(|caution| !intake.contains(caution)) {
+        warnings.push(format!("{}: exhaust {caution}", view.name));
+    }
+}
+
+fn cautions(inputs: &Inputs<'_>, side: Side) -> Vec<String> {
+    let mut found = Vec::new();
+    let (lifter, rules) = (inputs.train(side, "lifter"), inputs.target.child("rules"));
+    let kind = lifter.word("kind").unwrap_or_default();
+    if let Some(allowed) = rules.word("lifter").filter(|allowed| !kind.is_empty() && *allowed != kind) {
+        found.push(format!("lifters are {}; the class allows {} only", spoken(kind), spoken(allowed)));
+    }
+    let ratio = inputs.train(side, "rocker").number("ratio");
+    if let (Some(stock), Some(ratio)) = (rules.number("stock_ratio"), ratio)
+        && (stock - ratio).abs() > 1e-9
+    {
+        found.push(format!("rocker ratio is {ratio}; the class allows {stock} only"));
+    }
+    if kind.ends_with("roller") && lifter.word("anti_rotation") == Some("none") {
+        found.push("roller lifters must be kept from turning".to_owned());
+    }
+    if kind.ends_with("flat") {
+        found.push("flat lifters: break in with reduced spring load and the right oil, without idling; a lobe can be lost in minutes".to_owned());
+    }
+    found
+}
+
+fn spoken(word: &str) -> String {
+    word.replace('_', " ")
 }

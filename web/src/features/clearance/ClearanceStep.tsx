@@ -1,4 +1,5 @@
 import type { CandidateReport } from '../../api/client'
+import { Needs } from '../fields/Needs'
 import { readLength } from '../scrub/scrub'
 import { useCandidate, useLengthScale } from '../session/useSession'
 
@@ -18,7 +19,7 @@ const ROWS: readonly { label: string; of: (side: Clearances['intake']) => number
 export function ClearanceStep() {
   const clearance = useCandidate()?.clearance
   const scale = useLengthScale()
-  if (clearance?.state === 'failed') return <p className="quiet">Clearances are not known yet: {clearance.reason}.</p>
+  if (clearance?.state === 'failed') return <Needs what="Clearances are known" reason={clearance.reason} needs={clearance.needs} />
   if (clearance?.state !== 'done' || !scale) return null
   return (
     <>

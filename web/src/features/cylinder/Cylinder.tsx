@@ -3,6 +3,7 @@ import type { CandidateReport, DrawingReport, StripReport, ValveDrawing } from '
 import { onCurve, readLength, useScrub } from '../scrub/scrub'
 import { useCandidate, useLengthScale } from '../session/useSession'
 import { fullLiftAt, lobePath, poseOf, tightestAt } from './pose'
+import { Needs } from '../fields/Needs'
 import { PlayButton } from './PlayButton'
 import { Piston, Train, Valve } from './parts'
 
@@ -15,7 +16,7 @@ export const Cylinder = memo(function Cylinder() {
   const drawing = candidate?.drawing
   const strip = candidate?.strip
   if (!candidate || !drawing || !strip) return null
-  if (drawing.state === 'failed') return <section className="panel cylinder"><p className="quiet">The cylinder can be drawn once these are known: {drawing.reason}.</p></section>
+  if (drawing.state === 'failed') return <section className="panel cylinder"><Needs what="The cylinder is drawn" reason={drawing.reason} needs={drawing.needs} /></section>
   if (drawing.state !== 'done' || strip.state !== 'done') return null
   const lobe = candidate.lobe.state === 'done' ? candidate.lobe : undefined
   return (

@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import type { CardNumber, EventHandle } from '../../api/client'
+import { Needs } from '../fields/Needs'
 import { TextField } from '../fields/TextField'
 import { Term } from '../glossary/Term'
 import { useCandidate, useSession, useSessionPart } from '../session/useSession'
@@ -11,7 +12,7 @@ export function EventsStep() {
   if (!candidate) return null
   const timing = candidate.timing
   if (timing.state !== 'done') {
-    return <p className="quiet">{timing.state === 'failed' ? `Events are not known yet: ${timing.reason}.` : 'Working…'}</p>
+    return timing.state === 'failed' ? <Needs what="The events are known" reason={timing.reason} needs={timing.needs} /> : <p className="quiet">Working…</p>
   }
   const of = (event: EventHandle['event']) => handles?.find((h) => h.event === event)
   return (

@@ -49,5 +49,5 @@ function GroupFields({ group, fields, focus }: { group: Group; fields: readonly 
       {group.picture ? <Picture name={group.picture} /> : null}
     </fieldset>
   )
-  return group.folded === true ? <Folded title={group.title} open={focus !== undefined}>{shown}</Folded> : shown
+  return group.folded === true ? <Folded title={group.title} open={focus !== undefined || tables.some((field) => field.given)}>{shown}</Folded> : shown
 }

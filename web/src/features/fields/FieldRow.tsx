@@ -2,7 +2,7 @@ import { memo } from 'react'
 import type { FormField } from '../../api/client'
 import { useSession, useSessionPart } from '../session/useSession'
 import { faultOf } from './faults'
-import { ownPath } from './labels'
+import { ownPath, readsAlike } from './labels'
 import { SourceMark } from './SourceMark'
 import { TextField } from './TextField'
 
@@ -14,7 +14,7 @@ export const FieldRow = memo(function FieldRow({ field, label }: { field: FormFi
   const set = (text: string) => { session.edit({ set: { field: field.field, text } }) }
   const read = field.shown?.[system]
   const unit = system === 'inch' ? field.unit_inch : field.unit_metric
-  const beside = read !== undefined && read !== field.text ? read : field.text === '' ? unit : ''
+  const beside = read !== undefined && !readsAlike(field.text, read) ? read : field.text === '' ? unit : ''
   return (
     <div className={`field-row ${field.given ? '' : 'not-given'}`} data-field={field.field}>
       {field.choices.length > 0 ? (

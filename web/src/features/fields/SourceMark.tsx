@@ -3,9 +3,15 @@ import { useSession } from '../session/useSession'
 
 const SOURCES = ['measured', 'card', 'assumed'] as const
 
+/** What a person wants or calls something has no source. */
+function isWish(path: string): boolean {
+  return /^(target\.|limits|name$|use$|notes$)|\.name$/.test(path)
+}
+
 /** Where a field comes from, in a word that can be changed; a default says that it is assumed. */
 export function SourceMark({ field, label }: { field: FormField; label: string }) {
   const session = useSession()
+  if (field.given && isWish(field.field)) return null
   if (!field.given) return <span className="source quiet">{field.text === '' ? 'not given' : 'assumed'}</span>
   return (
     <select

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { FormField } from '../../api/client'
-import { labelIn, labelOf, ownPath } from './labels'
+import { labelIn, labelOf, ownPath, readsAlike } from './labels'
 
 const field = (path: string, label: string, sided = false): FormField => ({
   field: path, label, help: '', needs: '', text: '', unit_inch: '', unit_metric: '', source: 'unmarked', given: true, choices: [], sided,
@@ -16,6 +16,13 @@ test('a label says whose it is where the group does not', () => {
 test('two fields of one name in a group say their side', () => {
   const [one, two] = [field('engine.intake.seal_height', 'Seal height'), field('engine.exhaust.seal_height', 'Seal height')]
   expect([labelIn(one, [one, two]), labelIn(two, [one, two]), labelIn(one, [one])]).toEqual(['Seal height, intake', 'Seal height, exhaust', 'Seal height'])
+})
+
+test('a second reading is shown only where it says more', () => {
+  expect(readsAlike('0.318 in', '.318 in')).toBe(true)
+  expect(readsAlike('15 deg', '15.0 deg')).toBe(true)
+  expect(readsAlike('11/32 in', '.344 in')).toBe(false)
+  expect(readsAlike('46 mm', '1.811 in')).toBe(false)
 })
 
 test('a field of both sides can be given one of its own for a side, once', () => {

@@ -32,6 +32,12 @@ export function ownPath(field: FormField, side: 'intake' | 'exhaust'): string | 
   return [...parts, side, key].join('.')
 }
 
+/** Whether two texts are the same number in the same unit, so that one of them says enough. Pure. */
+export function readsAlike(one: string, other: string): boolean {
+  const unit = (text: string) => text.replace(/^[-+\d./\s]+/, '')
+  return !one.includes('/') && unit(one) === unit(other) && Number.parseFloat(one) === Number.parseFloat(other)
+}
+
 function lower(text: string): string {
   return text.charAt(0).toLowerCase() + text.slice(1)
 }

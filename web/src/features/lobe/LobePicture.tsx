@@ -1,3 +1,4 @@
+import { Needs } from '../fields/Needs'
 import { useCandidate } from '../session/useSession'
 import type { CandidateReport } from '../../api/client'
 
@@ -9,7 +10,9 @@ const HEIGHT = 130
 /** Follower lift and acceleration of both lobes over the cam angle: two cams of one card are not the same cam. */
 export function LobePicture() {
   const lobe = useCandidate()?.lobe
-  if (lobe?.state === 'failed') return <p className="fault" role="alert">{lobe.reason}</p>
+  if (lobe?.state === 'failed') {
+    return lobe.needs.length > 0 ? <Needs what="The lobes are drawn" reason={lobe.reason} needs={lobe.needs} /> : <p className="fault" role="alert">{lobe.reason}</p>
+  }
   if (lobe?.state !== 'done') return null
   return (
     <div className="lobes">

@@ -1,6 +1,7 @@
 import { useMemo, useRef, useState } from 'react'
 import type { StripReport } from '../../api/client'
 import { useCandidate, useSessionPart } from '../session/useSession'
+import { Needs } from '../fields/Needs'
 import { Cursor } from './Cursor'
 import { Curves } from './Curves'
 import type { Frame, Zoom } from './geometry'
@@ -62,17 +63,9 @@ export function Strip() {
           <TraceStrip frame={frame} report={report} trace={trace} />
         </>
       ) : (
-        <Waiting reason={strip?.state === 'failed' ? strip.reason : undefined} />
+        <div className="strip-waiting">{strip?.state === 'failed' ? <Needs what="The strip is drawn" reason={strip.reason} needs={strip.needs} /> : 'Working out the first picture…'}</div>
       )}
     </section>
-  )
-}
-
-function Waiting({ reason }: { reason: string | undefined }) {
-  return (
-    <div className="strip-waiting">
-      {reason === undefined ? 'Working out the first picture…' : <>The strip cannot be drawn yet: {reason}.</>}
-    </div>
   )
 }
 
