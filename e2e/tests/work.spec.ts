@@ -182,3 +182,18 @@ test('the sheet has margins, fields and cautions, and curves are taken along as 
   await page.getByRole('button', { name: 'Back to the bench' }).click()
   await expect(event(page, 'Intake closes')).toHaveValue('32.0')
 })
+
+test('one candidate gets an engine of its own, the others keep the shared one', async ({ bench: page }) => {
+  await step(page, 'Engine')
+  const shared = page.locator('[data-field="engine.gasket_thickness"]')
+  await shared.hover()
+  await shared.getByRole('button', { name: 'Own Gasket, crushed for A even keel' }).click()
+  const own = page.locator('[data-field="candidates[0].changes.engine.gasket_thickness"]')
+  await own.getByRole('textbox').fill('.060')
+  await own.getByRole('textbox').press('Enter')
+  const margin = page.locator('.margin').filter({ hasText: 'Piston to head' })
+  await expect(margin).toContainText('.068 in')
+  await page.getByRole('button', { name: 'B later closing' }).click()
+  await expect(margin).toContainText('.050 in')
+  await expect(shared.getByRole('textbox')).toHaveValue('0.042 in')
+})

@@ -1,3 +1,4 @@
+import { useMemo } from 'react'
 import { useCandidate, useSessionPart } from '../features/session/useSession'
 import type { StepName } from './steps'
 import { stateOf, STEPS, tallyOf } from './steps'
@@ -8,11 +9,12 @@ export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName
   const fields = useSessionPart((state) => state.answer?.fields)
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const candidates = useSessionPart((state) => state.answer?.candidates.length) ?? 0
+  const tallies = useMemo(() => new Map(STEPS.map(({ name }) => [name, tallyOf(name, fields ?? [], index)])), [fields, index])
   const word = (name: StepName): { text: string; verdict?: string } => {
     const verdict = stateOf(name, limits)
     if (verdict !== undefined) return { text: verdict, verdict }
     if (name === 'compare') return { text: candidates > 1 ? String(candidates) : '' }
-    const { assumed, given } = tallyOf(name, fields ?? [], index)
+    const { assumed, given } = tallies.get(name) ?? { assumed: 0, given: 0 }
     return { text: given === 0 ? 'empty' : assumed > 0 ? `${assumed} assumed` : 'given' }
   }
   return (

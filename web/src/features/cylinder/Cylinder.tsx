@@ -6,13 +6,18 @@ import { fullLiftAt, lobePath, poseOf, tightestAt } from './pose'
 import { Needs } from '../fields/Needs'
 import { PlayButton } from './PlayButton'
 import { Piston, Train, Valve } from './parts'
+import { useCalm } from './useCalm'
 
 type Side = 'intake' | 'exhaust'
 type Lobes = Extract<CandidateReport['lobe'], { state: 'done' }>
 
+/** Milliseconds between two pictures of the cylinder while an event is dragged. */
+const FOLLOWS = 200
+
 /** One cylinder to scale at the scrubbed angle, a section through each valve across the engine. */
 export const Cylinder = memo(function Cylinder() {
-  const candidate = useCandidate()
+  // While an event is dragged the strip leads; the cylinder follows a little later.
+  const candidate = useCalm(useCandidate(), FOLLOWS)
   const drawing = candidate?.drawing
   const strip = candidate?.strip
   if (!candidate || !drawing || !strip) return null

@@ -3,6 +3,7 @@ import type { FormField } from '../../api/client'
 import { useSession, useSessionPart } from '../session/useSession'
 import { faultOf } from './faults'
 import { ownPath, readsAlike } from './labels'
+import { OwnForCandidate } from './OwnForCandidate'
 import { SourceMark } from './SourceMark'
 import { TextField } from './TextField'
 
@@ -25,6 +26,7 @@ export const FieldRow = memo(function FieldRow({ field, label }: { field: FormFi
       <div className="field-foot">
         <SourceMark field={field} label={label} />
         <OwnForSide field={field} label={label} />
+        <OwnForCandidate field={field} label={label} />
       </div>
     </div>
   )

@@ -3,6 +3,7 @@ import { memo, useState } from 'react'
 import type { FormColumn, FormField, FormTable } from '../../api/client'
 import { useSession, useSessionPart } from '../session/useSession'
 import { faultOf } from './faults'
+import { OwnForCandidate } from './OwnForCandidate'
 import { filled, isPaste, withCell } from './rows'
 import { SourceMark } from './SourceMark'
 
@@ -55,7 +56,8 @@ export const TableField = memo(function TableField({ field, label }: { field: Fo
       <div className="table-foot quiet">
         {rows.length > SHOWN ? `${rows.length} rows, the first ${SHOWN} shown. ` : ''}
         {rows.length === 0 ? 'Type a row, or paste columns from a spreadsheet.' : ''}
-        {rows.length > 0 ? <button type="button" className="link quiet" onClick={() => { session.edit({ set: { field: field.field, text: '' } }) }} aria-label={`Clear ${label}`}>clear</button> : null}
+        {rows.length > 0 ? <button type="button" className="link quiet" onClick={() => { session.edit({ set: { field: field.field, text: '' } }) }} aria-label={`Clear ${label}`}>clear</button> : null}{' '}
+        <OwnForCandidate field={field} label={label} />
       </div>
       {fault === undefined ? null : <div className="fault" role="alert">{fault}</div>}
     </div>

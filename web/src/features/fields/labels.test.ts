@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { FormField } from '../../api/client'
-import { labelIn, labelOf, ownPath, readsAlike } from './labels'
+import { candidatePath, labelIn, labelOf, ownPath, readsAlike } from './labels'
 
 const field = (path: string, label: string, sided = false): FormField => ({
   field: path, label, help: '', needs: '', text: '', unit_inch: '', unit_metric: '', source: 'unmarked', given: true, choices: [], sided,
@@ -16,6 +16,12 @@ test('a label says whose it is where the group does not', () => {
 test('two fields of one name in a group say their side', () => {
   const [one, two] = [field('engine.intake.seal_height', 'Seal height'), field('engine.exhaust.seal_height', 'Seal height')]
   expect([labelIn(one, [one, two]), labelIn(two, [one, two]), labelIn(one, [one])]).toEqual(['Seal height, intake', 'Seal height, exhaust', 'Seal height'])
+})
+
+test('what candidates share can be one candidate\u2019s own', () => {
+  expect(candidatePath('engine.intake.flow', 2)).toBe('candidates[2].changes.engine.intake.flow')
+  expect(candidatePath('candidates[0].train.rocker.ratio', 0)).toBeUndefined()
+  expect(candidatePath('name', 0)).toBeUndefined()
 })
 
 test('a second reading is shown only where it says more', () => {

@@ -32,6 +32,11 @@ export function ownPath(field: FormField, side: 'intake' | 'exhaust'): string | 
   return [...parts, side, key].join('.')
 }
 
+/** Where a field that all candidates share would have its own value for one. Pure. */
+export function candidatePath(field: string, index: number): string | undefined {
+  return /^(engine|target)\./.test(field) ? `candidates[${index}].changes.${field}` : undefined
+}
+
 /** Whether two texts are the same number in the same unit, so that one of them says enough. Pure. */
 export function readsAlike(one: string, other: string): boolean {
   const unit = (text: string) => text.replace(/^[-+\d./\s]+/, '')

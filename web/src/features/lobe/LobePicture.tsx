@@ -1,42 +1,48 @@
-import { Needs } from '../fields/Needs'
-import { useCandidate } from '../session/useSession'
 import type { CandidateReport } from '../../api/client'
+import { Needs } from '../fields/Needs'
+import { ChartFrame } from '../pictures/ChartFrame'
+import { useCandidate, useLengthScale } from '../session/useSession'
+import { ticks } from '../strip/geometry'
 
 type Lobe = Extract<CandidateReport['lobe'], { state: 'done' }>['intake']
 
-const WIDTH = 360
-const HEIGHT = 130
+const CURVES: readonly { name: string; title: string; unit: string; of: (lobe: Lobe) => readonly number[]; decimals: number }[] = [
+  { name: 'lift', title: 'Follower lift', unit: '', of: (l) => l.lift_mm, decimals: 2 },
+  { name: 'velocity', title: 'Velocity', unit: '/deg', of: (l) => l.velocity, decimals: 3 },
+  { name: 'acceleration', title: 'Acceleration', unit: '/deg²', of: (l) => l.acceleration, decimals: 5 },
+]
 
-/** Follower lift and acceleration of both lobes over the cam angle: two cams of one card are not the same cam. */
+/** Follower motion of both lobes over the cam angle: two cams of one card are not the same cam. */
 export function LobePicture() {
   const lobe = useCandidate()?.lobe
+  const scale = useLengthScale()
   if (lobe?.state === 'failed') {
     return lobe.needs.length > 0 ? <Needs what="The lobes are drawn" reason={lobe.reason} needs={lobe.needs} /> : <p className="fault" role="alert">{lobe.reason}</p>
   }
-  if (lobe?.state !== 'done') return null
+  if (lobe?.state !== 'done' || !scale) return null
+  const reach = Math.max(...[...lobe.intake.cam_deg, ...lobe.exhaust.cam_deg].map(Math.abs))
   return (
     <div className="lobes">
-      <Curve title="Follower lift" of={(l) => l.lift_mm} intake={lobe.intake} exhaust={lobe.exhaust} />
-      <Curve title="Follower acceleration" of={(l) => l.acceleration} intake={lobe.intake} exhaust={lobe.exhaust} />
+      {CURVES.map(({ name, title, unit, of, decimals }) => {
+        const line = (side: Lobe) => of(side).map((mm, i): [number, number] => [side.cam_deg[i] ?? 0, (mm * 1e-3) / scale.factor])
+        const curves = [
+          { name: `exhaust ${name}`, points: line(lobe.exhaust), className: 'exhaust-line' },
+          { name: `intake ${name}`, points: line(lobe.intake), className: 'intake-line' },
+        ]
+        const values = curves.flatMap((curve) => curve.points.map((p) => p[1]))
+        const [low, high] = [Math.min(0, ...values), Math.max(...values)]
+        return (
+          <ChartFrame
+            key={name}
+            label={title}
+            name={`lobe-${name}`}
+            curves={curves}
+            xAxis={{ unit: 'cam deg', ticks: ticks(-reach, reach, 4), from: -reach, to: reach, decimals: 0 }}
+            yAxis={{ unit: `${scale.unit}${unit}`, ticks: ticks(low, high, 4), from: low, to: high * 1.04, decimals: scale.unit === 'in' ? decimals : Math.max(0, decimals - 1) }}
+            caption={`${title}, full lift in the middle `}
+          />
+        )
+      })}
     </div>
-  )
-}
-
-function Curve({ title, of, intake, exhaust }: { title: string; of: (lobe: Lobe) => number[]; intake: Lobe; exhaust: Lobe }) {
-  const all = [...of(intake), ...of(exhaust)]
-  const [low, high] = [Math.min(0, ...all), Math.max(...all)]
-  const reach = Math.max(...[...intake.cam_deg, ...exhaust.cam_deg].map(Math.abs))
-  const x = (deg: number) => ((deg + reach) / (2 * reach)) * WIDTH
-  const y = (value: number) => HEIGHT - 4 - ((value - low) / (high - low)) * (HEIGHT - 8)
-  const path = (lobe: Lobe) => `M${of(lobe).map((v, i) => `${x(lobe.cam_deg[i] ?? 0).toFixed(1)},${y(v).toFixed(1)}`).join('L')}`
-  return (
-    <figure>
-      <figcaption>{title} <span className="quiet">over the cam angle, full lift in the middle</span></figcaption>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={title}>
-        <line className="trace-zero" x1={0} x2={WIDTH} y1={y(0)} y2={y(0)} />
-        <path className="exhaust-line" d={path(exhaust)} />
-        <path className="intake-line" d={path(intake)} />
-      </svg>
-    </figure>
   )
 }
