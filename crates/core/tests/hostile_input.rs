@@ -6,7 +6,7 @@
 use proptest::prelude::*;
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{Request, Stages, analyze};
-use upper_lobe_core::document::{Build, get, set_field};
+use upper_lobe_core::document::{Build, LIMIT_IDS, adopt, differences, get, merge, paste, set_field};
 use upper_lobe_core::edit::{Edit, Event, apply};
 use upper_lobe_core::quantity::UnitSystem;
 
@@ -55,6 +55,24 @@ fn odd_text() -> impl Strategy<Value = String> {
         (0u32..400, "in|mm|deg|lbf|g|cc|rpm").prop_map(|(x, unit)| format!("{x} {unit}")),
         "-?[0-9]{1,3}/[0-9]{1,3} in",
     ]
+}
+
+/// Any small JSON.
+fn any_json() -> impl Strategy<Value = Value> {
+    let leaf = prop_oneof![
+        Just(Value::Null),
+        any::<bool>().prop_map(Value::from),
+        any::<i32>().prop_map(Value::from),
+        odd_text().prop_map(Value::from),
+    ];
+    leaf.prop_recursive(4, 48, 6, |inner| {
+        let key =
+            prop_oneof!["engine|target|candidates|id|name|cam|intake|bore".prop_map(String::from), any::<String>()];
+        prop_oneof![
+            proptest::collection::vec(inner.clone(), 0..6).prop_map(Value::from),
+            proptest::collection::vec((key, inner), 0..6).prop_map(|pairs| Value::Object(pairs.into_iter().collect())),
+        ]
+    })
 }
 
 proptest! {
@@ -109,6 +127,38 @@ proptest! {
         let lobe = json!({ "lobe_lift": format!("{lift:.3} in"), "checks": [["0.006 in", format!("{seat:.1} deg")], ["0.050 in", format!("{fifty:.1} deg")], ["0.200 in", format!("{high:.1} deg")]] });
         value["candidates"][0]["cam"]["intake"] = lobe;
         value["candidates"][0]["train"]["lifter"]["kind"] = kind.into();
+        answer_is_finite(value);
+    }
+
+    #[test]
+    fn any_paste_is_a_table_or_refused_and_then_changes_nothing(text in prop_oneof![any::<String>(), "([0-9.,; \t\n-]|in|mm){0,120}"]) {
+        for path in ["engine.intake.flow", "target.boost", "engine.firing_order", "candidates[0].cam.intake.profile"] {
+            let before = example();
+            let mut value = before.clone();
+            match paste(&mut value, path, &text, UnitSystem::Metric) {
+                Ok(()) => answer_is_finite(value),
+                Err(fault) => {
+                    prop_assert!(fault.field.starts_with(path));
+                    prop_assert_eq!(&value, &before);
+                }
+            }
+        }
+    }
+
+    #[test]
+    fn any_documents_are_compared_and_merged(base in any_json(), mine in any_json(), theirs in any_json()) {
+        let _ = differences(&mine, &theirs);
+        let merged = merge(&base, &mine, &theirs, &[]);
+        let _ = Build::from_value(merged.value);
+        // Merging with nobody's changes is one's own document.
+        prop_assert_eq!(&merge(&base, &mine, &base, &[]).value, &mine);
+        let _ = adopt(&mine, &theirs, "a");
+    }
+
+    #[test]
+    fn any_own_limit_is_refused_or_decides_with_finite_numbers(id in prop::sample::select(LIMIT_IDS), least in odd_text(), most in odd_text()) {
+        let mut value = example();
+        value["limits"] = json!([{ "limit": id, "at_least": least, "at_most": most, "reason": "a fuzzer's" }]);
         answer_is_finite(value);
     }
 

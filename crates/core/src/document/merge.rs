@@ -79,7 +79,8 @@ pub fn adopt(mine: &Value, theirs: &Value, id: &str) -> Option<Value> {
         true => own.as_object_mut()?.shift_remove("changes"),
         false => own.as_object_mut()?.insert("changes".to_owned(), Value::Object(changes)),
     };
-    whole["candidates"].as_array_mut()?.push(own);
+    let list = whole.as_object_mut()?.entry("candidates").or_insert_with(|| Value::Array(Vec::new()));
+    list.as_array_mut()?.push(own);
     Some(whole)
 }
 

@@ -9,7 +9,7 @@ type Lobe = Extract<CandidateReport['lobe'], { state: 'done' }>['intake']
 const CURVES: readonly { name: string; title: string; unit: string; of: (lobe: Lobe) => readonly number[]; decimals: number }[] = [
   { name: 'lift', title: 'Follower lift', unit: '', of: (l) => l.lift_mm, decimals: 2 },
   { name: 'velocity', title: 'Velocity', unit: '/deg', of: (l) => l.velocity, decimals: 3 },
-  { name: 'acceleration', title: 'Acceleration', unit: '/deg²', of: (l) => l.acceleration, decimals: 5 },
+  { name: 'acceleration', title: 'Acceleration', unit: '/deg²', of: (l) => l.acceleration, decimals: 4 },
 ]
 
 /** Follower motion of both lobes over the cam angle: two cams of one card are not the same cam. */

@@ -27,7 +27,7 @@ interface Props {
 }
 
 const [WIDTH, HEIGHT] = [320, 170]
-const [LEFT, RIGHT, TOP, BOTTOM] = [38, 8, 8, 24]
+const [LEFT, RIGHT, TOP, BOTTOM] = [44, 8, 12, 30]
 
 /** A small chart with axes, taken along as CSV or as a picture. */
 export function ChartFrame({ label, name, curves, xAxis, yAxis, mark, caption }: Props) {
@@ -45,8 +45,8 @@ export function ChartFrame({ label, name, curves, xAxis, yAxis, mark, caption }:
           </g>
         ))}
         {xAxis.ticks.map((tick) => <text key={tick} x={x(tick)} y={HEIGHT - BOTTOM + 14} textAnchor="middle">{said(tick, xAxis.decimals)}</text>)}
-        <text x={WIDTH - RIGHT} y={HEIGHT - 1} textAnchor="end">{xAxis.unit}</text>
-        <text x={LEFT} y={TOP + 3}>{yAxis.unit}</text>
+        <text x={WIDTH - RIGHT} y={HEIGHT - 3} textAnchor="end">{xAxis.unit}</text>
+        <text x={LEFT} y={TOP - 3}>{yAxis.unit}</text>
         {curves.map((curve) => <path key={curve.name} className={curve.className} d={path(curve.points)}><title>{curve.name}</title></path>)}
         {mark ? (
           <g className="marked">

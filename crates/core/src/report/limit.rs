@@ -1,0 +1,158 @@
+//! Margins: what a rule needs, what there is, what buys it back, what to measure next.
+
+use crate::document::{InputUsed, Side};
+use crate::quantity::Shown;
+use serde::Serialize;
+
+report! {
+    /// A field worth measuring.
+    pub struct MeasureNext {
+        /// Its path.
+        field: String,
+        /// In words.
+        label: String,
+        /// What stands for it now; empty when it is unknown.
+        value: String,
+        /// Margins that rest on it.
+        settles: Vec<String>,
+    }
+
+    /// What a rule needs.
+    pub struct NeedReport {
+        /// At least.
+        min: Option<f64>,
+        /// At most.
+        max: Option<f64>,
+    }
+
+    /// One rule held against the candidate.
+    pub struct LimitReport {
+        /// Stable identifier of the rule.
+        id: String,
+        /// The side it is about.
+        side: Option<Side>,
+        /// In words.
+        title: String,
+        /// How need and have compare.
+        sense: Sense,
+        /// What is needed.
+        need: NeedReport,
+        /// What there is; absent when unknown.
+        have: Option<f64>,
+        /// What is left over, positive when met.
+        margin: Option<f64>,
+        /// Unit of need, have and margin.
+        unit: String,
+        /// Need, have and margin as read, in both systems.
+        shown: Option<LimitShown>,
+        /// In one word.
+        verdict: Verdict,
+        /// Whose rule it is.
+        school: String,
+        /// Where the figure comes from.
+        source: String,
+        /// The step of the work it belongs to.
+        place: Place,
+        /// How have is computed.
+        formula: String,
+        /// What went into it.
+        inputs: Vec<InputUsed>,
+        /// Fields that would make it known.
+        missing: Vec<String>,
+        /// Single changes that buy margin, computed by running them; empty unless asked for.
+        remedies: Vec<Remedy>,
+        /// The field to go to.
+        edit_field: String,
+    }
+
+    /// Figures of a limit as read.
+    pub struct LimitShown {
+        /// What is needed, such as `.080 in` or `105 to 130 lbf`.
+        need: Shown,
+        /// What there is.
+        have: Shown,
+        /// What is left, with its sign.
+        margin: Shown,
+        /// Where have lies on a bar, 0 to 1.
+        have_at: f64,
+        /// Where the bounds lie on that bar.
+        need_at: Vec<f64>,
+    }
+
+    /// A single change and what it buys.
+    pub struct Remedy {
+        /// The field changed.
+        field: String,
+        /// What it is called.
+        label: String,
+        /// From this text.
+        from: String,
+        /// To this text.
+        to: String,
+        /// Margin gained, in the limit's unit.
+        gain: f64,
+        /// Margin gained, as read.
+        gain_shown: Shown,
+        /// The verdict it leads to.
+        verdict: Verdict,
+    }
+}
+
+/// The step of the work a limit belongs to.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Place {
+    /// Valve events.
+    Events,
+    /// The lobe.
+    Lobe,
+    /// The lifter.
+    Lifter,
+    /// The rocker.
+    Rocker,
+    /// The spring package.
+    Spring,
+    /// What must not touch.
+    Clearance,
+}
+
+/// How a rule compares.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Sense {
+    /// Have must not be below need.
+    AtLeast,
+    /// Have must not be above need.
+    AtMost,
+    /// Have must lie between both.
+    Within,
+}
+
+/// A verdict; a planning aid below any maker's instruction or machinist's measurement.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Verdict {
+    /// Met with room.
+    Ok,
+    /// Met, with little left.
+    Tight,
+    /// Not met.
+    Fails,
+    /// A field is missing.
+    Unknown,
+}
+
+impl Verdict {
+    /// In one word.
+    pub const fn word(self) -> &'static str {
+        match self {
+            Self::Ok => "ok",
+            Self::Tight => "tight",
+            Self::Fails => "fails",
+            Self::Unknown => "unknown",
+        }
+    }
+}

@@ -1,0 +1,90 @@
+//! The analysis as it is answered: one fixed unit per quantity, named in its key. Every event key
+//! names its reference; crank angle of curves counts from firing top dead centre, 0..720.
+
+/// Derives what every part of the report has.
+macro_rules! report {
+    ($($(#[$doc:meta])* pub struct $name:ident { $($(#[$field_doc:meta])* $field:ident: $kind:ty,)+ })+) => {
+        $($(#[$doc])*
+        #[derive(Debug, Clone, PartialEq, Serialize)]
+        #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+        pub struct $name { $($(#[$field_doc])* pub $field: $kind,)+ })+
+    };
+}
+
+mod block;
+mod drawing;
+mod limit;
+mod parts;
+mod timing;
+
+pub use block::{Block, Sides};
+pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
+pub use limit::{LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, Sense, Verdict};
+pub use parts::{
+    ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringReport, StripReport, ValveClearance,
+};
+pub use timing::{DurationAt, SideTiming, TimingReport};
+
+use crate::document::Assumed;
+use crate::quantity::Scale;
+use serde::Serialize;
+
+report! {
+    /// The answer to a build.
+    pub struct Analysis {
+        /// What all candidates share.
+        engine: Block<EngineReport>,
+        /// One entry for each candidate asked for.
+        candidates: Vec<CandidateReport>,
+        /// Every default that was used.
+        assumed: Vec<Assumed>,
+        /// Sentences a builder should read.
+        warnings: Vec<String>,
+        /// How lengths and angles of curves are shown.
+        scales: Scales,
+    }
+
+    /// Factors that show the curves in either system.
+    pub struct Scales {
+        /// Lengths in inches.
+        length_inch: Scale,
+        /// Lengths in millimetres.
+        length_metric: Scale,
+        /// Crank angles.
+        angle: Scale,
+        /// Flows in cubic feet a minute.
+        flow_inch: Scale,
+        /// Flows in litres a second.
+        flow_metric: Scale,
+    }
+
+    /// One candidate.
+    pub struct CandidateReport {
+        /// Stable identifier.
+        id: String,
+        /// Name.
+        name: String,
+        /// The engine as this candidate has it, its changes made.
+        engine: Block<EngineReport>,
+        /// Events and durations.
+        timing: Block<TimingReport>,
+        /// Curves over the crank.
+        strip: Block<StripReport>,
+        /// Lift at lobe and valve.
+        lift: Block<Sides<LiftReport>>,
+        /// Follower motion.
+        lobe: Block<Sides<LobeReport>>,
+        /// Spring package.
+        spring: Block<Sides<SpringReport>>,
+        /// The hand check.
+        control: Block<Sides<ControlReport>>,
+        /// What must not touch.
+        clearance: Block<ClearanceReport>,
+        /// To scale, for the drawing.
+        drawing: Block<DrawingReport>,
+        /// Every rule with need, have and margin.
+        limits: Vec<LimitReport>,
+        /// What to measure next, what settles most first; with limits.
+        measure_next: Vec<MeasureNext>,
+    }
+}

@@ -1,0 +1,129 @@
+//! Engine, curves, lift, lobe, spring, control and clearances of a candidate.
+
+use serde::Serialize;
+
+report! {
+    /// The shared engine.
+    pub struct EngineReport {
+        /// All cylinders, cm3.
+        displacement_cc: f64,
+        /// Static compression ratio; absent while a volume is unknown.
+        compression_ratio: Option<f64>,
+        /// Flat of the crown to the head, mm.
+        quench_mm: f64,
+    }
+
+    /// Curves over one cycle, a crank degree apart, both ends included.
+    pub struct StripReport {
+        /// 0 at firing top dead centre.
+        crank_deg: Vec<f64>,
+        /// Crown below the head's gasket face.
+        piston_mm: Vec<f64>,
+        /// Intake valve lift.
+        intake_lift_mm: Vec<f64>,
+        /// Exhaust valve lift.
+        exhaust_lift_mm: Vec<f64>,
+        /// Intake valve velocity, mm per crank degree.
+        intake_velocity_mm_per_deg: Vec<f64>,
+        /// Exhaust valve velocity, mm per crank degree.
+        exhaust_velocity_mm_per_deg: Vec<f64>,
+        /// Gap of the intake valve along its stem; absent while its place is unknown.
+        intake_clearance_mm: Option<Vec<f64>>,
+        /// Gap of the exhaust valve along its stem.
+        exhaust_clearance_mm: Option<Vec<f64>>,
+        /// Crown below the gasket face at which a closed intake valve's lowest edge sits; negative above.
+        intake_face_mm: Option<f64>,
+        /// The same for the exhaust.
+        exhaust_face_mm: Option<f64>,
+    }
+
+    /// Lift of one side.
+    pub struct LiftReport {
+        /// At the lobe.
+        lobe_mm: f64,
+        /// Times ratio.
+        gross_mm: f64,
+        /// Less lash.
+        net_mm: f64,
+    }
+
+    /// Follower motion of one side; angles in cam degrees from full lift.
+    pub struct LobeReport {
+        /// Largest velocity on either flank.
+        peak_velocity_mm_per_cam_deg: f64,
+        /// Largest acceleration.
+        peak_acceleration_mm_per_cam_deg2: f64,
+        /// Most negative acceleration.
+        minimum_acceleration_mm_per_cam_deg2: f64,
+        /// Largest distance from measured points; absent for a lobe made from its card.
+        residual_mm: Option<f64>,
+        /// Cam angle.
+        cam_deg: Vec<f64>,
+        /// Follower lift.
+        lift_mm: Vec<f64>,
+        /// mm per cam degree.
+        velocity: Vec<f64>,
+        /// mm per cam degree squared.
+        acceleration: Vec<f64>,
+        /// mm per cam degree cubed.
+        jerk: Vec<f64>,
+    }
+
+    /// Spring package of one side at this cam's lift.
+    pub struct SpringReport {
+        /// Valve closed.
+        seat_load_n: f64,
+        /// At full net lift.
+        open_load_n: f64,
+        /// Mean over the lift.
+        rate_n_per_mm: f64,
+        /// Travel left at full net lift.
+        to_coil_bind_mm: Option<f64>,
+        /// First surge frequency.
+        surge_frequency_hz: Option<f64>,
+        /// Corrected shear stress at full lift; only for springs known by wire.
+        stress_open_mpa: Option<f64>,
+        /// Seat load less the push of boost (intake) or drive pressure (exhaust).
+        seat_reserve_n: Option<f64>,
+    }
+
+    /// The hand check of one side: rigid parts.
+    pub struct ControlReport {
+        /// Crank speed at which a rigid train would leave the lobe.
+        hand_check_rpm: f64,
+        /// Cam degree from full lift where it would.
+        hand_check_at_cam_deg: f64,
+        /// Moving mass seen from the valve.
+        effective_mass_g: f64,
+    }
+
+    /// What must not touch, at rest.
+    pub struct ClearanceReport {
+        /// Intake valve.
+        intake: ValveClearance,
+        /// Exhaust valve.
+        exhaust: ValveClearance,
+        /// Between the heads.
+        valve_to_valve_mm: Option<f64>,
+        /// Flat of the crown to the head.
+        piston_to_head_mm: f64,
+    }
+
+    /// Clearances of one valve.
+    pub struct ValveClearance {
+        /// Smallest gap along the stem.
+        piston_minimum_mm: f64,
+        /// Straight down the bore at the same angle.
+        piston_minimum_vertical_mm: f64,
+        /// Square to the surface at the same angle.
+        piston_minimum_normal_mm: f64,
+        /// Crank degrees from firing top dead centre.
+        piston_minimum_at_deg: f64,
+        /// For a degree of cam advance.
+        per_degree_of_advance_mm: f64,
+        /// To the pocket's wall; absent without a pocket.
+        radial_mm: Option<f64>,
+        /// Retainer to seal at full lift; absent while a height is unknown.
+        retainer_to_seal_mm: Option<f64>,
+    }
+}
