@@ -7,6 +7,7 @@
 //! - [`cam`]: events and card numbers, the lobe each card describes;
 //! - [`train`]: lift at the valve, springs, masses, the hand check of control;
 //! - [`clearance`]: valve to piston, valve to valve, hardware;
+//! - [`gas`]: flow through restrictions and waves in ducts, the parts of a breathing engine;
 //! - [`candidate`]: one candidate resolved, and the blocks of its [`report`];
 //! - [`limits`]: every rule as data, with need, have, margin and what buys it back;
 //! - [`edit`]: edits as people make them, each giving a whole new document;
@@ -25,6 +26,7 @@ pub mod clearance;
 pub mod document;
 pub mod edit;
 pub mod engine;
+pub mod gas;
 pub mod glossary;
 pub mod limits;
 pub mod quantity;

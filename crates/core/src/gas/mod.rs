@@ -1,0 +1,13 @@
+//! Gas in motion: what a restriction lets through, and unsteady flow in ducts.
+//!
+//! The parts a breathing engine is made of, each held against closed forms before anything is built on
+//! them: [`nozzle`] for quasi-steady flow through a valve or throttle and the flow bench that measured it,
+//! [`duct`] for quasi-one-dimensional waves, [`ends`] for what a duct opens into.
+
+pub mod duct;
+pub mod ends;
+mod hllc;
+pub mod nozzle;
+mod state;
+
+pub use state::{Gas, State};

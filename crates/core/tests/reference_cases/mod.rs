@@ -1,0 +1,3 @@
+//! Known problems with their solutions, each a module.
+
+pub mod shock_tube;
