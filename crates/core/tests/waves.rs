@@ -179,3 +179,39 @@ fn a_duct_that_cannot_be_is_refused() {
         assert!(Duct::new(Gas::AIR, length, cells, |_| area, None, start).is_none(), "{length} {cells} {area}");
     }
 }
+
+/// Steady flow between a room and a valve into another one: mass flow, pressure and temperature in mid pipe.
+fn through_a_valve(left: &End, right: &End) -> (f64, State) {
+    let mut duct = pipe(0.3, 40, 0.05, None, Gas::AIR.state(1e5, 300.0, 0.0));
+    run(&mut duct, 0.5, left, right);
+    (duct.end_flows().0, duct.states()[20])
+}
+
+#[test]
+fn a_valve_passes_what_its_area_and_the_pressures_beside_it_allow() {
+    let area = 0.25 * PI * 0.05 * 0.05;
+    for (share, lower) in [(0.1, 0.9e5), (0.3, 0.8e5), (0.6, 0.95e5), (0.3, 0.3e5)] {
+        // Out of the pipe into a cylinder.
+        let valve = End::Valve { share, pressure: lower, temperature: 350.0, burned: 0.0 };
+        let (flow, gas) = through_a_valve(&ROOM, &valve);
+        let stagnation = gas.temperature(Gas::AIR) + 0.5 * gas.velocity * gas.velocity / Gas::AIR.cp();
+        let pressure = gas.pressure * (stagnation / gas.temperature(Gas::AIR)).powf(3.5);
+        let expected = mass_flow(Gas::AIR, share * area, pressure, stagnation, lower);
+        assert!((flow / expected - 1.0).abs() < 3e-3, "out at {share}: {flow} against {expected}");
+        // Out of a hot cylinder into the pipe: the pipe's gas has the cylinder's energy.
+        let hot = End::Valve { share, pressure: 1e5 / lower * 1e5, temperature: 900.0, burned: 1.0 };
+        let (flow, gas) = through_a_valve(&hot, &ROOM);
+        let expected = mass_flow(Gas::AIR, share * area, 1e10 / lower, 900.0, gas.pressure);
+        assert!((flow / expected - 1.0).abs() < 3e-3, "in at {share}: {flow} against {expected}");
+        let stagnation = gas.temperature(Gas::AIR) + 0.5 * gas.velocity * gas.velocity / Gas::AIR.cp();
+        assert!((stagnation - 900.0).abs() < 2.0 && gas.burned > 0.999, "{stagnation}");
+    }
+}
+
+#[test]
+fn a_shut_valve_is_a_wall() {
+    let shut = End::Valve { share: 0.0, pressure: 9e5, temperature: 2000.0, burned: 1.0 };
+    let inside = Gas::AIR.state(1.1e5, 320.0, 30.0);
+    assert_eq!(shut.face(Gas::AIR, &inside, 1.0), End::Closed.face(Gas::AIR, &inside, 1.0));
+    assert_eq!(End::Closed.face(Gas::AIR, &inside, 1.0).velocity, 0.0);
+}
