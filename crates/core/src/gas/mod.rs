@@ -9,5 +9,6 @@ pub mod ends;
 mod hllc;
 pub mod nozzle;
 mod state;
+pub mod thermo;
 
 pub use state::{Gas, State};
