@@ -85,7 +85,7 @@ fn the_demo_is_loaded_once_and_its_print_is_a_document() {
         let output = upper_lobe(&["demo", "--database", database.to_str().expect("text")], b"");
         String::from_utf8_lossy(&output.stdout).chars().next()
     };
-    assert_eq!((load(), load()), (Some('1'), Some('0')));
+    assert_eq!((load(), load()), (Some('3'), Some('0')));
     let printed = upper_lobe(&["demo", "--print"], b"").stdout;
     assert_eq!(upper_lobe(&["analyze", "-", "--parts", "lift"], &printed).status.code(), Some(0));
 }
