@@ -76,6 +76,12 @@ impl Cylinder {
         Some((clearance + disc(self.bore) * self.crank.drop(crank).si()) / clearance)
     }
 
+    /// Volume above the piston, `after_top` past true top dead centre; `None` while the clearance volume is unknown.
+    pub fn volume(&self, after_top: Angle) -> Option<Volume> {
+        let drop = self.crank.drop(self.past_true_top(after_top)).si();
+        Some(Volume::from_si(self.clearance_volume?.si() + disc(self.bore) * drop))
+    }
+
     /// Flat of the crown to the head's face at the highest place.
     pub fn piston_to_head(&self) -> Length {
         Length::from_si(self.deck_clearance.si() + self.gasket_thickness.si())

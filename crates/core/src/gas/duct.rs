@@ -37,6 +37,8 @@ pub struct Duct {
     left: Vec<State>,
     right: Vec<State>,
     fluxes: Vec<[f64; 4]>,
+    /// States at the end faces in the last step.
+    ends: [State; 2],
 }
 
 impl Duct {
@@ -63,6 +65,7 @@ impl Duct {
             left: vec![start; cells],
             right: vec![start; cells],
             fluxes: vec![[0.0; 4]; cells + 1],
+            ends: [start; 2],
         })
     }
 
@@ -107,6 +110,16 @@ impl Duct {
         (self.fluxes[0][0] * self.faces[0], self.fluxes[last][0] * self.faces[last])
     }
 
+    /// States at the left and the right end face in the last step.
+    pub const fn end_states(&self) -> [State; 2] {
+        self.ends
+    }
+
+    /// The gas the duct computes with.
+    pub const fn gas(&self) -> Gas {
+        self.gas
+    }
+
     /// One step of `time` (s), no longer than [`Self::stable_step`].
     pub fn step(&mut self, time: f64, left: &End, right: &End) {
         let last = self.states.len() - 1;
@@ -121,6 +134,7 @@ impl Duct {
             self.fluxes[i + 1] = hllc::flux(self.gas, &self.right[i], &self.left[i + 1]);
         }
         self.fluxes[last + 1] = last_face.flux(self.gas);
+        self.ends = [first_face, last_face];
         self.update(time);
         if let Some(wall) = self.wall {
             self.rub(time, wall);
