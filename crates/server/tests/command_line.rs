@@ -97,3 +97,20 @@ fn help_teaches_what_a_build_is_and_how_to_begin() {
         assert!(help.contains(word), "{word}");
     }
 }
+
+#[test]
+fn breathing_is_computed_only_when_asked_for_and_repeats_to_the_bit() {
+    let printed = upper_lobe(&["demo", "--print"], b"").stdout;
+    let run = |parts: &[&str]| upper_lobe(&[&["analyze", "-", "--candidate", "a"], parts].concat(), &printed).stdout;
+    let plain: Value = serde_json::from_slice(&run(&[])).expect("JSON");
+    assert_eq!(plain["candidates"][0]["breathing"]["state"], "not_asked");
+    let asked = run(&["--parts", "breathing"]);
+    assert_eq!(asked, run(&["--parts", "breathing"]));
+    let answer: Value = serde_json::from_slice(&asked).expect("JSON");
+    let breathing = &answer["candidates"][0]["breathing"];
+    let speeds = breathing["speed_rpm"].as_array().expect("speeds");
+    assert!(speeds.len() == 13 && breathing["converged"].as_array().expect("flags").iter().all(|c| c == true));
+    // A petrol V8 of 6.4 litres: specific torque of 75 to 105 N m a litre [Heywood, ch. 2; from memory].
+    let specific = breathing["peak_torque_nm"].as_f64().expect("known") / 6.364;
+    assert!((75.0..105.0).contains(&specific), "{specific}");
+}

@@ -254,6 +254,75 @@ export interface components {
             name: string;
         };
         /** @description One block of a candidate with its state. */
+        Block_BreathingReport: ({
+            /**
+             * Format: double
+             * @description Over the band of the plan.
+             */
+            average_power_kw?: number | null;
+            /**
+             * Format: double
+             * @description Over the band of the plan; absent while the band is unknown.
+             */
+            average_torque_nm?: number | null;
+            /** @description Brake mean effective pressure. */
+            bmep_kpa: number[];
+            /** @description Whether the last two cycles of each point agree. */
+            converged: boolean[];
+            /** @description What may be claimed without calibration, in words. */
+            error_band: string;
+            /** @description How it was computed. */
+            mode: string;
+            /** @description Highest cylinder pressure, absolute. */
+            peak_cylinder_pressure_kpa: number[];
+            /**
+             * Format: double
+             * @description By a parabola through the five points around the highest.
+             */
+            peak_power_kw: number;
+            /**
+             * Format: double
+             * @description Speed of it.
+             */
+            peak_power_rpm: number;
+            /**
+             * Format: double
+             * @description By a parabola through the five points around the highest.
+             */
+            peak_torque_nm: number;
+            /**
+             * Format: double
+             * @description Speed of it.
+             */
+            peak_torque_rpm: number;
+            /** @description Power. */
+            power_kw: number[];
+            /** @description Burned share of the charge at intake closing. */
+            residual_fraction: number[];
+            /** @description Speeds. */
+            speed_rpm: number[];
+            /** @description Torque. */
+            torque_nm: number[];
+            /** @description Air taken in over the swept volume of outside air. */
+            volumetric_efficiency: number[];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @enum {string} */
+            state: "not_asked";
+        } | {
+            /** @description Paths of fields that would make it computable. */
+            needs: string[];
+            /** @description Why, as a sentence. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        };
+        /** @description One block of a candidate with its state. */
         Block_ClearanceReport: ({
             /** @description Exhaust valve. */
             exhaust: components["schemas"]["ValveClearance"];
@@ -755,6 +824,8 @@ export interface components {
         };
         /** @description One candidate. */
         CandidateReport: {
+            /** @description Torque and power over speed; seconds of work, only when asked for. */
+            breathing: components["schemas"]["Block_BreathingReport"];
             /** @description What must not touch. */
             clearance: components["schemas"]["Block_ClearanceReport"];
             /** @description The hand check. */
@@ -1203,7 +1274,7 @@ export interface components {
          * @description A part of the report that can be asked for.
          * @enum {string}
          */
-        PartName: "timing" | "strip" | "lift" | "lobe" | "spring" | "control" | "clearance" | "drawing" | "limits" | "remedies";
+        PartName: "timing" | "strip" | "lift" | "lobe" | "spring" | "control" | "clearance" | "drawing" | "breathing" | "limits" | "remedies";
         /**
          * @description The step of the work a limit belongs to.
          * @enum {string}

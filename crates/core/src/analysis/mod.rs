@@ -41,6 +41,8 @@ pub enum PartName {
     Clearance,
     /// One cylinder to scale.
     Drawing,
+    /// Torque and power over speed; takes seconds.
+    Breathing,
     /// Every rule.
     Limits,
     /// What buys margins back; needs limits.
@@ -49,7 +51,7 @@ pub enum PartName {
 
 impl PartName {
     /// Every part, in the order of the report.
-    pub const ALL: [Self; 10] = [
+    pub const ALL: [Self; 11] = [
         Self::Timing,
         Self::Strip,
         Self::Lift,
@@ -58,9 +60,15 @@ impl PartName {
         Self::Control,
         Self::Clearance,
         Self::Drawing,
+        Self::Breathing,
         Self::Limits,
         Self::Remedies,
     ];
+
+    /// Every part that takes milliseconds.
+    pub fn cheap() -> Vec<Self> {
+        Self::ALL.into_iter().filter(|part| *part != Self::Breathing).collect()
+    }
 
     /// The word in `--parts` and in requests.
     pub const fn word(self) -> &'static str {
@@ -73,6 +81,7 @@ impl PartName {
             Self::Control => "control",
             Self::Clearance => "clearance",
             Self::Drawing => "drawing",
+            Self::Breathing => "breathing",
             Self::Limits => "limits",
             Self::Remedies => "remedies",
         }
@@ -97,9 +106,9 @@ pub struct Request {
 }
 
 impl Default for Request {
-    /// Everything.
+    /// Everything that is cheap.
     fn default() -> Self {
-        Self { candidate: None, parts: PartName::ALL.to_vec() }
+        Self { candidate: None, parts: PartName::cheap() }
     }
 }
 
@@ -162,6 +171,7 @@ fn report_of(
         spring: block(wants(PartName::Spring), || candidate::spring(&inputs)),
         control: block(wants(PartName::Control), || candidate::control(&inputs)),
         clearance: block(wants(PartName::Clearance), || candidate::clearance(&inputs, stages)),
+        breathing: block(wants(PartName::Breathing), || candidate::breathing(&inputs)),
         drawing: block(wants(PartName::Drawing), || candidate::drawing(&inputs)),
         measure_next: measure_next(&limits),
         limits,

@@ -11,7 +11,7 @@ pub use blocks::{
     clearance, control, engine, lift, lobe, piston_clearance, retainer_gap, seat_reserve, spring, spring_at_lift,
     strip, timing, valves_apart,
 };
-pub use breathing::breathing_setup;
+pub use breathing::{breathing, breathing_setup};
 pub use drawing::drawing;
 pub use inputs::{Gap, Inputs, Part, SideInputs, full_lift_at};
 pub use stages::{LobeResult, Stage, Stages};

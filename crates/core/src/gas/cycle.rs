@@ -72,6 +72,13 @@ pub struct Setup {
     pub cells: (f64, f64),
 }
 
+impl Setup {
+    /// Volume swept by one piston, m3.
+    pub fn swept(&self) -> f64 {
+        0.25 * PI * self.bore * self.bore * self.stroke
+    }
+}
+
 /// One point of the curve.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Point {
@@ -174,7 +181,7 @@ impl<'a> Run<'a> {
             Duct::new(gas, port.length, cells, |_| port.area, Some(wall), start)
         };
         let hot = State { burned: 1.0, ..PRIMARY_GAS.state(setup.collector, 900.0, 0.0) };
-        let swept = 0.25 * PI * setup.bore * setup.bore * setup.stroke;
+        let swept = setup.swept();
         let at_top = setup.volume[(360.0 / TABLE_STEP) as usize];
         Some(Self {
             runner: pipe(

@@ -12,12 +12,14 @@ macro_rules! report {
 }
 
 mod block;
+mod breathing;
 mod drawing;
 mod limit;
 mod parts;
 mod timing;
 
 pub use block::{Block, Sides};
+pub use breathing::BreathingReport;
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 pub use limit::{LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, Sense, Verdict};
 pub use parts::{
@@ -82,6 +84,8 @@ report! {
         clearance: Block<ClearanceReport>,
         /// To scale, for the drawing.
         drawing: Block<DrawingReport>,
+        /// Torque and power over speed; seconds of work, only when asked for.
+        breathing: Block<BreathingReport>,
         /// Every rule with need, have and margin.
         limits: Vec<LimitReport>,
         /// What to measure next, what settles most first; with limits.

@@ -132,7 +132,7 @@ fn work(request: &WorkbenchRequest, stages: &Stages) -> Result<WorkbenchAnswer, 
     let wanted = request.candidate.as_ref();
     // A candidate that undo took away leaves its tab to the first.
     let candidate_index = candidates.iter().position(|c| Some(&c.id) == wanted).unwrap_or(0);
-    let parts = request.parts.clone().unwrap_or_else(|| PartName::ALL.to_vec());
+    let parts = request.parts.clone().unwrap_or_else(PartName::cheap);
     let candidate = candidates.get(candidate_index).map(|c| c.id.clone());
     let analysis = analyze(&build, &Request { candidate, parts }, stages)?;
     let report = analysis.candidates.first();

@@ -18,7 +18,7 @@ pub struct Options {
     #[arg(long)]
     candidate: Option<String>,
     /// Parts wanted, separated by commas: timing, strip, lift, lobe, spring, control, clearance,
-    /// limits, remedies. All when absent.
+    /// drawing, limits, remedies; and breathing, which takes seconds. All but that one when absent.
     #[arg(long, value_delimiter = ',')]
     parts: Option<Vec<String>>,
 }
@@ -54,7 +54,7 @@ fn read(options: &Options) -> anyhow::Result<Vec<u8>> {
 fn answer(options: &Options, bytes: &[u8]) -> Result<Analysis, Faults> {
     let build = Build::read(&String::from_utf8_lossy(bytes))?;
     let parts = match &options.parts {
-        None => PartName::ALL.to_vec(),
+        None => PartName::cheap(),
         Some(words) => words.iter().map(|w| PartName::from_word(w.trim())).collect::<Result<_, _>>()?,
     };
     let request = Request { candidate: options.candidate.clone(), parts };
