@@ -1091,6 +1091,8 @@ export interface components {
         };
         /** @description One field as a form shows it. */
         FormField: {
+            /** @description Whether it has a meaning beside the words its neighbours hold. */
+            applies: boolean;
             /** @description The words of a closed list. */
             choices: string[];
             /** @description Path in the document. */

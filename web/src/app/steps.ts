@@ -9,8 +9,8 @@ export interface Group {
   /** Paths, or beginnings of paths that end in a dot; `@` stands for the candidate in view. */
   readonly fields: readonly string[]
   readonly picture?: PictureName
-  /** Closed until it is asked for or has something in it that the step does not show already. */
-  readonly folded?: boolean
+  /** Closed for good, where the step shows the same otherwise, or only while nothing in it is given. */
+  readonly folded?: 'until asked' | 'while empty'
 }
 
 interface Step {
@@ -32,7 +32,7 @@ const port = (side: 'intake' | 'exhaust', title: string): Group[] => [
 
 const lobe = (side: 'intake' | 'exhaust', title: string): Group[] => [
   { title: `${title} lobe`, fields: list(`@.cam.${side}.`, 'lobe_lift checks') },
-  { title: `${title} lobe: asymmetric flanks, or measured`, fields: list(`@.cam.${side}.`, 'opening. closing. profile'), folded: true },
+  { title: `${title} lobe: asymmetric flanks, or measured`, fields: list(`@.cam.${side}.`, 'opening. closing. profile'), folded: 'while empty' },
 ]
 
 /** The way through the work, in the builder's order; every field of the document has its place in it. */
@@ -64,7 +64,7 @@ export const STEPS: readonly Step[] = [
       { title: 'Only in this candidate', fields: ['@.changes.'] },
     ],
   },
-  { name: 'events', title: 'Events', groups: [{ title: 'As the document has it, with sources', fields: [...list('@.cam.', 'lobe_separation intake_centreline'), '@.cam.events_050.'], folded: true }] },
+  { name: 'events', title: 'Events', groups: [{ title: 'As the document has it, with sources', fields: [...list('@.cam.', 'lobe_separation intake_centreline'), '@.cam.events_050.'], folded: 'until asked' }] },
   {
     name: 'lobe',
     title: 'Lobe',
@@ -75,7 +75,7 @@ export const STEPS: readonly Step[] = [
     ],
   },
   { name: 'lifter', title: 'Lifter', groups: [{ title: 'Lifter', fields: ['@.train.lifter.'] }] },
-  { name: 'rocker', title: 'Rocker', groups: [{ title: 'Rocker', fields: ['@.train.rocker.'] }, { title: 'Bridge over two valves', fields: ['@.train.bridge.'] }] },
+  { name: 'rocker', title: 'Rocker', groups: [{ title: 'Rocker', fields: ['@.train.rocker.'] }, { title: 'Bridge over two valves', fields: ['@.train.bridge.'], folded: 'while empty' }] },
   { name: 'pushrod', title: 'Pushrod', groups: [{ title: 'Pushrod', fields: ['@.train.pushrod.'] }] },
   {
     name: 'spring',
@@ -114,6 +114,11 @@ export function fieldsOf(group: Group, fields: readonly FormField[], index: numb
   return group.fields.flatMap((pattern) => fields.filter((f) => matches(f.field, pattern, index)))
 }
 
+/** Whether a form asks for it: it has a meaning beside its neighbours, or was given all the same. Pure. */
+export function isWanted(field: FormField): boolean {
+  return field.applies || field.given
+}
+
 /** The step that holds `field`; plan when none does. */
 export function stepOf(field: string, index: number): StepName {
   return placeOf(field, index)?.name ?? 'plan'
@@ -141,5 +146,5 @@ export function stateOf(step: StepName, limits: readonly LimitReport[]): Verdict
 /** How many of a step's fields are neither given nor assumed, and how many are assumed. Pure. */
 export function tallyOf(step: StepName, fields: readonly FormField[], index: number): { assumed: number; given: number } {
   const own = groupsOf(step).flatMap((group) => fieldsOf(group, fields, index))
-  return { assumed: own.filter((f) => f.source === 'assumed').length, given: own.filter((f) => f.given).length }
+  return { assumed: own.filter((f) => f.applies && f.source === 'assumed').length, given: own.filter((f) => f.given).length }
 }

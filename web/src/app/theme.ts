@@ -24,6 +24,7 @@ export function themeOf(dark: boolean): ThemeConfig {
       colorTextDisabled: dark ? '#8b938e' : '#6d7572',
       colorBgBase: dark ? '#14201f' : '#fdfcf8',
       colorBgContainer: dark ? '#1b2928' : '#fffefb',
+      colorBgElevated: dark ? '#1f2f2d' : '#fffefb',
       colorBorder: dark ? '#4b5c59' : '#b9b7a8',
     },
     components: { Segmented: { itemColor: dark ? '#c9cec7' : '#3f4a48' }, Button: { primaryColor: dark ? '#0d1817' : '#ffffff' } },

@@ -18,6 +18,8 @@ pub struct Field {
     pub default: Option<&'static str>,
     /// A document without it is refused.
     pub required: bool,
+    /// The neighbour of the same object, and its words, with which this field has a meaning; always when absent.
+    pub when: Option<(&'static str, &'static [&'static str])>,
 }
 
 /// What a value may be.
@@ -155,24 +157,25 @@ pub(super) const fn quantity(
 
 /// A row of any kind that is optional and has no default.
 pub(super) const fn plain(key: &'static str, label: &'static str, kind: Kind, doc: &'static str) -> Field {
-    Field { key, label, doc, kind, default: None, required: false }
+    Field { key, label, doc, kind, default: None, required: false, when: None }
 }
 
 impl Field {
     /// The same row with the text assumed when it is absent.
-    pub(super) const fn or(self, default: &'static str) -> Self {
-        Self {
-            key: self.key,
-            label: self.label,
-            doc: self.doc,
-            kind: self.kind,
-            default: Some(default),
-            required: self.required,
-        }
+    pub(super) const fn or(mut self, default: &'static str) -> Self {
+        self.default = Some(default);
+        self
     }
 
     /// The same row, required.
-    pub(super) const fn required(self) -> Self {
-        Self { key: self.key, label: self.label, doc: self.doc, kind: self.kind, default: self.default, required: true }
+    pub(super) const fn required(mut self) -> Self {
+        self.required = true;
+        self
+    }
+
+    /// The same row, with a meaning only while the neighbour `key` holds one of `words`.
+    pub(super) const fn when(mut self, key: &'static str, words: &'static [&'static str]) -> Self {
+        self.when = Some((key, words));
+        self
     }
 }

@@ -42,6 +42,8 @@ pub struct FormField {
     pub given: bool,
     /// Whether intake and exhaust may have their own.
     pub sided: bool,
+    /// Whether it has a meaning beside the words its neighbours hold.
+    pub applies: bool,
     /// Rows and columns, for tables.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub table: Option<FormTable>,
@@ -95,13 +97,27 @@ impl Walk<'_> {
             // With both sides of their own, a value for both would say nothing.
             let split = own.iter().all(|side| side.is_some_and(|map| map.contains_key(field.key)));
             if !split {
-                self.kind(&field.kind, &at, object.sided);
+                self.field(object, field, path, &at);
             }
             for (side, map) in ["intake", "exhaust"].into_iter().zip(own) {
                 if map.is_some_and(|map| map.contains_key(field.key)) {
-                    self.kind(&field.kind, &join(&join(path, side), field.key), object.sided);
+                    let own = join(path, side);
+                    self.field(object, field, path, &join(&own, field.key));
                 }
             }
+        }
+    }
+
+    /// One field of `object`, which stands at `path`; the field itself at `at`, which may be one side's own.
+    fn field(&mut self, object: &'static Object, field: &'static Field, path: &str, at: &str) {
+        let before = self.fields.len();
+        self.kind(&field.kind, at, object.sided);
+        let Some((key, words)) = field.when else { return };
+        let beside = at.rsplit_once('.').and_then(|(parent, _)| get(self.root, &join(parent, key)));
+        let held = beside.or_else(|| get(self.root, &join(path, key))).map(text_of);
+        let held = held.as_deref().or_else(|| object.field(key)?.default);
+        for made in &mut self.fields[before..] {
+            made.applies = held.is_none_or(|word| words.contains(&word));
         }
     }
 
@@ -157,6 +173,7 @@ fn form_field(root: &Value, kind: &'static Kind, path: &str, sided: bool) -> Opt
         given: given.is_some(),
         text,
         sided,
+        applies: true,
         table,
     })
 }
@@ -230,4 +247,34 @@ fn source_of(root: &Value, path: &str, assumed: bool) -> String {
     let (parent, key) = path.rsplit_once('.').unwrap_or(("", path));
     let marks = if parent.is_empty() { root.get("sources") } else { get(root, parent).and_then(|p| p.get("sources")) };
     marks.and_then(|m| m.get(key)).and_then(Value::as_str).unwrap_or("unmarked").to_owned()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use serde_json::json;
+
+    fn applies(lifter: &Value) -> Vec<String> {
+        let document = json!({ "format": "upper-lobe.build", "version": 1, "name": "Rig",
+            "candidates": [{ "id": "a", "name": "A", "train": { "lifter": lifter } }] });
+        let build = Build::read(&document.to_string()).expect("a build");
+        let own = |field: &FormField| field.field.strip_prefix("candidates[0].train.lifter.").map(str::to_owned);
+        form_fields(&build, 0).iter().filter(|field| field.applies).filter_map(own).collect()
+    }
+
+    #[test]
+    fn a_lifter_asks_only_for_what_its_kind_has() {
+        let solid_roller = applies(&json!({ "kind": "solid_roller" }));
+        assert_eq!(solid_roller, ["kind", "mass", "roller_diameter", "anti_rotation", "lash", "rated_speed"]);
+        let of_unknown_kind = applies(&json!({}));
+        assert_eq!(of_unknown_kind.len(), 11, "nothing is hidden while the kind is not known");
+    }
+
+    #[test]
+    fn a_side_of_its_own_kind_asks_for_its_own() {
+        let mixed = json!({ "kind": "solid_roller", "lash": "0.020 in", "exhaust": { "kind": "solid_flat", "face_diameter": "0.842 in" } });
+        let fields = applies(&mixed);
+        assert!(fields.contains(&"exhaust.face_diameter".to_owned()), "{fields:?}");
+        assert!(!fields.contains(&"face_margin".to_owned()), "{fields:?}");
+    }
 }

@@ -36,7 +36,7 @@ function Words({ columns }: { columns: readonly Column[] }) {
           <WordList words={column.comparison.words.map((words) => words[system])} />
           {column.comparison.fields.length > 0 ? (
             <details>
-              <summary>{column.comparison.fields.length} fields differ</summary>
+              <summary>{column.comparison.fields.length} {column.comparison.fields.length === 1 ? 'field differs' : 'fields differ'}</summary>
               <ul>{column.comparison.fields.map((f) => <li key={f.field}>{f.label}: <s>{f.before || 'not given'}</s> → {f.after || 'not given'}</li>)}</ul>
             </details>
           ) : null}

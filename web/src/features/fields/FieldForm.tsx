@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { useEffect } from 'react'
 import type { Group, StepName } from '../../app/steps'
-import { fieldsOf, groupsOf } from '../../app/steps'
+import { fieldsOf, groupsOf, isWanted } from '../../app/steps'
 import type { FormField } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
 import { Picture } from '../pictures/Picture'
@@ -20,10 +20,11 @@ export function FieldForm({ step, focus }: { step: StepName; focus: string | und
     row?.scrollIntoView({ block: 'center' })
     row?.querySelector('input')?.focus()
   }, [focus, ready])
+  const groups = groupsOf(step)
   if (!fields) return <p className="quiet">Reading the build…</p>
   return (
     <div className="form">
-      {groupsOf(step).map((group) => <GroupFields key={group.title} group={group} fields={fieldsOf(group, fields, index)} focus={focus} />)}
+      {groups.map((group, at) => <GroupFields key={group.title} group={group} alone={at === 0 && groups.every((g, i) => i === 0 || g.folded !== undefined)} fields={fieldsOf(group, fields, index).filter(isWanted)} focus={focus} />)}
     </div>
   )
 }
@@ -32,12 +33,20 @@ function Folded({ title, open, children }: { title: string; open: boolean; child
   return <details className="folded" open={open}><summary>{title}</summary>{children}</details>
 }
 
-function GroupFields({ group, fields, focus }: { group: Group; fields: readonly FormField[]; focus: string | undefined }) {
+interface GroupProps {
+  readonly group: Group
+  /** Whether the step's own title says all that the group's would. */
+  readonly alone: boolean
+  readonly fields: readonly FormField[]
+  readonly focus: string | undefined
+}
+
+function GroupFields({ group, alone, fields, focus }: GroupProps) {
   if (fields.length === 0) return null
   const tables = fields.filter((field) => field.table)
   const shown = (
     <fieldset className={group.picture ? 'pictured' : ''}>
-      {group.folded === true ? null : <legend>{group.title}</legend>}
+      {group.folded ? null : <legend className={alone ? 'unseen' : ''}>{group.title}</legend>}
       <div className="group-body">
         <div className="form-grid">
           {fields.filter((field) => !field.table).map((field) => <FieldRow key={field.field} field={field} label={labelIn(field, fields)} />)}
@@ -49,5 +58,6 @@ function GroupFields({ group, fields, focus }: { group: Group; fields: readonly 
       {group.picture ? <Picture name={group.picture} /> : null}
     </fieldset>
   )
-  return group.folded === true ? <Folded title={group.title} open={focus !== undefined || tables.some((field) => field.given)}>{shown}</Folded> : shown
+  const open = focus !== undefined || (group.folded === 'while empty' && fields.some((field) => field.given))
+  return group.folded ? <Folded title={group.title} open={open}>{shown}</Folded> : shown
 }

@@ -11,6 +11,7 @@ function isWish(path: string): boolean {
 /** Where a field comes from, in a word that can be changed; a default says that it is assumed. */
 export function SourceMark({ field, label }: { field: FormField; label: string }) {
   const session = useSession()
+  if (!field.applies) return <span className="source quiet">no meaning here</span>
   if (field.given && isWish(field.field)) return null
   if (!field.given) return <span className="source quiet">{field.text === '' ? 'not given' : 'assumed'}</span>
   return (

@@ -6,10 +6,10 @@ import { ticks } from '../strip/geometry'
 
 type Lobe = Extract<CandidateReport['lobe'], { state: 'done' }>['intake']
 
-const CURVES: readonly { name: string; title: string; unit: string; of: (lobe: Lobe) => readonly number[]; decimals: number }[] = [
-  { name: 'lift', title: 'Follower lift', unit: '', of: (l) => l.lift_mm, decimals: 2 },
-  { name: 'velocity', title: 'Velocity', unit: '/deg', of: (l) => l.velocity, decimals: 3 },
-  { name: 'acceleration', title: 'Acceleration', unit: '/deg²', of: (l) => l.acceleration, decimals: 4 },
+const CURVES: readonly { name: string; title: string; unit: string; of: (lobe: Lobe) => readonly number[] }[] = [
+  { name: 'lift', title: 'Follower lift', unit: '', of: (l) => l.lift_mm },
+  { name: 'velocity', title: 'Velocity', unit: '/deg', of: (l) => l.velocity },
+  { name: 'acceleration', title: 'Acceleration', unit: '/deg²', of: (l) => l.acceleration },
 ]
 
 /** Follower motion of both lobes over the cam angle: two cams of one card are not the same cam. */
@@ -23,7 +23,7 @@ export function LobePicture() {
   const reach = Math.max(...[...lobe.intake.cam_deg, ...lobe.exhaust.cam_deg].map(Math.abs))
   return (
     <div className="lobes">
-      {CURVES.map(({ name, title, unit, of, decimals }) => {
+      {CURVES.map(({ name, title, unit, of }) => {
         const line = (side: Lobe) => of(side).map((mm, i): [number, number] => [side.cam_deg[i] ?? 0, (mm * 1e-3) / scale.factor])
         const curves = [
           { name: `exhaust ${name}`, points: line(lobe.exhaust), className: 'exhaust-line' },
@@ -37,8 +37,8 @@ export function LobePicture() {
             label={title}
             name={`lobe-${name}`}
             curves={curves}
-            xAxis={{ unit: 'cam deg', ticks: ticks(-reach, reach, 4), from: -reach, to: reach, decimals: 0 }}
-            yAxis={{ unit: `${scale.unit}${unit}`, ticks: ticks(low, high, 4), from: low, to: high * 1.04, decimals: scale.unit === 'in' ? decimals : Math.max(0, decimals - 1) }}
+            xAxis={{ unit: 'cam deg', ticks: ticks(-reach, reach, 4), from: -reach, to: reach }}
+            yAxis={{ unit: `${scale.unit}${unit}`, ticks: ticks(low, high, 4), from: low, to: high * 1.04 }}
             caption={`${title}, full lift in the middle `}
           />
         )

@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import type { LimitReport } from '../../api/client'
+import { saidOf } from '../fields/labels'
 import { useSessionPart } from '../session/useSession'
 import { key } from './order'
 import { Why } from './Why'
@@ -33,7 +34,7 @@ export const MarginRow = memo(function MarginRow({ limit, open, onToggle, onGoTo
             <span className="left-over">{shown.margin[system]}</span>
           </>
         ) : (
-          <span className="quiet missing">give {limit.missing.map(last).join(', ')}</span>
+          <span className="quiet missing">give {limit.missing.map(saidOf).join(', ')}</span>
         )}
       </button>
       {open ? <Why limit={limit} onGoTo={onGoTo} /> : null}
@@ -49,8 +50,4 @@ function Bar({ have, need }: { have: number; need: readonly number[] }) {
       {need.map((at) => <rect key={at} className="bar-need" x={Math.min(99.2, at * 100)} y="0" width="0.9" height="8" />)}
     </svg>
   )
-}
-
-function last(path: string): string {
-  return (path.split('.').at(-1) ?? path).replaceAll('_', ' ')
 }

@@ -65,17 +65,17 @@ function MergedFields({ merged, theirsFor, onChoose }: { merged: Merged; theirsF
               <tr key={conflict.field}>
                 <th scope="row">{conflict.label}</th>
                 <td className="quiet">{conflict.base || 'not given'}</td>
-                <td colSpan={2}>
-                  <Radio.Group
-                    aria-label={conflict.label}
-                    value={theirsFor.includes(conflict.field) ? 'theirs' : 'mine'}
-                    onChange={(event) => {
-                      const others = theirsFor.filter((field) => field !== conflict.field)
-                      onChoose(event.target.value === 'theirs' ? [...others, conflict.field] : others)
-                    }}
-                    options={[{ value: 'mine', label: conflict.mine || 'removed' }, { value: 'theirs', label: conflict.theirs || 'removed' }]}
-                  />
-                </td>
+                {(['mine', 'theirs'] as const).map((side) => (
+                  <td key={side}>
+                    <Radio
+                      name={conflict.field}
+                      checked={theirsFor.includes(conflict.field) === (side === 'theirs')}
+                      onChange={() => { onChoose([...theirsFor.filter((field) => field !== conflict.field), ...(side === 'theirs' ? [conflict.field] : [])]) }}
+                    >
+                      {conflict[side] || 'removed'}
+                    </Radio>
+                  </td>
+                ))}
               </tr>
             ))}
           </tbody>

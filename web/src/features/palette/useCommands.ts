@@ -1,6 +1,7 @@
 import type { StepName } from '../../app/steps'
 import { isHidden, stepOf, STEPS } from '../../app/steps'
-import { labelOf } from '../fields/labels'
+import type { FormField } from '../../api/client'
+import { labelOf, saidOf } from '../fields/labels'
 import { useSession, useSessionPart } from '../session/useSession'
 import type { Command } from './commands'
 
@@ -25,10 +26,7 @@ export function useCommands(actions: Actions): Command[] {
   const others = (candidates ?? []).map((c): Command => ({ id: `candidate ${c.id}`, title: c.name, kind: 'candidate', run: () => { session.choose(c.id) } }))
   const all = (fields ?? []).filter((field) => !isHidden(field.field, index)).map((field): Command => {
     const step = stepOf(field.field, index)
-    const whose = /^engine\.(intake|exhaust)\.|\.cam\.(intake|exhaust)\./.exec(field.field)
-    const side = whose?.[1] ?? whose?.[2]
-    const label = labelOf(field)
-    return { id: field.field, title: side !== undefined && !label.endsWith(side) ? `${label}, ${side}` : label, kind: STEPS.find((s) => s.name === step)?.title ?? '', run: () => { actions.goToField(step, field.field) } }
+    return { id: field.field, title: titleOf(field), kind: STEPS.find((s) => s.name === step)?.title ?? '', run: () => { actions.goToField(step, field.field) } }
   })
   return [
     ...steps,
@@ -43,4 +41,12 @@ export function useCommands(actions: Actions): Command[] {
     ...others,
     ...all,
   ]
+}
+
+/** A field's name where no group stands around it: with its part, or with its side. */
+function titleOf(field: FormField): string {
+  if (field.field.includes('.train.')) return saidOf(field.field).replace(/^./, (first) => first.toUpperCase())
+  const side = /(?:^engine|\.cam)\.(intake|exhaust)\./.exec(field.field)?.[1]
+  const label = labelOf(field)
+  return side !== undefined && !label.endsWith(side) ? `${label}, ${side}` : label
 }

@@ -1,4 +1,5 @@
 import { useRef } from 'react'
+import { decimalsOf } from '../strip/geometry'
 import { csvOf, download, pictureOf } from './export'
 
 export interface Axis {
@@ -6,7 +7,6 @@ export interface Axis {
   readonly ticks: readonly number[]
   readonly from: number
   readonly to: number
-  readonly decimals: number
 }
 
 export interface Curve {
@@ -41,10 +41,10 @@ export function ChartFrame({ label, name, curves, xAxis, yAxis, mark, caption }:
         {yAxis.ticks.map((tick) => (
           <g key={tick} className="axes">
             <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(tick)} y2={y(tick)} />
-            <text x={LEFT - 5} y={y(tick) + 4} textAnchor="end">{said(tick, yAxis.decimals)}</text>
+            <text x={LEFT - 5} y={y(tick) + 4} textAnchor="end">{said(tick, decimalsOf(yAxis.ticks))}</text>
           </g>
         ))}
-        {xAxis.ticks.map((tick) => <text key={tick} x={x(tick)} y={HEIGHT - BOTTOM + 14} textAnchor="middle">{said(tick, xAxis.decimals)}</text>)}
+        {xAxis.ticks.map((tick) => <text key={tick} x={x(tick)} y={HEIGHT - BOTTOM + 14} textAnchor="middle">{said(tick, decimalsOf(xAxis.ticks))}</text>)}
         <text x={WIDTH - RIGHT} y={HEIGHT - 3} textAnchor="end">{xAxis.unit}</text>
         <text x={LEFT} y={TOP - 3}>{yAxis.unit}</text>
         {curves.map((curve) => <path key={curve.name} className={curve.className} d={path(curve.points)}><title>{curve.name}</title></path>)}

@@ -24,8 +24,8 @@ export function FlowPlot({ valve, side }: { valve: ValveDrawing; side: 'intake' 
       label={`${side} flow over valve lift`}
       name={`${side}-flow`}
       curves={curves}
-      xAxis={{ unit: length.unit, ticks: ticks(0, right, 4), from: 0, to: right * 1.04, decimals: length.unit === 'in' ? 2 : 0 }}
-      yAxis={{ unit: flow.unit, ticks: ticks(0, most, 4), from: 0, to: most * 1.08, decimals: 0 }}
+      xAxis={{ unit: length.unit, ticks: ticks(0, right, 4), from: 0, to: right * 1.04 }}
+      yAxis={{ unit: flow.unit, ticks: ticks(0, most, 4), from: 0, to: most * 1.08 }}
       mark={net === undefined ? undefined : { x: net, text: 'net lift' }}
     />
   )

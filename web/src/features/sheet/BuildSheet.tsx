@@ -27,7 +27,7 @@ export function BuildSheet({ onClose }: { onClose: () => void }) {
       <h2>Margins</h2>
       <MarginTable limits={tightestFirst(candidate.limits)} />
       {STEPS.map((step) => step.groups.map((group) => {
-        const own = fieldsOf(group, fields, index).filter((f) => f.text !== '' || (f.table?.rows.length ?? 0) > 0)
+        const own = fieldsOf(group, fields, index).filter((f) => (f.applies && f.text !== '') || (f.table?.rows.length ?? 0) > 0)
         return own.length === 0 ? null : <Given key={`${step.name} ${group.title}`} title={`${step.title}: ${group.title}`} fields={own} />
       }))}
       <p className="caution">

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { Frame } from './geometry'
-import { angleTicks, degOf, OVERLAP, ticks, WHOLE, xOf, yOf, zoomed } from './geometry'
+import { angleTicks, decimalsOf, degOf, OVERLAP, ticks, WHOLE, xOf, yOf, zoomed } from './geometry'
 
 const frame: Frame = { width: 820, height: 240, left: 50, right: 50, top: 20, bottom: 20, from: 0, to: 720, depth: 20 }
 
@@ -23,4 +23,10 @@ test('axes have round ticks inside their range', () => {
   expect(ticks(0, 0.58, 5)).toEqual([0, 0.2, 0.4].map((v) => expect.closeTo(v, 9) as number))
   expect(angleTicks(OVERLAP)).toEqual([300, 310, 320, 330, 340, 350, 360, 370, 380, 390, 400, 410, 420])
   expect(angleTicks(WHOLE)).toEqual([0, 90, 180, 270, 360, 450, 540, 630, 720])
+})
+
+test('an axis has the decimals its step needs', () => {
+  expect(decimalsOf([0, 0.2, 0.4])).toBe(1)
+  expect(decimalsOf([-0.0001, -0.00005, 0])).toBe(5)
+  expect(decimalsOf([0, 500, 1000])).toBe(0)
 })

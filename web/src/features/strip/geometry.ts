@@ -54,6 +54,12 @@ export function ticks(from: number, to: number, count: number): number[] {
   return Array.from({ length: last - first + 1 }, (_, i) => (first + i) * step)
 }
 
+/** Decimals that tell neighbouring ticks apart. */
+export function decimalsOf(marks: readonly number[]): number {
+  const step = Math.abs((marks[1] ?? 1) - (marks[0] ?? 0))
+  return step > 0 ? Math.max(0, Math.ceil(-Math.log10(step) - 1e-9)) : 0
+}
+
 /** Crank angles worth a line at this zoom. */
 export function angleTicks(zoom: Zoom): number[] {
   const width = zoom.to - zoom.from

@@ -23,8 +23,10 @@ const FIELDS: &[Field] = &[
     ),
     plain("combustion", "Combustion", Kind::Choice(&["spark", "diesel"]), "How the charge is lit.").or("spark"),
     plain("fuel", "Fuel", Kind::Choice(&["petrol", "e85", "methanol", "diesel"]), "What it burns."),
-    plain("octane_ron", "Octane, RON", Kind::Number { min: 80.0, max: 120.0 }, "Research octane number."),
-    plain("air_fuel_ratio", "Air-fuel ratio", Kind::Number { min: 3.0, max: 80.0 }, "Mass of air for one of fuel."),
+    plain("octane_ron", "Octane, RON", Kind::Number { min: 80.0, max: 120.0 }, "Research octane number.")
+        .when("combustion", &["spark"]),
+    plain("air_fuel_ratio", "Air-fuel ratio", Kind::Number { min: 3.0, max: 80.0 }, "Mass of air for one of fuel.")
+        .when("combustion", &["spark"]),
     quantity("bore", "Bore", Length, ("30 mm", "250 mm"), "Cylinder bore."),
     quantity("stroke", "Stroke", Length, ("30 mm", "300 mm"), "Twice the crank throw."),
     quantity("rod_length", "Rod length", Length, ("60 mm", "600 mm"), "Centre to centre."),
@@ -89,13 +91,15 @@ const FIELDS: &[Field] = &[
         "Fuelling",
         Kind::List { of: &FUEL_POINT, min: 1, max: 24 },
         "Diesel fuel for each stroke and cylinder over speed.",
-    ),
+    )
+    .when("combustion", &["diesel"]),
     plain(
         "smoke_air_fuel",
         "Smoke limit",
         Kind::Number { min: 12.0, max: 60.0 },
         "Least air-fuel ratio a diesel is fuelled to, instead of a table.",
-    ),
+    )
+    .when("combustion", &["diesel"]),
     plain("induction", "Induction", Kind::Object(&INDUCTION), "What the runners breathe from."),
 ];
 
@@ -128,9 +132,9 @@ macro_rules! port_fields {
             quantity("valve_offset_y", "Valve offset y", Length, ("-5 in", "5 in"),
                 "Centre of the closed valve's face along the crank."),
             quantity("second_offset_x", "Second valve, offset x", Length, ("-5 in", "5 in"),
-                "The same of the port's other valve, when two share it."),
+                "The same of the port's other valve, when two share it.").when("valves", &["2"]),
             quantity("second_offset_y", "Second valve, offset y", Length, ("-5 in", "5 in"),
-                "The same of the port's other valve along the crank."),
+                "The same of the port's other valve along the crank.").when("valves", &["2"]),
             quantity("face_recess", "Face recess", Length, ("-0.500 in", "1.500 in"),
                 "Height of the closed valve's lowest edge above the gasket face."),
             quantity("margin_thickness", "Margin", Length, ("0 in", "0.200 in"), "Cylindrical edge of the valve head.").or("0.060 in"),
@@ -216,15 +220,20 @@ static COLLECTOR: Object = Object {
     ],
 };
 
+/// Inductions with a throttle of a rated flow before the plenum.
+const METERED: &[&str] = &["carburettor", "throttle"];
+
 static INDUCTION: Object = Object {
     name: "induction",
     doc: "what the runners breathe from",
     sided: false,
     fields: &[
         plain("kind", "Kind", Kind::Choice(&["carburettor", "throttle", "boosted", "open"]), "What meters the air."),
-        quantity("throttle_flow", "Throttle flow", Flow, ("10 cfm", "5000 cfm"), "Rated flow, all bores."),
+        quantity("throttle_flow", "Throttle flow", Flow, ("10 cfm", "5000 cfm"), "Rated flow, all bores.")
+            .when("kind", METERED),
         quantity("throttle_depression", "Rated at", Pressure, ("0.1 inHg", "30 inHg"), "Depression of that rating.")
-            .or("1.5 inHg"),
+            .or("1.5 inHg")
+            .when("kind", METERED),
         quantity("plenum_volume", "Plenum", Volume, ("0 l", "40 l"), "Volume behind the throttle."),
     ],
 };

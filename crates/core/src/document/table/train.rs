@@ -23,6 +23,11 @@ pub static TRAIN: Object = Object {
 /// Lifter kinds, in the order of the trade.
 pub const LIFTER_KINDS: &[&str] = &["hydraulic_flat", "solid_flat", "hydraulic_roller", "solid_roller"];
 
+const FLAT: &[&str] = &["hydraulic_flat", "solid_flat"];
+const ROLLER: &[&str] = &["hydraulic_roller", "solid_roller"];
+const HYDRAULIC: &[&str] = &["hydraulic_flat", "hydraulic_roller"];
+const SOLID: &[&str] = &["solid_flat", "solid_roller"];
+
 const fn sided(name: &'static str, doc: &'static str, fields: &'static [Field]) -> Object {
     Object { name, doc, fields, sided: true }
 }
@@ -38,10 +43,12 @@ static LIFTER: Object = sided(
             Kind::Choice(&["standard", "short_travel", "anti_pump_up"]),
             "Design of a hydraulic lifter.",
         )
-        .or("standard"),
+        .or("standard")
+        .when("kind", HYDRAULIC),
         quantity("mass", "Mass", Mass, ("20 g", "400 g"), "Whole lifter, link bar's half included."),
         quantity("face_diameter", "Face diameter", Length, ("0.600 in", "1.800 in"), "Foot of a flat lifter.")
-            .or("0.842 in"),
+            .or("0.842 in")
+            .when("kind", FLAT),
         quantity(
             "face_margin",
             "Face margin",
@@ -49,18 +56,24 @@ static LIFTER: Object = sided(
             ("0 in", "0.100 in"),
             "Edge of a flat lifter's face the contact must stay inside of.",
         )
-        .or("0.020 in"),
+        .or("0.020 in")
+        .when("kind", FLAT),
         quantity("roller_diameter", "Roller diameter", Length, ("0.500 in", "1.500 in"), "Wheel of a roller lifter.")
-            .or("0.750 in"),
+            .or("0.750 in")
+            .when("kind", ROLLER),
         plain(
             "anti_rotation",
             "Kept from turning by",
             Kind::Choice(&["link_bar", "guide_tray", "keyway", "none"]),
             "What keeps a roller square to the lobe.",
-        ),
-        quantity("travel", "Plunger travel", Length, ("0 in", "0.300 in"), "Whole travel of the plunger."),
-        quantity("preload", "Preload", Length, ("0 in", "0.250 in"), "Plunger travel taken up at rest."),
-        quantity("lash", "Lash, hot", Length, ("0 in", "0.060 in"), "Hot clearance at the valve of a solid lifter."),
+        )
+        .when("kind", ROLLER),
+        quantity("travel", "Plunger travel", Length, ("0 in", "0.300 in"), "Whole travel of the plunger.")
+            .when("kind", HYDRAULIC),
+        quantity("preload", "Preload", Length, ("0 in", "0.250 in"), "Plunger travel taken up at rest.")
+            .when("kind", HYDRAULIC),
+        quantity("lash", "Lash, hot", Length, ("0 in", "0.060 in"), "Hot clearance at the valve of a solid lifter.")
+            .when("kind", SOLID),
         quantity("rated_speed", "Rated speed", Speed, ("2000 rpm", "15000 rpm"), "What the maker rates it to."),
     ],
 );
@@ -86,7 +99,8 @@ static ROCKER: Object = sided(
         plain("ratio", "Ratio", Kind::Number { min: 1.0, max: 2.5 }, "Nominal ratio of valve lift to lobe lift."),
         quantity("rated_lift", "Rated lift", Length, ("0.300 in", "1.200 in"), "Largest valve lift the maker allows."),
         quantity("tip_side_mass", "Tip-side mass", Mass, ("1 g", "120 g"), "Weighed in a stand at the tip."),
-        quantity("stud_diameter", "Stud diameter", Length, ("0.25 in", "0.75 in"), "Of a stud mount."),
+        quantity("stud_diameter", "Stud diameter", Length, ("0.25 in", "0.75 in"), "Of a stud mount.")
+            .when("mount", &["stud"]),
     ],
 );
 
