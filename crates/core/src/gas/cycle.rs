@@ -13,9 +13,9 @@ use super::thermo::{Fuel, Mixture};
 use std::f64::consts::PI;
 
 /// Gas of the runner: mostly air, a little warm.
-const RUNNER_GAS: Gas = Gas { gamma: 1.395, r: 287.5 };
+const RUNNER_GAS: Gas = Gas::AIR;
 /// Gas of the primary: burned and hot.
-const PRIMARY_GAS: Gas = Gas { gamma: 1.32, r: 288.5 };
+const PRIMARY_GAS: Gas = Gas::BURNED;
 /// Fanning friction and wall temperatures of runner and primary (assumed: turbulent pipe, warm manifold, hot header).
 const RUNNER_WALL: Wall = Wall { friction: 0.006, temperature: Some(330.0) };
 const PRIMARY_WALL: Wall = Wall { friction: 0.006, temperature: Some(750.0) };

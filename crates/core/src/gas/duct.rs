@@ -1,14 +1,19 @@
 //! Unsteady quasi-one-dimensional flow in a duct of varying area: second order in space and time.
 //!
 //! Cells of equal length hold mass, momentum, energy and burned mass for a unit volume. Each step is
-//! MUSCL-Hancock with van Leer's limiter on primitive variables and the HLLC flux between cells [Toro, ch. 13,
+//! MUSCL-Hancock with the monotonised central limiter on primitive variables and the HLLC flux between cells [Toro, ch. 13,
 //! 14 and 10; from memory]. Area enters as the faces' own areas and the wall's push `p (A_right - A_left)`,
 //! which keeps gas at rest at rest exactly. Wall friction and heat are added after each step:
 //! `dp/dx = -4 f/D rho u|u|/2`, and by the Reynolds analogy `h = f/2 rho |u| cp`.
+//!
+//! Every quantity is a flat array, and the loops over cells are free of branches, so that they run in vector
+//! registers; a step has two halves, [`Duct::predict`] and [`Duct::finish`], between which whatever joins several
+//! ducts finds the states at their ends.
 
+use super::cells::{Cells, Exchange, Predict, Settle, Shape, in_registers};
 use super::ends::End;
-use super::hllc;
 use super::state::{Gas, State};
+use std::f64::consts::PI;
 
 /// Share of the largest stable step that is taken.
 pub const COURANT: f64 = 0.9;
@@ -27,18 +32,19 @@ pub struct Wall {
 pub struct Duct {
     gas: Gas,
     cell: f64,
-    /// Areas of the faces, one more than cells.
-    faces: Vec<f64>,
-    /// Area of each cell: the mean of its faces.
-    areas: Vec<f64>,
+    shape: Shape,
     wall: Option<Wall>,
-    states: Vec<State>,
-    /// Work space: left and right values of each cell after half a step, fluxes of the faces.
-    left: Vec<State>,
-    right: Vec<State>,
-    fluxes: Vec<[f64; 4]>,
+    /// The gas, with a place beyond each end.
+    own: Cells,
+    /// Left and right values of each cell after half a step, and the fluxes of the faces.
+    left: Cells,
+    right: Cells,
+    flux: Cells,
     /// States at the end faces in the last step.
     ends: [State; 2],
+    /// Speed of sound in each cell, and the fastest signal, m/s.
+    sound: Vec<f64>,
+    fastest: f64,
 }
 
 impl Duct {
@@ -58,25 +64,43 @@ impl Duct {
         sane.then(|| Self {
             gas,
             cell,
-            areas: faces.windows(2).map(|pair| 0.5 * (pair[0] + pair[1])).collect(),
-            faces,
+            shape: Shape::of(faces, cell),
             wall,
-            states: vec![start; cells],
-            left: vec![start; cells],
-            right: vec![start; cells],
-            fluxes: vec![[0.0; 4]; cells + 1],
+            own: Cells::of(cells + 2, start),
+            left: Cells::of(cells, start),
+            right: Cells::of(cells, start),
+            flux: Cells::of(cells + 1, start),
             ends: [start; 2],
+            sound: vec![start.sound(gas); cells],
+            fastest: start.velocity.abs() + start.sound(gas),
         })
     }
 
-    /// The gas, cell by cell.
-    pub fn states(&self) -> &[State] {
-        &self.states
+    /// Number of cells.
+    pub fn len(&self) -> usize {
+        self.shape.areas.len()
+    }
+
+    /// Whether it has no cells, which cannot be.
+    pub fn is_empty(&self) -> bool {
+        self.len() == 0
+    }
+
+    /// The gas of one cell.
+    pub fn state(&self, cell: usize) -> State {
+        self.own.get(cell + 1)
+    }
+
+    /// The gas, cell by cell from the left.
+    pub fn states(&self) -> impl Iterator<Item = State> + '_ {
+        (0..self.len()).map(|cell| self.state(cell))
     }
 
     /// Sets the gas of one cell.
     pub fn set(&mut self, cell: usize, state: State) {
-        self.states[cell] = state;
+        self.own.set(cell + 1, state);
+        self.sound[cell] = state.sound(self.gas);
+        self.fastest = self.fastest.max(state.velocity.abs() + self.sound[cell]);
     }
 
     /// Middle of a cell from the left end, m.
@@ -95,24 +119,28 @@ impl Duct {
     }
 
     fn summed(&self, of: impl Fn(&State) -> f64) -> f64 {
-        self.states.iter().zip(&self.areas).map(|(state, area)| of(state) * area * self.cell).sum()
+        (0..self.len()).map(|i| of(&self.state(i)) * self.shape.areas[i] * self.cell).sum()
     }
 
     /// Largest stable step, s.
     pub fn stable_step(&self) -> f64 {
-        let fastest = self.states.iter().map(|s| s.velocity.abs() + s.sound(self.gas)).fold(0.0, f64::max);
-        COURANT * self.cell / fastest
+        COURANT * self.cell / self.fastest
     }
 
     /// Mass flow through the left and the right end in the last step, kg/s, positive to the right.
     pub fn end_flows(&self) -> (f64, f64) {
-        let last = self.fluxes.len() - 1;
-        (self.fluxes[0][0] * self.faces[0], self.fluxes[last][0] * self.faces[last])
+        let last = self.len();
+        (self.flux.density[0] * self.shape.faces[0], self.flux.density[last] * self.shape.faces[last])
     }
 
     /// States at the left and the right end face in the last step.
     pub const fn end_states(&self) -> [State; 2] {
         self.ends
+    }
+
+    /// Areas of the left and the right end face, m2.
+    pub fn end_areas(&self) -> [f64; 2] {
+        [self.shape.faces[0], self.shape.faces[self.len()]]
     }
 
     /// The gas the duct computes with.
@@ -122,101 +150,77 @@ impl Duct {
 
     /// One step of `time` (s), no longer than [`Self::stable_step`].
     pub fn step(&mut self, time: f64, left: &End, right: &End) {
-        let last = self.states.len() - 1;
-        let beyond_left = left.face(self.gas, &self.states[0], -1.0);
-        let beyond_right = right.face(self.gas, &self.states[last], 1.0);
-        self.reconstruct(time, &beyond_left, &beyond_right);
-        // At the ends the state at the face carries the flux itself.
-        let first_face = left.face(self.gas, &self.left[0], -1.0);
-        let last_face = right.face(self.gas, &self.right[last], 1.0);
-        self.fluxes[0] = first_face.flux(self.gas);
-        for i in 0..last {
-            self.fluxes[i + 1] = hllc::flux(self.gas, &self.right[i], &self.left[i + 1]);
-        }
-        self.fluxes[last + 1] = last_face.flux(self.gas);
-        self.ends = [first_face, last_face];
-        self.update(time);
-        if let Some(wall) = self.wall {
-            self.rub(time, wall);
-        }
+        let [first, last] = self.predict(time);
+        let faces = [left.face(self.gas, &first, -1.0), right.face(self.gas, &last, 1.0)];
+        self.finish(time, faces);
     }
 
-    /// Values at both faces of each cell half a step later.
-    fn reconstruct(&mut self, time: f64, beyond_left: &State, beyond_right: &State) {
-        let count = self.states.len();
-        let g = self.gas.gamma;
-        for i in 0..count {
-            let own = self.states[i];
-            let before = if i == 0 { *beyond_left } else { self.states[i - 1] };
-            let after = if i + 1 == count { *beyond_right } else { self.states[i + 1] };
-            // The end's state lies on the face, half a cell away: its difference counts twice.
-            let (near, far) = (if i == 0 { 2.0 } else { 1.0 }, if i + 1 == count { 2.0 } else { 1.0 });
-            let slope =
-                |of: fn(&State) -> f64| van_leer(near * (of(&own) - of(&before)), far * (of(&after) - of(&own)));
-            let (dr, du, dp) = (slope(|s| s.density), slope(|s| s.velocity), slope(|s| s.pressure));
-            let dy = slope(|s| s.burned);
-            // Euler in primitive form with the area's part: rho_t = -u rho_x - rho (u_x + u A'/A), and so on.
-            let half = 0.5 * time / self.cell;
-            let (rho, u, p) = (own.density, own.velocity, own.pressure);
-            let widening = u * (self.faces[i + 1] - self.faces[i]) / self.areas[i];
-            let middle = State {
-                density: rho - half * (u * dr + rho * (du + widening)),
-                velocity: u - half * (u * du + dp / rho),
-                pressure: p - half * (u * dp + g * p * (du + widening)),
-                burned: own.burned - half * u * dy,
-            };
-            let at = |sign: f64| State {
-                density: middle.density + sign * 0.5 * dr,
-                velocity: middle.velocity + sign * 0.5 * du,
-                pressure: middle.pressure + sign * 0.5 * dp,
-                burned: middle.burned + sign * 0.5 * dy,
-            };
-            (self.left[i], self.right[i]) = (kept(at(-1.0), own), kept(at(1.0), own));
+    /// First half of a step: the gas at the inside of the left and the right end after half of `time`.
+    pub fn predict(&mut self, time: f64) -> [State; 2] {
+        let last = self.len() - 1;
+        // An end's state lies on the face, half a cell away: mirrored, its difference counts twice.
+        for (beyond, next, face) in [(0, 1, self.ends[0]), (last + 2, last + 1, self.ends[1])] {
+            let own = self.own.get(next);
+            self.own.set(
+                beyond,
+                State {
+                    density: 2.0 * face.density - own.density,
+                    velocity: 2.0 * face.velocity - own.velocity,
+                    pressure: 2.0 * face.pressure - own.pressure,
+                    burned: 2.0 * face.burned - own.burned,
+                },
+            );
         }
+        in_registers(Predict {
+            gamma: self.gas.gamma,
+            ratio: time / self.cell,
+            own: &self.own,
+            shape: &self.shape,
+            left: &mut self.left,
+            right: &mut self.right,
+        });
+        [self.left.get(0), self.right.get(last)]
     }
 
-    fn update(&mut self, time: f64) {
-        for i in 0..self.states.len() {
-            let own = self.states[i];
-            let share = time / (self.cell * self.areas[i]);
-            let (al, ar) = (self.faces[i], self.faces[i + 1]);
-            let change = |k: usize| share * (al * self.fluxes[i][k] - ar * self.fluxes[i + 1][k]);
-            // The wall pushes with the cell's pressure at mid step.
-            let push = share * 0.5 * (self.left[i].pressure + self.right[i].pressure) * (ar - al);
-            let density = own.density + change(0);
-            let momentum = own.density * own.velocity + change(1) + push;
-            let energy = own.energy(self.gas) + change(2);
-            let burned = own.density * own.burned + change(3);
-            let velocity = momentum / density;
-            let pressure = (self.gas.gamma - 1.0) * (energy - 0.5 * momentum * velocity);
-            self.states[i] = State { density, velocity, pressure, burned: (burned / density).clamp(0.0, 1.0) };
+    /// Second half of a step, with the states at the end faces, which carry the flux themselves.
+    pub fn finish(&mut self, time: f64, faces: [State; 2]) {
+        let last = self.len();
+        in_registers(Exchange {
+            gamma: self.gas.gamma,
+            sound: &self.sound,
+            left: &self.left,
+            right: &self.right,
+            flux: &mut self.flux,
+        });
+        for (at, face) in [(0, faces[0]), (last, faces[1])] {
+            let [density, velocity, pressure, burned] = face.flux(self.gas);
+            self.flux.set(at, State { density, velocity, pressure, burned });
         }
-    }
-
-    /// Wall friction, solved for its own step so that it never reverses the flow, and wall heat.
-    fn rub(&mut self, time: f64, wall: Wall) {
-        for (state, area) in self.states.iter_mut().zip(&self.areas) {
-            let diameter = (4.0 * area / std::f64::consts::PI).sqrt();
-            let energy = state.energy(self.gas);
-            let speed = state.velocity.abs();
-            state.velocity /= 1.0 + 2.0 * wall.friction / diameter * speed * time;
-            let heat = wall.temperature.map_or(0.0, |temperature| {
-                let transfer = 0.5 * wall.friction * state.density * speed * self.gas.cp();
-                4.0 / diameter * transfer * (temperature - state.temperature(self.gas)) * time
-            });
-            let kinetic = 0.5 * state.density * state.velocity * state.velocity;
-            state.pressure = (self.gas.gamma - 1.0) * (energy + heat - kinetic);
-        }
+        self.ends = faces;
+        in_registers(Settle {
+            gas: self.gas,
+            time,
+            wall: self.wall,
+            shape: &self.shape,
+            flux: &self.flux,
+            left: &self.left,
+            right: &self.right,
+            own: &mut self.own,
+            sound: &mut self.sound,
+            fastest: &mut self.fastest,
+        });
     }
 }
 
-/// Van Leer's limited slope of two one-sided differences.
-fn van_leer(back: f64, ahead: f64) -> f64 {
-    let product = back * ahead;
-    if product <= 0.0 { 0.0 } else { 2.0 * product / (back + ahead) }
-}
-
-/// A reconstructed value, or the cell's own where it would not be a gas.
-fn kept(at_face: State, own: State) -> State {
-    if at_face.density > 0.0 && at_face.pressure > 0.0 { at_face } else { own }
+impl Shape {
+    fn of(faces: Vec<f64>, cell: f64) -> Self {
+        let areas: Vec<f64> = faces.windows(2).map(|pair| 0.5 * (pair[0] + pair[1])).collect();
+        Self {
+            widening: faces.windows(2).zip(&areas).map(|(pair, area)| (pair[1] - pair[0]) / area).collect(),
+            by_volume: areas.iter().map(|area| 1.0 / (cell * area)).collect(),
+            by_diameter: areas.iter().map(|area| (PI / (4.0 * area)).sqrt()).collect(),
+            areas,
+            faces,
+        }
+    }
 }

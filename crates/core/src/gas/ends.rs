@@ -1,13 +1,12 @@
 //! What a duct ends in: the state at its last face from the wave that leaves it and what stands outside.
 //!
-//! The gas in the duct answers a pressure `p` at the face by an isentropic wave:
-//! `u_n(p) = u_n + 2c/(g-1) (1 - (p/p_inside)^((g-1)/2g))`, `u_n` outwards. Outside stands gas at rest behind a
-//! restriction of `share` of the duct's area; its throat has the pressure of the side it flows to, as through a valve
-//! [constant-pressure valve boundary: Benson, *The Thermodynamics and Gas Dynamics of Internal-Combustion Engines*;
-//! Winterbone and Pearson; from memory]. Gas that comes in keeps its own entropy: a contact runs between it and the
-//! duct's gas, with one pressure and velocity.
+//! Unknown is the speed of sound `s` at the face. The gas in the duct answers with an isentropic wave:
+//! `u_n = u + m (c - s)`, `p = p_in (s/c)^n`, `rho = rho_in (s/c)^m`, `m = 2/(gamma - 1)`, `n = m + 2`, `u` outwards. Outside
+//! stands gas at rest behind a restriction of `share` of the duct's area; its throat has the pressure of the side it
+//! flows to, as through a valve [constant-pressure valve boundary: Benson, *The Thermodynamics and Gas Dynamics of
+//! Internal-Combustion Engines*; Winterbone and Pearson; from memory]. Gas that comes in keeps its own entropy: a
+//! contact runs between it and the duct's gas, with one pressure and velocity.
 
-use super::nozzle::mass_flow;
 use super::state::{Gas, State};
 
 /// An end of a duct.
@@ -43,99 +42,133 @@ const SHUT: f64 = 1e-6;
 impl End {
     /// The state at the face; `outward` is +1 at a right end, -1 at a left one.
     pub fn face(&self, gas: Gas, inside: &State, outward: f64) -> State {
-        match *self {
-            Self::Closed => closed(gas, inside, outward),
-            Self::Open { pressure, temperature, burned } => {
-                Restriction { share: 1.0, pressure, temperature, burned }.face(gas, inside, outward)
+        let (share, pressure, temperature, burned) = match *self {
+            Self::Open { pressure, temperature, burned } => (1.0, pressure, temperature, burned),
+            Self::Valve { share, pressure, temperature, burned } if share >= SHUT => {
+                (share.min(1.0), pressure, temperature, burned)
             }
-            Self::Valve { share, .. } if share < SHUT => closed(gas, inside, outward),
-            Self::Valve { share, pressure, temperature, burned } => {
-                Restriction { share: share.min(1.0), pressure, temperature, burned }.face(gas, inside, outward)
-            }
-        }
+            _ => return Wave::of(gas, inside, outward).at_rest(),
+        };
+        Outside { share, pressure, temperature, burned }.face(&Wave::of(gas, inside, outward))
     }
 }
 
-struct Restriction {
+/// The duct's gas next to its end and the wave it answers with.
+struct Wave<'a> {
+    gas: Gas,
+    inside: &'a State,
+    outward: f64,
+    /// Speed of sound and outward velocity inside.
+    sound: f64,
+    velocity: f64,
+    /// Speed of sound at a face where the gas stands still.
+    standing: f64,
+}
+
+impl<'a> Wave<'a> {
+    fn of(gas: Gas, inside: &'a State, outward: f64) -> Self {
+        let sound = inside.sound(gas);
+        let velocity = outward * inside.velocity;
+        let standing = (sound + velocity / gas.wave()).max(0.01 * sound);
+        Self { gas, inside, outward, sound, velocity, standing }
+    }
+
+    /// Outward velocity at a face of this speed of sound.
+    fn answer(&self, s: f64) -> f64 {
+        self.velocity + self.gas.wave() * (self.sound - s)
+    }
+
+    fn pressure(&self, s: f64) -> f64 {
+        self.inside.pressure * self.gas.pressure_power(s / self.sound)
+    }
+
+    /// The duct's own gas at a face of this speed of sound.
+    fn state(&self, s: f64) -> State {
+        State {
+            density: self.inside.density * self.gas.density_power(s / self.sound),
+            velocity: self.outward * self.answer(s),
+            pressure: self.pressure(s),
+            burned: self.inside.burned,
+        }
+    }
+
+    fn at_rest(&self) -> State {
+        State { velocity: 0.0, ..self.state(self.standing) }
+    }
+}
+
+struct Outside {
     share: f64,
     pressure: f64,
     temperature: f64,
     burned: f64,
 }
 
-impl Restriction {
-    fn face(&self, gas: Gas, inside: &State, outward: f64) -> State {
-        let shut = closed(gas, inside, outward);
-        if shut.pressure > self.pressure {
-            self.out(gas, inside, &shut, outward)
-        } else {
-            self.into(gas, inside, &shut, outward)
-        }
+impl Outside {
+    fn face(&self, wave: &Wave<'_>) -> State {
+        // The face's speed of sound where the duct's gas would have the outside pressure.
+        let level = wave.sound * wave.gas.sound_root(self.pressure / wave.inside.pressure);
+        if wave.standing > level { self.out(wave, level) } else { self.into(wave, level) }
     }
 
-    /// The duct's gas leaves: its own stagnation state feeds the throat.
-    fn out(&self, gas: Gas, inside: &State, shut: &State, outward: f64) -> State {
-        let g = gas.gamma;
-        let at = |p: f64| {
-            let density = inside.density * (p / inside.pressure).powf(1.0 / g);
-            State { density, velocity: outward * answer(gas, inside, outward, p), pressure: p, burned: inside.burned }
+    /// The duct's gas leaves: `s^m u_n = share s_t^m u_t`, `s0^2 = s^2 + u_n^2/m` the same before and in the throat,
+    /// `s_t` that of the outside pressure, or sonic.
+    fn out(&self, wave: &Wave<'_>, level: f64) -> State {
+        let (gas, m) = (wave.gas, wave.gas.wave());
+        let surplus = |s: f64| {
+            let normal = wave.answer(s);
+            let rest = s * s + normal * normal / m;
+            let throat = (rest * m / (m + 1.0)).sqrt().max(level);
+            let scale = 1.0 / wave.sound;
+            gas.density_power(s * scale) * normal
+                - self.share * gas.density_power(throat * scale) * (m * (rest - throat * throat)).max(0.0).sqrt()
         };
-        // No lower than where the duct itself runs at the speed of sound.
-        let sonic = at(sonic_pressure(gas, inside, outward));
-        let surplus = |p: f64| {
-            let state = at(p);
-            let normal = outward * state.velocity;
-            let temperature = state.temperature(gas) + 0.5 * normal * normal / gas.cp();
-            let stagnation = p * (temperature / state.temperature(gas)).powf(g / (g - 1.0));
-            state.density * normal - mass_flow(gas, self.share, stagnation, temperature, self.pressure)
-        };
-        let low = sonic.pressure.max(if self.share >= 1.0 { self.pressure } else { 0.0 }).min(shut.pressure);
+        // No faster than the duct itself runs at the speed of sound, and never below the outside pressure.
+        let sonic = (wave.velocity + m * wave.sound) / (m + 1.0);
+        let low = sonic.max(level).min(wave.standing);
         if surplus(low) <= 0.0 {
-            return at(low);
+            return wave.state(low);
         }
-        at(root(low, shut.pressure, surplus))
+        wave.state(root(low, wave.standing, surplus))
     }
 
     /// Gas from outside comes in: energy from rest, mass through the throat to the duct's pressure.
-    fn into(&self, gas: Gas, inside: &State, shut: &State, outward: f64) -> State {
-        let at = |p: f64| {
-            let normal = answer(gas, inside, outward, p);
-            let temperature = (self.temperature - 0.5 * normal * normal / gas.cp()).max(0.2 * self.temperature);
-            State { density: p / (gas.r * temperature), velocity: outward * normal, pressure: p, burned: self.burned }
+    fn into(&self, wave: &Wave<'_>, level: f64) -> State {
+        let (gas, m) = (wave.gas, wave.gas.wave());
+        let rest = gas.gamma * gas.r * self.temperature;
+        let density = gas.gamma * self.pressure / rest;
+        let sonic = (m / (m + 1.0)).sqrt();
+        let at = |s: f64| {
+            let normal = wave.answer(s);
+            let sound = (rest - normal * normal / m).max(0.04 * rest);
+            let pressure = wave.pressure(s);
+            State {
+                density: gas.gamma * pressure / sound,
+                velocity: wave.outward * normal,
+                pressure,
+                burned: self.burned,
+            }
         };
-        let surplus = |p: f64| {
-            let state = at(p);
-            -outward * state.velocity * state.density - mass_flow(gas, self.share, self.pressure, self.temperature, p)
+        let surplus = |s: f64| {
+            let state = at(s);
+            let throat = (s / level).max(sonic).min(1.0);
+            let flow = density * gas.density_power(throat) * (m * rest * (1.0 - throat * throat)).sqrt();
+            -wave.outward * state.velocity * state.density - self.share * flow
         };
-        at(root(shut.pressure, self.pressure, surplus))
+        at(root(wave.standing, level, surplus))
     }
 }
 
-/// Outward velocity with which the duct answers a pressure at its face.
-fn answer(gas: Gas, inside: &State, outward: f64, p: f64) -> f64 {
-    let g = gas.gamma;
-    outward * inside.velocity
-        + 2.0 * inside.sound(gas) / (g - 1.0) * (1.0 - (p / inside.pressure).powf((g - 1.0) / (2.0 * g)))
-}
-
-/// Pressure at which the duct's own gas leaves at the speed of sound.
-fn sonic_pressure(gas: Gas, inside: &State, outward: f64) -> f64 {
-    let g = gas.gamma;
-    let sound = inside.sound(gas);
-    let carried = outward * inside.velocity + 2.0 * sound / (g - 1.0);
-    let sonic = carried * (g - 1.0) / (g + 1.0);
-    inside.pressure * (sonic / sound).max(1e-3).powf(2.0 * g / (g - 1.0))
-}
-
 /// Root of a function that changes sign once between `low` and `high`: false position with the Illinois step.
-/// A billionth of the bracket, at most forty evaluations; without a change of sign the end with the smaller value.
+/// A hundred-millionth of the bracket, at most forty evaluations; without a change of sign the end with the smaller
+/// value.
 fn root(low: f64, high: f64, of: impl Fn(f64) -> f64) -> f64 {
     let (mut a, mut b) = (low, high);
     let (mut at_a, mut at_b) = (of(a), of(b));
     if at_a * at_b >= 0.0 {
         return if at_a.abs() < at_b.abs() { a } else { b };
     }
-    let tolerance = 1e-9 * (high - low).abs();
+    let (tolerance, small) = (1e-8 * (high - low).abs(), 1e-10 * (at_a.abs() + at_b.abs()));
     for _ in 0..40 {
         let middle = (a * at_b - b * at_a) / (at_b - at_a);
         let value = of(middle);
@@ -145,18 +178,9 @@ fn root(low: f64, high: f64, of: impl Fn(f64) -> f64) -> f64 {
             at_a *= 0.5;
         }
         (b, at_b) = (middle, value);
-        if (b - a).abs() < tolerance || value == 0.0 {
+        if value.abs() < small || (b - a).abs() < tolerance {
             break;
         }
     }
     b
-}
-
-/// At a wall the velocity is zero; the rest follows the wave that runs into it isentropically.
-fn closed(gas: Gas, inside: &State, outward: f64) -> State {
-    let g = gas.gamma;
-    let sound = inside.sound(gas);
-    let at_wall = (sound + 0.5 * (g - 1.0) * outward * inside.velocity).max(0.01 * sound);
-    let pressure = inside.pressure * (at_wall / sound).powf(2.0 * g / (g - 1.0));
-    State { density: g * pressure / (at_wall * at_wall), velocity: 0.0, pressure, burned: inside.burned }
 }

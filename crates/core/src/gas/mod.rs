@@ -5,11 +5,11 @@
 //! [`duct`] for quasi-one-dimensional waves, [`ends`] for what a duct opens into, [`thermo`] and
 //! [`cylinder`] for the charge, [`cycle`] for one cylinder with its pipes until it repeats.
 
+mod cells;
 pub mod cycle;
 pub mod cylinder;
 pub mod duct;
 pub mod ends;
-mod hllc;
 pub mod nozzle;
 mod state;
 pub mod thermo;

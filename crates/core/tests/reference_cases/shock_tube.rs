@@ -4,7 +4,7 @@
 use upper_lobe_core::gas::{Gas, State};
 
 /// Sod's gas: any R does, only gamma counts.
-pub const GAS: Gas = Gas { gamma: 1.4, r: 1.0 };
+pub const GAS: Gas = Gas::of_power(7, 1.0);
 pub const LEFT: State = State { density: 1.0, velocity: 0.0, pressure: 1.0, burned: 0.0 };
 pub const RIGHT: State = State { density: 0.125, velocity: 0.0, pressure: 0.1, burned: 1.0 };
 
