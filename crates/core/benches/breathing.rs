@@ -3,10 +3,10 @@
 #![allow(clippy::expect_used)]
 
 use divan::Bencher;
-use upper_lobe_core::candidate::{Inputs, Stages, breathing_setup};
+use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of};
+use upper_lobe_core::candidate::{Inputs, Stages};
 use upper_lobe_core::document::{Build, Ledger};
 use upper_lobe_core::gas::Gas;
-use upper_lobe_core::gas::cycle::{Setup, point};
 use upper_lobe_core::gas::duct::Duct;
 use upper_lobe_core::gas::ends::End;
 
@@ -14,11 +14,12 @@ fn main() {
     divan::main();
 }
 
-fn setup() -> Setup {
-    let build = Build::read(include_str!("../tests/data/example_build.json")).expect("in order");
+/// The strip demo.
+fn strip() -> Breathing {
+    let build = Build::read(include_str!("../../../demo/quarry-lane-427-strip.json")).expect("in order");
     let views = build.candidates();
     let (ledger, stages) = (Ledger::default(), Stages::default());
-    breathing_setup(&Inputs::resolve(&views[0], &ledger, &stages)).expect("complete")
+    breathing_of(&Inputs::resolve(&views[0], &ledger, &stages)).expect("complete")
 }
 
 /// The yardstick: a thousand steps of a closed pipe of a hundred cells.
@@ -35,14 +36,46 @@ fn a_thousand_steps_of_a_hundred_cells(bencher: Bencher<'_, '_>) {
     });
 }
 
-#[divan::bench(args = [2000.0, 5000.0])]
-fn fast_mode_point(bencher: Bencher<'_, '_>, rpm: f64) {
-    let setup = setup();
-    bencher.bench(|| point(&setup, rpm));
+fn point(bencher: Bencher<'_, '_>, effort: Effort, rpm: f64) {
+    let breathing = strip();
+    let setup = breathing.meshed(effort);
+    bencher.bench(|| breathing.sample(&setup, (effort, 0), rpm, &|| false).expect("a point"));
 }
 
+#[divan::bench(args = [2000.0, 5000.0, 7500.0])]
+fn fast_mode_point(bencher: Bencher<'_, '_>, rpm: f64) {
+    point(bencher, Effort::Fast, rpm);
+}
+
+#[divan::bench(args = [5000.0])]
+fn screening_point(bencher: Bencher<'_, '_>, rpm: f64) {
+    point(bencher, Effort::Screening, rpm);
+}
+
+#[divan::bench(args = [5000.0], sample_count = 10)]
+fn full_mode_point(bencher: Bencher<'_, '_>, rpm: f64) {
+    point(bencher, Effort::Full, rpm);
+}
+
+/// Five speeds of screening on one core.
 #[divan::bench]
-fn fast_mode_point_36_54_mm(bencher: Bencher<'_, '_>) {
-    let setup = Setup { cells: (0.036, 0.054), ..setup() };
-    bencher.bench(|| point(&setup, 5000.0));
+fn screening_candidate_on_one_core(bencher: Bencher<'_, '_>) {
+    let breathing = strip();
+    let setup = breathing.meshed(Effort::Screening);
+    bencher.bench(|| {
+        let run = |rpm: f64| breathing.sample(&setup, (Effort::Screening, 0), rpm, &|| false).expect("a point").torque;
+        breathing.speeds(Effort::Screening).into_iter().map(run).sum::<f64>()
+    });
+}
+
+#[divan::bench(sample_count = 10)]
+fn fast_mode_curve_of_13_speeds(bencher: Bencher<'_, '_>) {
+    let breathing = strip();
+    bencher.bench(|| upper_lobe_core::candidate::breathing::curve(&breathing, Effort::Fast).expect("a curve"));
+}
+
+#[divan::bench(sample_count = 4)]
+fn full_mode_curve_of_13_speeds(bencher: Bencher<'_, '_>) {
+    let breathing = strip();
+    bencher.bench(|| upper_lobe_core::candidate::breathing::curve(&breathing, Effort::Full).expect("a curve"));
 }

@@ -31,4 +31,5 @@ pub mod glossary;
 pub mod limits;
 pub mod quantity;
 pub mod report;
+mod table;
 pub mod train;

@@ -3,15 +3,16 @@
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
 use serde_json::Value;
-use upper_lobe_core::candidate::{Inputs, Stages, breathing_setup};
+use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of};
+use upper_lobe_core::candidate::{Inputs, Stages};
 use upper_lobe_core::document::{Build, Ledger};
 use upper_lobe_core::edit::{Edit, apply};
-use upper_lobe_core::gas::cycle::{Point, Setup, point};
+use upper_lobe_core::gas::setup::Point;
 use upper_lobe_core::quantity::UnitSystem;
 
 const EXAMPLE: &str = include_str!("data/example_build.json");
 
-fn setup(edits: &[(&str, &str)]) -> Setup {
+fn setup(edits: &[(&str, &str)]) -> Breathing {
     let stages = Stages::default();
     let build = Build::read(EXAMPLE).expect("the example is in order");
     let build = edits.iter().fold(build, |build, (field, text)| {
@@ -32,11 +33,16 @@ fn setup(edits: &[(&str, &str)]) -> Setup {
     });
     let views = build.candidates();
     let ledger = Ledger::default();
-    breathing_setup(&Inputs::resolve(&views[0], &ledger, &stages)).expect("complete")
+    breathing_of(&Inputs::resolve(&views[0], &ledger, &stages)).expect("complete")
 }
 
-fn run(setup: &Setup, rpm: f64) -> Point {
-    point(setup, rpm).expect("ducts that can be")
+fn with(breathing: &Breathing, effort: Effort, rpm: f64) -> Point {
+    let setup = breathing.meshed(effort);
+    breathing.sample(&setup, (effort, 0), rpm, &|| false).expect("ducts that can be").point
+}
+
+fn run(breathing: &Breathing, rpm: f64) -> Point {
+    with(breathing, Effort::Fast, rpm)
 }
 
 #[test]
@@ -89,7 +95,8 @@ fn figures_lie_where_the_text_book_has_them() {
 #[test]
 fn cells_half_as_long_move_torque_by_less_than_a_per_cent() {
     let coarse = setup(&[]);
-    let fine = Setup { cells: (0.006, 0.009), ..coarse.clone() };
+    let mut fine = coarse.clone();
+    fine.setup.cells = (0.006, 0.009);
     for rpm in [2500.0, 5000.0] {
         let (one, other) = (run(&coarse, rpm).torque, run(&fine, rpm).torque);
         println!("{rpm}: {one:.2} and {other:.2} N m, {:+.2} %", 100.0 * (one / other - 1.0));
@@ -136,8 +143,8 @@ fn signs_every_engine_shows() {
 #[test]
 fn a_shut_port_or_an_absurd_speed_is_answered_with_finite_numbers() {
     let mut shut = setup(&[]);
-    shut.intake.forward.fill(0.0);
-    shut.intake.reverse.fill(0.0);
+    shut.setup.intake.forward.fill(0.0);
+    shut.setup.intake.reverse.fill(0.0);
     for (case, rpm) in [(&shut, 3000.0), (&setup(&[]), 20_000.0), (&setup(&[]), 300.0)] {
         let found = run(case, rpm);
         assert!(
@@ -158,12 +165,41 @@ fn what_breathing_lacks_is_named_and_what_it_cannot_do_is_said() {
         let build = Build::from_value(value).unwrap();
         let views = build.candidates();
         let ledger = Ledger::default();
-        breathing_setup(&Inputs::resolve(&views[0], &ledger, &stages)).unwrap_err()
+        breathing_of(&Inputs::resolve(&views[0], &ledger, &stages)).unwrap_err()
     };
     let gap = refused(|value| {
-        value["engine"]["intake"].as_object_mut().unwrap().remove("flow");
+        value["engine"]["intake"].as_object_mut().unwrap().remove("runner_diameter");
     });
-    assert_eq!(gap.needs, ["engine.intake.flow"]);
+    assert_eq!(gap.needs, ["engine.intake.runner_diameter"]);
     let gap = refused(|value| value["engine"]["combustion"] = "diesel".into());
-    assert!(gap.reason.contains("so far"), "{}", gap.reason);
+    assert_eq!(gap.needs, ["engine.fuelling", "engine.smoke_air_fuel"]);
+    let gap = refused(|value| {
+        value["engine"]["induction"]["kind"] = "boosted".into();
+        value["target"].as_object_mut().unwrap().remove("boost");
+    });
+    assert_eq!(gap.needs, ["target.boost"]);
+}
+
+#[test]
+fn the_whole_engine_agrees_with_one_cylinder_in_the_large_and_closes_its_balances() {
+    let build = setup(&[]);
+    for rpm in [2000.0, 4000.0, 5500.0] {
+        let (one, all) = (run(&build, rpm), with(&build, Effort::Full, rpm));
+        println!(
+            "{rpm}: fast {:.1} N m in {} cycles, full {:.1} N m in {} cycles, spread {:.3} to {:.3}, VE {:.3}, plenum {:.1} kPa",
+            one.torque,
+            one.cycles,
+            all.torque,
+            all.cycles,
+            all.spread.0,
+            all.spread.1,
+            all.volumetric_efficiency,
+            all.plenum * 1e-3
+        );
+        assert!(all.converged, "{rpm}");
+        assert!((all.torque / one.torque - 1.0).abs() < 0.15, "{rpm}");
+        let b = all.balance;
+        let open = b.released - b.work - b.walls - b.carried;
+        assert!((open / b.released).abs() < 0.015, "{rpm}: {open} of {} J", b.released);
+    }
 }

@@ -12,6 +12,7 @@ pub use crate::report::*;
 pub use compare::{Comparison, compare};
 pub use readings::{EventHandle, Reading, event_handles, readings};
 
+use crate::candidate::breathing::{self, Effort};
 use crate::candidate::{self, Gap, Inputs, Part};
 use crate::document::{Build, CandidateView, Fault, Ledger, Side};
 use crate::engine::read_cylinder;
@@ -171,7 +172,7 @@ fn report_of(
         spring: block(wants(PartName::Spring), || candidate::spring(&inputs)),
         control: block(wants(PartName::Control), || candidate::control(&inputs)),
         clearance: block(wants(PartName::Clearance), || candidate::clearance(&inputs, stages)),
-        breathing: block(wants(PartName::Breathing), || candidate::breathing(&inputs)),
+        breathing: block(wants(PartName::Breathing), || breathing::breathing(&inputs, Effort::Fast)),
         drawing: block(wants(PartName::Drawing), || candidate::drawing(&inputs)),
         measure_next: measure_next(&limits),
         limits,

@@ -195,7 +195,9 @@ fn lobe(source: &LobeSource, key: &str, stages: &Stages) -> Arc<LobeResult> {
 fn read_boost(target: &Node<'_>) -> Option<(Pressure, Pressure)> {
     let levels = target.children("boost");
     let most = |key: &str| levels.iter().filter_map(|l| l.quantity::<Pressure>(key)).map(Pressure::si).reduce(f64::max);
-    Some((Pressure::from_si(most("manifold")?), Pressure::from_si(most("drive")?)))
+    let manifold = most("manifold")?;
+    // Drive pressure that nobody measured is taken for that of the manifold (assumed; breathing works it out).
+    Some((Pressure::from_si(manifold), Pressure::from_si(most("drive").unwrap_or(manifold))))
 }
 
 fn read_top_speed(target: &Node<'_>) -> Option<Speed> {

@@ -2,7 +2,7 @@
 //! those inputs. Expensive stages are kept by the inputs they were computed from.
 
 mod blocks;
-mod breathing;
+pub mod breathing;
 mod drawing;
 mod inputs;
 mod stages;
@@ -11,7 +11,6 @@ pub use blocks::{
     clearance, control, engine, lift, lobe, piston_clearance, retainer_gap, seat_reserve, spring, spring_at_lift,
     strip, timing, valves_apart,
 };
-pub use breathing::{breathing, breathing_setup};
 pub use drawing::drawing;
 pub use inputs::{Gap, Inputs, Part, SideInputs, full_lift_at};
 pub use stages::{LobeResult, Stage, Stages};

@@ -126,8 +126,13 @@ fn target(target: &Node<'_>, faults: &mut Vec<Fault>) {
         fault(target, "band_to", "above target.band_from", faults);
     }
     let levels = target.children("boost");
-    let speeds = levels.iter().filter_map(|l| l.quantity::<Speed>("at")).map(Speed::si);
-    rising(speeds, &target.path_of("boost"), "at", faults);
+    let mut names: Vec<_> = levels.iter().map(|l| l.word("level")).collect();
+    names.dedup();
+    for name in names {
+        let own = levels.iter().filter(|l| l.word("level") == name);
+        let speeds = own.filter_map(|l| l.quantity::<Speed>("at")).map(Speed::si);
+        rising(speeds, &target.path_of("boost"), "at", faults);
+    }
 }
 
 fn spring(spring: &Node<'_>, faults: &mut Vec<Fault>) {

@@ -217,6 +217,12 @@ impl<'a> Node<'a> {
         value.as_array()?.iter().map(Value::as_f64).collect()
     }
 
+    /// The lists of numbers of a list.
+    pub fn number_lists(&self, key: &str) -> Option<Vec<Vec<f64>>> {
+        let (value, _) = self.raw(key)?;
+        value.as_array()?.iter().map(|list| list.as_array()?.iter().map(Value::as_f64).collect()).collect()
+    }
+
     /// The rows of a two-column table.
     pub fn rows<A: OfDimension, B: OfDimension>(&self, key: &str) -> Option<Vec<(A, B)>> {
         let (value, _) = self.raw(key)?;

@@ -1,363 +1,338 @@
-//! One cylinder with its runner and its primary, cycle after cycle until it repeats: the fast mode of breathing.
-//!
-//! The runner breathes from a plenum of constant pressure behind a throttle, the primary opens into a collector of
-//! constant pressure. Sister cylinders are felt only through the throttle's mean flow: a shared collector's waves are
-//! not in it. Spark ignition.
+//! Cycle after cycle until the engine repeats: the *fast mode*, one cylinder between a plenum and a collector of
+//! constant pressure, and the *full mode*, every cylinder with the plenum they breathe from and the collectors they
+//! meet in, in firing order.
 
-use super::cylinder::{Charge, Gases, Passed, Reference, Walls, spark_burned};
+use super::breather::{Breather, Common};
 use super::duct::{Duct, Wall};
 use super::ends::End;
+use super::junction::{Branch, Junction};
 use super::nozzle::mass_flow;
+use super::plenum::{Inflow, Plenum};
+use super::setup::{Around, Balance, Combustion, Point, Setup};
 use super::state::{Gas, State};
-use super::thermo::{Fuel, Mixture};
+use super::trace::Trace;
 use std::f64::consts::PI;
 
-/// Gas of the runner: mostly air, a little warm.
-const RUNNER_GAS: Gas = Gas::AIR;
-/// Gas of the primary: burned and hot.
-const PRIMARY_GAS: Gas = Gas::BURNED;
-/// Fanning friction and wall temperatures of runner and primary (assumed: turbulent pipe, warm manifold, hot header).
-const RUNNER_WALL: Wall = Wall { friction: 0.006, temperature: Some(330.0) };
-const PRIMARY_WALL: Wall = Wall { friction: 0.006, temperature: Some(750.0) };
-/// Mean temperature of crown, chamber and liner, K (assumed).
-const CYLINDER_WALL: f64 = 450.0;
-/// Share of the fuel's releasable heat that is released (assumed).
-const COMBUSTION_EFFICIENCY: f64 = 0.97;
 /// A cycle repeats when work and air differ by less than this from the cycle before.
-const REPEATS: f64 = 2e-3;
-/// Most cycles from cold.
-const MOST_CYCLES: usize = 16;
-/// Degrees between the entries of the tables of area.
-pub const TABLE_STEP: f64 = 0.5;
+pub const REPEATS: f64 = 2e-3;
+/// Most cycles from cold: a bank with its plenum takes longer than one cylinder.
+const MOST_CYCLES: [usize; 2] = [16, 24];
+/// Wall of the collector's pipe, and the gas that waits in it.
+const COLLECTOR_WALL: Wall = Wall { friction: 0.006, temperature: Some(700.0) };
+const COLLECTOR_GAS: f64 = 800.0;
 
-/// A port with its pipe.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Port {
-    /// Acoustic length, m.
-    pub length: f64,
-    /// Pipe area, m2.
-    pub area: f64,
-    /// Effective area of the open valve for flow in its usual direction, every [`TABLE_STEP`] from firing top, m2.
-    pub forward: Vec<f64>,
-    /// The same in the other direction.
-    pub reverse: Vec<f64>,
+/// How much of the engine is computed.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Mode {
+    /// One cylinder.
+    Fast,
+    /// All of them.
+    Full,
 }
 
-/// Everything a point of the curve needs; SI.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Setup {
-    /// Volume above the piston every [`TABLE_STEP`] from firing top, m3.
-    pub volume: Vec<f64>,
-    /// Cylinder bore and stroke, m.
-    pub bore: f64,
-    /// True stroke, m.
-    pub stroke: f64,
-    /// Number of cylinders.
-    pub count: f64,
-    /// Intake side.
-    pub intake: Port,
-    /// Exhaust side.
-    pub exhaust: Port,
-    /// Outside air, Pa and K.
-    pub ambient: (f64, f64),
-    /// Pressure in the collector, Pa.
-    pub collector: f64,
-    /// Effective area of the throttle, m2; `None` without one.
-    pub throttle: Option<f64>,
-    /// What it burns.
-    pub fuel: Fuel,
-    /// Mass of air for a unit mass of fuel.
-    pub air_fuel: f64,
-    /// Length of a cell in runner and primary, m.
-    pub cells: (f64, f64),
+/// Why there is no point.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Halt {
+    /// A pipe has no length or no area.
+    NoPipe,
+    /// It was asked to stop.
+    Stopped,
 }
 
-impl Setup {
-    /// Volume swept by one piston, m3.
-    pub fn swept(&self) -> f64 {
-        0.25 * PI * self.bore * self.bore * self.stroke
+/// How a point is run.
+pub struct Run<'a> {
+    /// The engine.
+    pub setup: &'a Setup,
+    /// How much of it.
+    pub mode: Mode,
+    /// Gas around it.
+    pub around: Around,
+    /// Whether it fires; a starter turns it otherwise.
+    pub fires: bool,
+    /// Asked after every cycle; `true` ends the run.
+    pub stop: &'a (dyn Fn() -> bool + Sync),
+}
+
+impl Run<'_> {
+    /// The point at `rpm`, from cold, and the first cylinder's last cycle.
+    pub fn point(&self, rpm: f64) -> Result<(Point, Trace), Halt> {
+        let mut engine = Engine::new(self, rpm).ok_or(Halt::NoPipe)?;
+        let most = MOST_CYCLES[usize::from(self.mode == Mode::Full)];
+        let mut last: Option<Balance> = None;
+        let (mut cycles, mut change) = (0, f64::INFINITY);
+        while cycles < most && change > REPEATS {
+            if (self.stop)() {
+                return Err(Halt::Stopped);
+            }
+            let balance = engine.cycle();
+            cycles += 1;
+            change = last.map_or(f64::INFINITY, |before| changed(&before, &balance)).max(engine.back.1);
+            last = Some(balance);
+        }
+        let point = engine.result(last.unwrap_or_default(), cycles, change);
+        let trace = engine.cylinders.first_mut().and_then(|first| first.trace.take()).unwrap_or_default();
+        Ok((point, trace))
     }
 }
 
-/// One point of the curve.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Point {
-    /// Crank speed, rpm.
-    pub rpm: f64,
-    /// At the crank, all cylinders, N m.
-    pub torque: f64,
-    /// Indicated mean effective pressure over the whole cycle, Pa.
-    pub indicated: f64,
-    /// Friction mean effective pressure, Pa.
-    pub friction: f64,
-    /// Air through the runner over the swept volume of outside air.
-    pub volumetric_efficiency: f64,
-    /// Burned share at intake closing.
-    pub residual: f64,
-    /// Highest cylinder pressure, Pa.
-    pub peak_pressure: f64,
-    /// Heat released, heat to the walls, and enthalpy out less in of the last cycle, J: with the work they close.
-    pub balance: Balance,
-    /// Cycles computed.
-    pub cycles: usize,
-    /// Whether the last two cycles agree.
-    pub converged: bool,
+/// The point at `rpm` of an engine that fires, without a way to stop it.
+pub fn point(setup: &Setup, mode: Mode, around: Around, rpm: f64) -> Result<Point, Halt> {
+    Run { setup, mode, around, fires: true, stop: &|| false }.point(rpm).map(|(point, _)| point)
 }
 
-/// Energies of one cycle of one cylinder, J.
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub struct Balance {
-    /// Released by the fuel.
-    pub released: f64,
-    /// Lost to the walls.
-    pub walls: f64,
-    /// Enthalpy carried out through the valves less that carried in.
-    pub carried: f64,
-    /// Indicated work.
-    pub work: f64,
-    /// Air that came through the runner, kg.
-    pub air: f64,
-    /// Mass the cylinder holds more than a cycle before, kg: zero when it repeats.
-    pub drift: f64,
+fn changed(before: &Balance, now: &Balance) -> f64 {
+    let relative = |a: f64, b: f64| (a - b).abs() / b.abs().max(1e-12);
+    relative(before.work, now.work).max(relative(before.air, now.air))
 }
 
-impl Point {
-    /// W.
-    pub fn power(&self) -> f64 {
-        self.torque * self.rpm * PI / 30.0
-    }
+/// What the runners breathe from.
+enum Upstream {
+    /// A pressure that follows the mean flow through the throttle, K beside it.
+    Steady(f64, f64),
+    /// The plenum itself.
+    Filled(Plenum),
 }
 
-/// The point at `rpm`, from cold. `None` when a duct cannot be.
-pub fn point(setup: &Setup, rpm: f64) -> Option<Point> {
-    let mut run = Run::new(setup, rpm)?;
-    let mut last: Option<Balance> = None;
-    let mut cycles = 0;
-    let mut converged = false;
-    while cycles < MOST_CYCLES && !converged {
-        let balance = run.cycle();
-        cycles += 1;
-        converged = last.is_some_and(|before| {
-            let near = |a: f64, b: f64| (a - b).abs() <= REPEATS * b.abs().max(1e-12);
-            near(balance.work, before.work) && near(balance.air, before.air)
-        });
-        last = Some(balance);
-        run.breathe(balance.air);
-    }
-    Some(run.result(last?, cycles, converged))
+/// Where primaries meet, and the pipe behind it.
+struct Meeting {
+    members: Vec<usize>,
+    junction: Junction,
+    pipe: Duct,
 }
 
-struct Run<'a> {
-    setup: &'a Setup,
-    rpm: f64,
-    gases: Gases,
-    release: f64,
-    runner: Duct,
-    primary: Duct,
-    charge: Charge,
-    plenum: f64,
-    walls: Walls,
-    swept: f64,
-    residual: f64,
-    peak: f64,
+struct Engine<'a> {
+    run: &'a Run<'a>,
+    common: Common<'a>,
+    cylinders: Vec<Breather>,
+    upstream: Upstream,
+    meetings: Vec<Meeting>,
+    /// Pressure behind the exhaust, Pa, and how much of itself it moved after the last cycle.
+    back: (f64, f64),
+    /// Sum and time of the plenum's pressure in the cycle.
+    plenum: (f64, f64),
+    /// Work space.
+    ends: Vec<(State, State)>,
+    branches: Vec<Branch>,
+    faces: Vec<State>,
 }
 
-/// What a charge needs once the valves are shut.
-#[derive(Clone, Copy)]
-struct Shut {
-    reference: Reference,
-    fresh: f64,
-    fuel: f64,
-    done: f64,
-}
-
-impl<'a> Run<'a> {
-    fn new(setup: &'a Setup, rpm: f64) -> Option<Self> {
-        let (burned, release) = setup.fuel.burned(setup.air_fuel);
-        let gases = Gases { fresh: Mixture::air(), burned };
-        let (pressure, temperature) = setup.ambient;
-        let pipe = |port: &Port, gas: Gas, cell: f64, wall: Wall, start: State| {
-            let cells = ((port.length / cell).round() as usize).clamp(4, 4000);
-            Duct::new(gas, port.length, cells, |_| port.area, Some(wall), start)
+impl<'a> Engine<'a> {
+    fn new(run: &'a Run<'a>, rpm: f64) -> Option<Self> {
+        let (setup, around) = (run.setup, &run.around);
+        let common = Common::new(setup, rpm, run.fires);
+        let count = if run.mode == Mode::Fast { 1 } else { setup.fires_at.len() };
+        let cylinders: Option<Vec<_>> =
+            (0..count).map(|place| Breather::new(setup, &common.gases, around, place)).collect();
+        let meetings: Option<Vec<_>> = match run.mode {
+            Mode::Fast => Some(Vec::new()),
+            Mode::Full => setup.collectors.iter().map(|collector| Meeting::new(collector, setup, around)).collect(),
         };
-        let hot = State { burned: 1.0, ..PRIMARY_GAS.state(setup.collector, 900.0, 0.0) };
-        let swept = setup.swept();
-        let at_top = setup.volume[(360.0 / TABLE_STEP) as usize];
+        let filled = run.mode == Mode::Full && setup.throttle.is_some() && !around.boosted();
+        let (pressure, temperature) = around.supply;
+        let cylinders = cylinders?;
+        let at_rest = Gas::AIR.state(pressure, temperature, 0.0);
         Some(Self {
-            runner: pipe(
-                &setup.intake,
-                RUNNER_GAS,
-                setup.cells.0,
-                RUNNER_WALL,
-                RUNNER_GAS.state(pressure, temperature, 0.0),
-            )?,
-            primary: pipe(&setup.exhaust, PRIMARY_GAS, setup.cells.1, PRIMARY_WALL, hot)?,
-            charge: Charge { mass: pressure * at_top / (burned.r * 900.0), temperature: 900.0, burned: 1.0 },
-            plenum: pressure,
-            walls: Walls {
-                bore: setup.bore,
-                piston_speed: setup.stroke * rpm / 30.0,
-                swept,
-                temperature: CYLINDER_WALL,
+            upstream: if filled {
+                Upstream::Filled(Plenum::new(Gas::AIR, setup.plenum, pressure, temperature))
+            } else {
+                Upstream::Steady(pressure, temperature)
             },
-            setup,
-            rpm,
-            gases,
-            release,
-            swept,
-            residual: 0.0,
-            peak: 0.0,
+            meetings: meetings?,
+            back: (around.back, 0.0),
+            ends: vec![(at_rest, at_rest); cylinders.len()],
+            branches: Vec::new(),
+            faces: vec![at_rest; setup.fires_at.len() + 1],
+            plenum: (0.0, 0.0),
+            cylinders,
+            common,
+            run,
         })
     }
 
-    /// Two turns from the top dead centre of gas exchange.
+    /// Two turns from the top dead centre of the first cylinder's gas exchange; the mean of all cylinders.
     fn cycle(&mut self) -> Balance {
-        let degrees_per_second = 6.0 * self.rpm;
-        let mut balance = Balance::default();
-        let mut shut: Option<Shut> = None;
-        let mass_before = self.charge.mass;
-        self.peak = 0.0;
+        self.cylinders.iter_mut().for_each(Breather::begin);
+        self.plenum = (0.0, 0.0);
+        let degrees_per_second = 6.0 * self.common.rpm;
         let mut crank = 360.0;
         while crank < 1080.0 - 1e-9 {
-            let limit = self.runner.stable_step().min(self.primary.stable_step());
-            let step = (limit * degrees_per_second).min(1.0).min(1080.0 - crank);
-            let time = step / degrees_per_second;
-            let passed = self.exchange(crank, time, &mut balance);
-            let (from, to) = (self.volume(crank), self.volume(crank + step));
-            let pressure = self.charge.pressure(&self.gases, from);
-            self.peak = self.peak.max(pressure);
-            let open =
-                self.share(&self.setup.intake, crank, true) > 0.0 || self.share(&self.setup.exhaust, crank, true) > 0.0;
-            if open {
-                shut = None;
-            } else if shut.is_none() && (crank % 720.0) > 500.0 {
-                shut = Some(self.close(pressure, from));
-            }
-            let (heat, burnt, fuel) = self.burn(crank + step, shut.as_mut());
-            let fired = shut.is_some_and(|s| s.done > 0.0);
-            let lost =
-                self.walls.loss(pressure, self.charge.temperature, from, shut.map(|s| s.reference), fired) * time;
-            self.charge.step(&self.gases, (from, to), &passed, heat - lost, (burnt, fuel));
-            let after = self.charge.pressure(&self.gases, to);
-            balance.work += 0.5 * (pressure + after) * (to - from);
-            balance.released += heat;
-            balance.walls += lost;
+            let limit = self.stable_step() * degrees_per_second;
+            let step = limit.min(self.run.setup.longest_step).min(1080.0 - crank);
+            self.step(crank, step, step / degrees_per_second);
             crank += step;
         }
-        balance.drift = self.charge.mass - mass_before;
-        balance
+        self.cylinders.iter_mut().for_each(Breather::end);
+        let mean = self.mean();
+        self.settle(&mean);
+        mean
     }
 
-    /// Steps both ducts and tells what passes the valves.
-    fn exchange(&mut self, crank: f64, time: f64, balance: &mut Balance) -> [Passed; 2] {
-        let volume = self.volume(crank);
-        let pressure = self.charge.pressure(&self.gases, volume);
-        let valve = |share: f64| End::Valve {
-            share,
-            pressure,
-            temperature: self.charge.temperature,
-            burned: self.charge.burned,
+    fn stable_step(&self) -> f64 {
+        let cylinders = self.cylinders.iter().map(Breather::stable_step);
+        cylinders.chain(self.meetings.iter().map(|meeting| meeting.pipe.stable_step())).fold(f64::INFINITY, f64::min)
+    }
+
+    fn step(&mut self, crank: f64, step: f64, time: f64) {
+        let (pressure, temperature, burned) = match &self.upstream {
+            Upstream::Steady(pressure, temperature) => (*pressure, *temperature, 0.0),
+            Upstream::Filled(plenum) => (plenum.pressure(), plenum.temperature(), plenum.burned()),
         };
-        let inward = self.runner.end_states()[1].pressure >= pressure;
-        let outward = pressure >= self.primary.end_states()[0].pressure;
-        let intake = valve(self.share(&self.setup.intake, crank, inward) / self.setup.intake.area);
-        let exhaust = valve(self.share(&self.setup.exhaust, crank, outward) / self.setup.exhaust.area);
-        let plenum = End::Open { pressure: self.plenum, temperature: self.setup.ambient.1, burned: 0.0 };
-        let collector = End::Open { pressure: self.setup.collector, temperature: 800.0, burned: 1.0 };
-        self.runner.step(time, &plenum, &intake);
-        self.primary.step(time, &exhaust, &collector);
-        balance.air += self.runner.end_flows().0 * time;
-        let into = self.runner.end_flows().1 * time;
-        let out = -self.primary.end_flows().0 * time;
-        let passed = [
-            passed(into, self.runner.end_states()[1], RUNNER_GAS),
-            passed(out, self.primary.end_states()[0], PRIMARY_GAS),
-        ];
-        for gas in &passed {
-            balance.carried -= if gas.mass >= 0.0 {
-                let own = Charge { mass: gas.mass, temperature: gas.temperature, burned: gas.burned };
-                gas.mass * own.enthalpy(&self.gases)
-            } else {
-                gas.mass * self.charge.enthalpy(&self.gases)
-            };
+        self.plenum = (self.plenum.0 + pressure * time, self.plenum.1 + time);
+        let mouth = End::Open { pressure, temperature, burned };
+        let open = End::Open { pressure: self.back.0, temperature: COLLECTOR_GAS, burned: 1.0 };
+        for (cylinder, ends) in self.cylinders.iter_mut().zip(&mut self.ends) {
+            let insides = cylinder.predict(time);
+            // The inner state of the outlet stands in its place until its junction is known.
+            *ends = (mouth.face(Gas::AIR, &insides.mouth, -1.0), insides.outlet);
         }
-        passed
-    }
-
-    /// The valves are shut: the charge is counted and its fuel with it.
-    fn close(&mut self, pressure: f64, volume: f64) -> Shut {
-        self.residual = self.charge.burned;
-        let fresh = self.charge.mass * (1.0 - self.charge.burned);
-        Shut {
-            reference: Reference { pressure, temperature: self.charge.temperature, volume },
-            fresh,
-            fuel: fresh / self.setup.air_fuel,
-            done: 0.0,
+        for meeting in &mut self.meetings {
+            meeting.join(&self.cylinders, &mut self.ends, (&mut self.branches, &mut self.faces), &open, time);
+        }
+        if self.meetings.is_empty() {
+            for ends in &mut self.ends {
+                ends.1 = open.face(Gas::BURNED, &ends.1, 1.0);
+            }
+        }
+        for (cylinder, ends) in self.cylinders.iter_mut().zip(&self.ends) {
+            cylinder.finish(&self.common, crank, step, time, *ends);
+        }
+        if let (Upstream::Filled(plenum), Some(area)) = (&mut self.upstream, self.run.setup.throttle) {
+            let through = plenum.through(area, self.run.around.supply, time);
+            let runners = self.cylinders.iter().map(|cylinder| {
+                let (flow, temperature, burned) = cylinder.mouth();
+                Inflow { mass: -flow * time, temperature, burned }
+            });
+            plenum.take(runners.chain(std::iter::once(through)));
         }
     }
 
-    /// Heat, fresh charge and fuel that burn up to `crank`.
-    fn burn(&self, crank: f64, shut: Option<&mut Shut>) -> (f64, f64, f64) {
-        let Some(shut) = shut else { return (0.0, 0.0, 0.0) };
-        let done = spark_burned(crank - 720.0, self.rpm);
-        let share = (done - shut.done).max(0.0);
-        shut.done = shut.done.max(done);
-        let fuel = share * shut.fuel;
-        (fuel * self.setup.fuel.heating_value * self.release * COMBUSTION_EFFICIENCY, share * shut.fresh, fuel)
-    }
-
-    /// The plenum's pressure for the mean flow of all cylinders, half way at a time.
-    fn breathe(&mut self, air: f64) {
-        let Some(area) = self.setup.throttle else { return };
-        let (outside, temperature) = self.setup.ambient;
-        let flow = (self.setup.count * air * self.rpm / 120.0).max(0.0);
-        let (mut low, mut high) = (0.3 * outside, outside);
-        for _ in 0..50 {
-            let middle = 0.5 * (low + high);
-            if mass_flow(Gas::AIR, area, outside, temperature, middle) > flow { low = middle } else { high = middle }
+    /// The mean of all cylinders.
+    fn mean(&self) -> Balance {
+        let share = 1.0 / self.cylinders.len() as f64;
+        let mean = |of: fn(&Balance) -> f64| self.cylinders.iter().map(|c| of(&c.balance)).sum::<f64>() * share;
+        Balance {
+            released: mean(|b| b.released),
+            walls: mean(|b| b.walls),
+            carried: mean(|b| b.carried),
+            work: mean(|b| b.work),
+            pumping: mean(|b| b.pumping),
+            air: mean(|b| b.air),
+            fuel: mean(|b| b.fuel),
+            drift: mean(|b| b.drift),
+            short_circuited: mean(|b| b.short_circuited),
+            pushed_back: mean(|b| b.pushed_back),
+            drawn_back: mean(|b| b.drawn_back),
+            exhaust: (mean(|b| b.exhaust.0), mean(|b| b.exhaust.1)),
         }
-        self.plenum += 0.5 * (0.5 * (low + high) - self.plenum);
     }
 
-    fn volume(&self, crank: f64) -> f64 {
-        on_table(&self.setup.volume, crank)
+    /// Between two cycles: the steady plenum moves half way to the pressure of the mean flow through the throttle, the
+    /// exhaust half way to what the turbine needs, and a diesel's burned gas becomes that of the mixture it burned.
+    fn settle(&mut self, mean: &Balance) {
+        let air = mean.air;
+        if let Some(turbine) = &self.run.around.turbine {
+            let (mass, heat) = mean.exhaust;
+            let wanted = turbine.inlet_pressure(air, mass, heat / mass.max(1e-12));
+            let moved = 0.5 * (wanted - self.back.0);
+            self.back = (self.back.0 + moved, moved.abs() / self.back.0);
+        }
+        if let (Upstream::Steady(plenum, _), Some(area), false) =
+            (&mut self.upstream, self.run.setup.throttle, self.run.around.boosted())
+        {
+            let flow = (self.run.setup.count() * air * self.common.rpm / 120.0).max(0.0);
+            *plenum += 0.5 * (behind_throttle(area, self.run.around.supply, flow) - *plenum);
+        }
+        if matches!(self.run.setup.combustion, Combustion::Diesel { .. }) && self.common.fires {
+            self.common.burn_at(self.cylinders[0].air_fuel);
+        }
     }
 
-    fn share(&self, port: &Port, crank: f64, forward: bool) -> f64 {
-        on_table(if forward { &port.forward } else { &port.reverse }, crank)
-    }
-
-    fn result(&self, balance: Balance, cycles: usize, converged: bool) -> Point {
-        let indicated = balance.work / self.swept;
-        let speed = self.walls.piston_speed;
-        // fmep = 0.4 + 0.005 pmax + 0.09 Sp + 0.0009 Sp^2 bar [Chen and Flynn 1965, form; constants common practice].
-        let friction = 1e5 * (0.4 + 0.005 * self.peak * 1e-5 + 0.09 * speed + 0.0009 * speed * speed);
-        let density = self.setup.ambient.0 / (Gas::AIR.r * self.setup.ambient.1);
+    fn result(&self, balance: Balance, cycles: usize, change: f64) -> Point {
+        let setup = self.run.setup;
+        let swept = setup.swept();
+        let (rpm, first) = (self.common.rpm, &self.cylinders[0]);
+        let most = |of: fn(&Breather) -> f64| self.cylinders.iter().map(of).fold(f64::NEG_INFINITY, f64::max);
+        let mean = |of: fn(&Breather) -> f64| self.cylinders.iter().map(of).sum::<f64>() / self.cylinders.len() as f64;
+        let peak = most(|c| c.peak);
+        let indicated = balance.work / swept;
+        let friction = friction(peak, setup.stroke * rpm / 30.0);
+        let density = self.run.around.outside.0 / (Gas::AIR.r * self.run.around.outside.1);
+        let least = -most(|c| -c.balance.work);
         Point {
-            rpm: self.rpm,
-            torque: (indicated - friction) * self.swept * self.setup.count / (4.0 * PI),
+            rpm,
+            torque: (indicated - friction) * swept * setup.count() / (4.0 * PI),
             indicated,
+            pumping: balance.pumping / swept,
             friction,
-            volumetric_efficiency: balance.air / (density * self.swept),
-            residual: self.residual,
-            peak_pressure: self.peak,
+            volumetric_efficiency: balance.air / (density * swept),
+            residual: mean(|c| c.residual),
+            peak_pressure: peak,
+            opening_pressure: most(|c| c.opening_pressure),
+            plenum: self.plenum.0 / self.plenum.1,
+            back: self.back.0,
+            air_fuel: first.air_fuel,
+            exhaust_temperature: balance.exhaust.1 / balance.exhaust.0.max(1e-12),
+            knock: if self.common.fires { most(|c| c.knock) } else { 0.0 },
+            spread: (least / balance.work, most(|c| c.balance.work) / balance.work),
             balance,
             cycles,
-            converged,
+            change,
+            converged: change <= REPEATS,
         }
     }
 }
 
-fn passed(mass: f64, face: State, gas: Gas) -> Passed {
-    let stagnation = face.temperature(gas) + 0.5 * face.velocity * face.velocity / gas.cp();
-    Passed { mass, temperature: stagnation, burned: face.burned }
+impl Meeting {
+    fn new(collector: &super::setup::Collector, setup: &Setup, around: &Around) -> Option<Self> {
+        let (length, area) = collector.pipe;
+        let start = State { burned: 1.0, ..Gas::BURNED.state(around.back, COLLECTOR_GAS, 0.0) };
+        let cells = ((length / setup.cells.1).round() as usize).clamp(4, 4000);
+        Some(Self {
+            members: collector.members.clone(),
+            junction: Junction { pressure: around.back, temperature: COLLECTOR_GAS, burned: 1.0 },
+            pipe: Duct::new(Gas::BURNED, length, cells, |_| area, Some(COLLECTOR_WALL), start)?,
+        })
+    }
+
+    /// Finds the states where the members' primaries meet, and steps the pipe behind.
+    fn join(
+        &mut self,
+        cylinders: &[Breather],
+        ends: &mut [(State, State)],
+        (branches, faces): (&mut Vec<Branch>, &mut [State]),
+        open: &End,
+        time: f64,
+    ) {
+        let [first, last] = self.pipe.predict(time);
+        branches.clear();
+        branches.extend(self.members.iter().map(|i| Branch {
+            inside: ends[*i].1,
+            outward: 1.0,
+            area: cylinders[*i].outlet_area(),
+        }));
+        branches.push(Branch { inside: first, outward: -1.0, area: self.pipe.end_areas()[0] });
+        let faces = &mut faces[..branches.len()];
+        self.junction.join(Gas::BURNED, branches, faces);
+        for (i, face) in self.members.iter().zip(&*faces) {
+            ends[*i].1 = *face;
+        }
+        let outlet = open.face(Gas::BURNED, &last, 1.0);
+        self.pipe.finish(time, [faces[faces.len() - 1], outlet]);
+    }
 }
 
-/// A table over one cycle at any crank angle, between its entries linear.
-fn on_table(table: &[f64], crank: f64) -> f64 {
-    let place = crank.rem_euclid(720.0) / TABLE_STEP;
-    let left = place as usize;
-    let share = place - left as f64;
-    let (from, to) = (table[left % table.len()], table[(left + 1) % table.len()]);
-    from + share * (to - from)
+/// Pressure behind a throttle that passes `flow` (kg/s), Pa, by bisection.
+fn behind_throttle(area: f64, supply: (f64, f64), flow: f64) -> f64 {
+    let (mut low, mut high) = (0.05 * supply.0, supply.0);
+    for _ in 0..50 {
+        let middle = 0.5 * (low + high);
+        if mass_flow(Gas::AIR, area, supply.0, supply.1, middle) > flow { low = middle } else { high = middle }
+    }
+    0.5 * (low + high)
+}
+
+/// Friction mean effective pressure, Pa, of a peak pressure (Pa) and mean piston speed (m/s):
+/// `0.4 + 0.005 pmax + 0.09 Sp + 0.0009 Sp^2` bar [Chen and Flynn 1965, form; constants common practice, no source].
+pub fn friction(peak: f64, piston_speed: f64) -> f64 {
+    1e5 * (0.4 + 0.005 * peak * 1e-5 + 0.09 * piston_speed + 0.0009 * piston_speed * piston_speed)
 }

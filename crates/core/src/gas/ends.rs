@@ -138,6 +138,11 @@ impl Outside {
         let rest = gas.gamma * gas.r * self.temperature;
         let density = gas.gamma * self.pressure / rest;
         let sonic = (m / (m + 1.0)).sqrt();
+        // A whole opening keeps the entropy: `s/level` of the rest's speed of sound, which makes it a quadratic in `s`.
+        let carried = wave.velocity + m * wave.sound;
+        let square = m * m + m * rest / (level * level);
+        let under = m * m * carried * carried - square * (carried * carried - m * rest);
+        let whole = (m * carried + under.max(0.0).sqrt()) / square;
         let at = |s: f64| {
             let normal = wave.answer(s);
             let sound = (rest - normal * normal / m).max(0.04 * rest);
@@ -149,6 +154,9 @@ impl Outside {
                 burned: self.burned,
             }
         };
+        if self.share >= 1.0 && whole > sonic * level {
+            return at(whole);
+        }
         let surplus = |s: f64| {
             let state = at(s);
             let throat = (s / level).max(sonic).min(1.0);
@@ -160,15 +168,15 @@ impl Outside {
 }
 
 /// Root of a function that changes sign once between `low` and `high`: false position with the Illinois step.
-/// A hundred-millionth of the bracket, at most forty evaluations; without a change of sign the end with the smaller
-/// value.
+/// To a ten-millionth of the values at the ends, at most forty evaluations; without a change of sign the end with the
+/// smaller value.
 fn root(low: f64, high: f64, of: impl Fn(f64) -> f64) -> f64 {
     let (mut a, mut b) = (low, high);
     let (mut at_a, mut at_b) = (of(a), of(b));
     if at_a * at_b >= 0.0 {
         return if at_a.abs() < at_b.abs() { a } else { b };
     }
-    let (tolerance, small) = (1e-8 * (high - low).abs(), 1e-10 * (at_a.abs() + at_b.abs()));
+    let (tolerance, small) = (1e-9 * (high - low).abs(), 1e-7 * (at_a.abs() + at_b.abs()));
     for _ in 0..40 {
         let middle = (a * at_b - b * at_a) / (at_b - at_a);
         let value = of(middle);

@@ -1,17 +1,25 @@
-//! Gas in motion: what a restriction lets through, and unsteady flow in ducts.
+//! Gas in motion: what a restriction lets through, unsteady flow in ducts, and engines made of them.
 //!
 //! The parts a breathing engine is made of, each held against closed forms before anything is built on
 //! them: [`nozzle`] for quasi-steady flow through a valve or throttle and the flow bench that measured it,
-//! [`duct`] for quasi-one-dimensional waves, [`ends`] for what a duct opens into, [`thermo`] and
-//! [`cylinder`] for the charge, [`cycle`] for one cylinder with its pipes until it repeats.
+//! [`duct`] for quasi-one-dimensional waves, [`ends`] for what a duct opens into, [`junction`] for ducts that meet,
+//! [`plenum`] for the volume runners breathe from, [`thermo`], [`heat`], [`knock`] and [`cylinder`] for the charge,
+//! [`cycle`] for an engine of them until it repeats.
 
+mod breather;
 mod cells;
 pub mod cycle;
 pub mod cylinder;
 pub mod duct;
 pub mod ends;
+pub mod heat;
+pub mod junction;
+pub mod knock;
 pub mod nozzle;
+pub mod plenum;
+pub mod setup;
 mod state;
 pub mod thermo;
+pub mod trace;
 
 pub use state::{Gas, State};

@@ -77,6 +77,18 @@ impl Mixture {
         Self { r: UNIVERSAL * total / mass, low, high, offsets: [zero, seam] }
     }
 
+    /// The gas of `share` of `other` by mass, the rest this one.
+    #[inline]
+    pub fn blended(&self, other: &Self, share: f64) -> Self {
+        let mix = |a: f64, b: f64| a + share * (b - a);
+        Self {
+            r: mix(self.r, other.r),
+            low: std::array::from_fn(|k| mix(self.low[k], other.low[k])),
+            high: std::array::from_fn(|k| mix(self.high[k], other.high[k])),
+            offsets: std::array::from_fn(|k| mix(self.offsets[k], other.offsets[k])),
+        }
+    }
+
     /// Dry air as 79 % nitrogen and 21 % oxygen by volume.
     pub fn air() -> Self {
         Self::of(&[(&N2, 0.79), (&O2, 0.21)])
@@ -87,6 +99,7 @@ impl Mixture {
     }
 
     /// Specific heat at constant volume, J/(kg K).
+    #[inline]
     pub fn cv(&self, temperature: f64) -> f64 {
         let (a, _) = self.fit(temperature);
         let t = temperature;
@@ -94,6 +107,7 @@ impl Mixture {
     }
 
     /// Sensible internal energy, J/kg: `u = h - R T`, `h(298.15 K) = 0`.
+    #[inline]
     pub fn energy(&self, temperature: f64) -> f64 {
         let (a, offset) = self.fit(temperature);
         integral(a, temperature) - offset - self.r * temperature
@@ -129,6 +143,31 @@ impl Fuel {
     /// Methanol, CH4O, 20.0 MJ/kg [Heywood, appendix D; from memory].
     pub const METHANOL: Self = Self { hydrogen: 4.0, oxygen: 1.0, heating_value: 20.0e6 };
 
+    /// Ethanol, C2H6O for each carbon atom, 26.9 MJ/kg [Heywood, appendix D; from memory].
+    pub const ETHANOL: Self = Self { hydrogen: 3.0, oxygen: 0.5, heating_value: 26.9e6 };
+
+    /// 85 % ethanol in petrol by volume: 86.8 % by mass with densities of .789 and .745 kg/l.
+    pub fn e85() -> Self {
+        Self::PETROL.mixed(&Self::ETHANOL, 0.868)
+    }
+
+    /// A blend with `share` of `other` by mass, as one molecule of the same elements.
+    pub fn mixed(&self, other: &Self, share: f64) -> Self {
+        let carbon = |fuel: &Self| 1.0 / fuel.molar_mass();
+        let (own, others) = ((1.0 - share) * carbon(self), share * carbon(other));
+        let mean = |a: f64, b: f64| (own * a + others * b) / (own + others);
+        Self {
+            hydrogen: mean(self.hydrogen, other.hydrogen),
+            oxygen: mean(self.oxygen, other.oxygen),
+            heating_value: (1.0 - share) * self.heating_value + share * other.heating_value,
+        }
+    }
+
+    /// Mass for one mole of carbon atoms, kg.
+    fn molar_mass(&self) -> f64 {
+        12.011e-3 + 1.008e-3 * self.hydrogen + 15.999e-3 * self.oxygen
+    }
+
     /// Oxygen molecules for each carbon atom, burned completely: `1 + y/4 - z/2`.
     fn oxygen_needed(&self) -> f64 {
         1.0 + self.hydrogen / 4.0 - self.oxygen / 2.0
@@ -136,8 +175,7 @@ impl Fuel {
 
     /// Mass of air that burns a unit mass of fuel completely.
     pub fn stoichiometric(&self) -> f64 {
-        let fuel = 12.011e-3 + 1.008e-3 * self.hydrogen + 15.999e-3 * self.oxygen;
-        self.oxygen_needed() * (O2.molar_mass + 0.79 / 0.21 * N2.molar_mass) / fuel
+        self.oxygen_needed() * (O2.molar_mass + 0.79 / 0.21 * N2.molar_mass) / self.molar_mass()
     }
 
     /// Burned gas of air and fuel in the mass ratio `air_fuel`, and the share of the heating value it releases.
@@ -166,8 +204,7 @@ impl Fuel {
         ]);
         // Heats of combustion of carbon monoxide and hydrogen, J/mol [Heywood, appendix D; from memory].
         let kept = 283.0e3 * monoxide + 241.8e3 * hydrogen;
-        let fuel = 12.011e-3 + 1.008e-3 * self.hydrogen + 15.999e-3 * self.oxygen;
-        (burned, (1.0 - kept / (fuel * self.heating_value)).clamp(0.0, 1.0))
+        (burned, (1.0 - kept / (self.molar_mass() * self.heating_value)).clamp(0.0, 1.0))
     }
 }
 
@@ -189,8 +226,16 @@ mod tests {
 
     #[test]
     fn stoichiometric_ratios_are_those_of_the_handbook() {
-        // 14.6 petrol, 14.5 diesel, 6.47 methanol [Heywood, appendix D; from memory].
-        for (fuel, ratio) in [(Fuel::PETROL, 14.6), (Fuel::DIESEL, 14.5), (Fuel::METHANOL, 6.47)] {
+        // 14.6 petrol, 14.5 diesel, 6.47 methanol, 9.00 ethanol [Heywood, appendix D; from memory].
+        // E85 by mixing them: .868 x 9.00 + .132 x 14.6 = 9.74.
+        let known = [
+            (Fuel::PETROL, 14.6),
+            (Fuel::DIESEL, 14.5),
+            (Fuel::METHANOL, 6.47),
+            (Fuel::ETHANOL, 9.0),
+            (Fuel::e85(), 9.74),
+        ];
+        for (fuel, ratio) in known {
             assert!((fuel.stoichiometric() / ratio - 1.0).abs() < 0.01, "{fuel:?} {}", fuel.stoichiometric());
         }
     }

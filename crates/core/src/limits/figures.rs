@@ -93,17 +93,3 @@ pub const RATING_TIGHT: f64 = 0.03;
 pub const LAST_LIFT: f64 = 0.050;
 /// ... should still bring this share of flow.
 pub const LAST_LIFT_FLOW: f64 = 0.02;
-
-/// `y` at `x` on a table of rising `x`, held at its ends.
-pub fn on_table(table: &[(f64, f64)], x: f64) -> f64 {
-    let (first, last) = (table[0], table[table.len() - 1]);
-    if x <= first.0 {
-        return first.1;
-    }
-    for pair in table.windows(2) {
-        if x <= pair[1].0 {
-            return pair[0].1 + (x - pair[0].0) / (pair[1].0 - pair[0].0) * (pair[1].1 - pair[0].1);
-        }
-    }
-    last.1
-}

@@ -2,13 +2,14 @@
 
 use super::figures::{
     FREE_BOOST_BAR, INCH, LAST_LIFT, LAST_LIFT_FLOW, OVERLAP_BY_VACUUM, OVERLAP_DISPLACEMENT, OVERLAP_TIGHT,
-    TRAPPED_BY_RON, TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT, TRAPPED_PER_BAR, TRAPPED_TIGHT, on_table,
+    TRAPPED_BY_RON, TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT, TRAPPED_PER_BAR, TRAPPED_TIGHT,
 };
 use super::rule::{Finding, Lever, Measure, Rule, common};
 use crate::candidate::{Gap, Inputs, Part, timing};
 use crate::document::{InputUsed, Missing, Side};
 use crate::quantity::{Flow, Length, Pressure};
 use crate::report::{Place, Sense};
+use crate::table::held;
 
 const DEG: f64 = std::f64::consts::PI / 180.0;
 const INCH_MERCURY: f64 = 3386.389;
@@ -62,7 +63,7 @@ fn knock(inputs: &Inputs<'_>) -> Part<Finding> {
     let octane = inputs.engine.number("octane_ron");
     let octane = octane.ok_or_else(|| Missing(vec![inputs.engine.path_of("octane_ron")]))?;
     let boost_bar = inputs.boost.map_or(0.0, |(manifold, _): (Pressure, _)| manifold.si() / 1e5);
-    let allowed = on_table(&TRAPPED_BY_RON, octane) - TRAPPED_PER_BAR * (boost_bar - FREE_BOOST_BAR).max(0.0);
+    let allowed = held(&TRAPPED_BY_RON, octane) - TRAPPED_PER_BAR * (boost_bar - FREE_BOOST_BAR).max(0.0);
     Ok(Finding::at_most(allowed, TRAPPED_TIGHT, trapped(inputs)?))
 }
 
@@ -84,7 +85,7 @@ pub static IDLE_OVERLAP: Rule = Rule {
         let found = || -> Part<Finding> {
             let overlap = timing(inputs)?.overlap_050_deg;
             let share = inputs.cylinder.clone()?.displacement().as_cc() / OVERLAP_DISPLACEMENT;
-            let row = on_table(&OVERLAP_BY_VACUUM, vacuum.si() / INCH_MERCURY);
+            let row = held(&OVERLAP_BY_VACUUM, vacuum.si() / INCH_MERCURY);
             // A larger engine stands more overlap: more above zero, less far below it.
             let allowed = if row >= 0.0 { row * share } else { row / share };
             Ok(Finding::at_most(allowed * DEG, OVERLAP_TIGHT * DEG, overlap * DEG))
@@ -121,14 +122,14 @@ pub static LIFT_AGAINST_HEAD: Rule = Rule {
         Some(own.lift.clone().and_then(|lift| {
             let net = lift.net(own.lobe()?).si();
             let table: Vec<(f64, f64)> = rows.iter().map(|(l, f)| (l.si(), f.si())).collect();
-            let before = on_table(&table, net - LAST_LIFT * INCH);
+            let before = held(&table, net - LAST_LIFT * INCH);
             if before <= 0.0 {
                 return Err(Gap {
                     reason: "the flow table is zero there".to_owned(),
                     needs: vec![inputs.port(side).path_of("flow")],
                 });
             }
-            let gain = on_table(&table, net) / before - 1.0;
+            let gain = held(&table, net) / before - 1.0;
             Ok(Finding::at_least(LAST_LIFT_FLOW, 0.0, gain))
         }))
     },

@@ -7,6 +7,10 @@ report! {
     pub struct BreathingReport {
         /// How it was computed.
         mode: String,
+        /// Boost level, for a boosted engine.
+        level: Option<String>,
+        /// Every boost level of the plan.
+        level_names: Vec<String>,
         /// Speeds.
         speed_rpm: Vec<f64>,
         /// Torque.
@@ -17,12 +21,50 @@ report! {
         volumetric_efficiency: Vec<f64>,
         /// Brake mean effective pressure.
         bmep_kpa: Vec<f64>,
+        /// Friction mean effective pressure.
+        friction_kpa: Vec<f64>,
+        /// Mean effective pressure of the exhaust and intake strokes, negative when they cost.
+        pumping_kpa: Vec<f64>,
         /// Burned share of the charge at intake closing.
         residual_fraction: Vec<f64>,
         /// Highest cylinder pressure, absolute.
         peak_cylinder_pressure_kpa: Vec<f64>,
-        /// Whether the last two cycles of each point agree.
+        /// Cylinder pressure as the exhaust valve opens, absolute.
+        exhaust_opening_kpa: Vec<f64>,
+        /// Pressure in the plenum, absolute.
+        manifold_kpa: Vec<f64>,
+        /// Pressure in the manifold as a gauge shows it, for a boosted engine.
+        boost_kpa: Option<Vec<f64>>,
+        /// Pressure before the turbine as a gauge shows it, for a boosted engine.
+        drive_kpa: Option<Vec<f64>>,
+        /// What a blower takes from the crank; already off torque and power.
+        blower_kw: Option<Vec<f64>>,
+        /// Mass of air for one of fuel.
+        air_fuel: Vec<f64>,
+        /// Air-fuel ratio above the smoke limit, as a share of it, for a diesel.
+        smoke_margin: Option<Vec<f64>>,
+        /// Mean temperature of what leaves through the exhaust valve.
+        exhaust_temperature_c: Vec<f64>,
+        /// Research octane number at which the end gas would just light itself, for a spark engine.
+        octane_needed: Option<Vec<f64>>,
+        /// Knock integral with the fuel of the build; one knocks.
+        knock_index: Option<Vec<f64>>,
+        /// Fresh charge lost through the exhaust valve, of the air taken in.
+        short_circuited: Vec<f64>,
+        /// Gas pushed back through the intake valve, of the air taken in.
+        pushed_back: Vec<f64>,
+        /// Gas drawn in through the exhaust valve, of the air taken in.
+        drawn_back: Vec<f64>,
+        /// Indicated work of the best cylinder less that of the worst, over their mean; zero for one cylinder.
+        cylinder_spread: Vec<f64>,
+        /// Cycles computed from cold.
+        cycles: Vec<usize>,
+        /// Change of work or air in the last cycle, relative.
+        change: Vec<f64>,
+        /// Whether that is small enough.
         converged: Vec<bool>,
+        /// Every hump of torque, then of power, the highest first.
+        peaks: Vec<PeakReport>,
         /// By a parabola through the five points around the highest.
         peak_torque_nm: f64,
         /// Speed of it.
@@ -31,11 +73,35 @@ report! {
         peak_power_kw: f64,
         /// Speed of it.
         peak_power_rpm: f64,
-        /// Over the band of the plan; absent while the band is unknown.
+        /// Over the band of the plan.
         average_torque_nm: Option<f64>,
         /// Over the band of the plan.
         average_power_kw: Option<f64>,
-        /// What may be claimed without calibration, in words.
+        /// What it would be in standard air.
+        standard_air: Vec<StandardAirReport>,
+        /// Error that may be expected at each speed, relative.
+        error_share: Vec<f64>,
+        /// What may be claimed, in words.
         error_band: String,
+    }
+
+    /// One hump of a curve.
+    pub struct PeakReport {
+        /// Torque, when it is one of torque.
+        torque_nm: Option<f64>,
+        /// Power, when it is one of power.
+        power_kw: Option<f64>,
+        /// Speed of it.
+        rpm: f64,
+    }
+
+    /// A correction to standard air.
+    pub struct StandardAirReport {
+        /// The standard and its air.
+        name: String,
+        /// Power and torque there over those in the plan's air.
+        factor: f64,
+        /// Peak power there.
+        peak_power_kw: f64,
     }
 }

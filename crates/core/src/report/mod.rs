@@ -19,7 +19,7 @@ mod parts;
 mod timing;
 
 pub use block::{Block, Sides};
-pub use breathing::BreathingReport;
+pub use breathing::{BreathingReport, PeakReport, StandardAirReport};
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 pub use limit::{LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, Sense, Verdict};
 pub use parts::{

@@ -100,6 +100,17 @@ const FIELDS: &[Field] = &[
         "Least air-fuel ratio a diesel is fuelled to, instead of a table.",
     )
     .when("combustion", &["diesel"]),
+    quantity(
+        "injection_start",
+        "Burning begins",
+        Angle,
+        ("-30 deg", "30 deg"),
+        "First burning of a diesel after firing top dead centre.",
+    )
+    .or("2 deg")
+    .when("combustion", &["diesel"]),
+    quantity("cranking_speed", "Cranking speed", Speed, ("60 rpm", "500 rpm"), "How fast the starter turns it.")
+        .or("200 rpm"),
     plain("induction", "Induction", Kind::Object(&INDUCTION), "What the runners breathe from."),
 ];
 
@@ -161,6 +172,12 @@ pub static INTAKE_PORT: Object = Object {
     fields: port_fields![
         quantity("runner_length", "Runner length", Length, ("0 in", "60 in"), "Manifold runner, plenum to head."),
         quantity("port_length", "Port length", Length, ("0 in", "20 in"), "Head face to valve."),
+        plain(
+            "runner_lengths",
+            "Runners of unequal length",
+            Kind::List { of: &RUNNER, min: 1, max: 12 },
+            "One for each cylinder number, instead of one length for all."
+        ),
         quantity("runner_diameter", "Runner diameter", Length, ("0.4 in", "5 in"), "Mean bore of runner and port."),
         quantity(
             "acoustic_end",
@@ -180,10 +197,19 @@ pub static EXHAUST_PORT: Object = Object {
     sided: false,
     fields: port_fields![
         quantity("primary_length", "Primary length", Length, ("0 in", "120 in"), "Primary pipe, head to collector."),
+        plain(
+            "primary_lengths",
+            "Primaries of unequal length",
+            Kind::List { of: &PRIMARY, min: 1, max: 12 },
+            "One for each cylinder number, instead of one length for all."
+        ),
         quantity("primary_diameter", "Primary diameter", Length, ("0.4 in", "5 in"), "Bore of the primary pipe."),
         plain("collector", "Collector", Kind::Object(&COLLECTOR), "Where primaries meet."),
     ],
 };
+
+static RUNNER: Kind = Kind::Quantity { dimension: Length, min: "0 in", max: "60 in" };
+static PRIMARY: Kind = Kind::Quantity { dimension: Length, min: "0 in", max: "120 in" };
 
 static POCKET: Object = Object {
     name: "pocket",
@@ -223,6 +249,8 @@ static COLLECTOR: Object = Object {
 /// Inductions with a throttle of a rated flow before the plenum.
 const METERED: &[&str] = &["carburettor", "throttle"];
 
+const BOOSTED: &[&str] = &["boosted"];
+
 static INDUCTION: Object = Object {
     name: "induction",
     doc: "what the runners breathe from",
@@ -235,5 +263,32 @@ static INDUCTION: Object = Object {
             .or("1.5 inHg")
             .when("kind", METERED),
         quantity("plenum_volume", "Plenum", Volume, ("0 l", "40 l"), "Volume behind the throttle."),
+        plain("charger", "Charger", Kind::Choice(&["turbine", "blower"]), "Driven by the exhaust or from the crank.")
+            .or("turbine")
+            .when("kind", BOOSTED),
+        plain(
+            "compressor_efficiency",
+            "Compressor efficiency",
+            Kind::Number { min: 0.2, max: 0.95 },
+            "Isentropic, of turbocharger or blower.",
+        )
+        .or("0.68")
+        .when("kind", BOOSTED),
+        plain(
+            "turbine_efficiency",
+            "Turbine efficiency",
+            Kind::Number { min: 0.2, max: 0.95 },
+            "With its bearings; used where the drive pressure is not given.",
+        )
+        .or("0.65")
+        .when("charger", &["turbine"]),
+        plain(
+            "cooler_effectiveness",
+            "Cooler effectiveness",
+            Kind::Number { min: 0.0, max: 1.0 },
+            "Share of the charge's heating above outside air that the cooler takes back; 0 without one.",
+        )
+        .or("0.7")
+        .when("kind", BOOSTED),
     ],
 };

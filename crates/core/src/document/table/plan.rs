@@ -101,7 +101,14 @@ static BOOST: Object = Object {
         quantity("at", "At", Speed, RPM, "Speed of the reading.").required(),
         quantity("manifold", "Manifold", Pressure, ("-14.5 psi", "100 psi"), "Gauge pressure in the intake manifold.")
             .required(),
-        quantity("drive", "Drive", Pressure, ("0 psi", "200 psi"), "Gauge pressure ahead of the turbine.").or("0 psi"),
+        quantity(
+            "drive",
+            "Drive",
+            Pressure,
+            ("0 psi", "200 psi"),
+            "Gauge pressure ahead of the turbine; worked out when absent.",
+        ),
+        plain("level", "Level", Kind::Text(40), "Boost level this reading belongs to; each level gets a curve."),
     ],
 };
 

@@ -1,0 +1,133 @@
+//! The air around an engine at a speed: outside, or what a charger delivers and the exhaust has to pass.
+
+use super::super::inputs::{Inputs, Part};
+use crate::document::{Missing, Node};
+use crate::gas::Gas;
+use crate::gas::setup::{Around, Point, Turbine};
+use crate::quantity::{Pressure, Speed, Temperature};
+use crate::table::held;
+
+/// What drives the compressor, and what it does to the air.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Charger {
+    /// Driven from the crank, not by the exhaust.
+    pub blower: bool,
+    /// Isentropic efficiency of the compressor.
+    pub compressor: f64,
+    /// Efficiency of the turbine with its bearings.
+    pub turbine: f64,
+    /// Share of the heating that the cooler takes back.
+    pub cooler: f64,
+}
+
+/// One boost level: gauge pressures over speed.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Level {
+    /// What the plan calls it.
+    pub name: String,
+    /// Manifold pressure, Pa gauge, over rpm.
+    manifold: Vec<(f64, f64)>,
+    /// Drive pressure, Pa gauge, over rpm; empty when it is not given.
+    drive: Vec<(f64, f64)>,
+}
+
+/// Outside air and the boost levels of the plan.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Air {
+    /// Pa.
+    pub pressure: f64,
+    /// K.
+    pub temperature: f64,
+    /// Relative humidity, 0 to 1.
+    pub humidity: f64,
+    /// `None` for an engine that breathes outside air.
+    pub charger: Option<Charger>,
+    /// Its levels, in the plan's order; empty without a charger.
+    pub levels: Vec<Level>,
+}
+
+/// Share of a blower's shaft work that reaches the air: belt and bearings take the rest (assumed).
+const BLOWER_DRIVE: f64 = 0.95;
+
+impl Air {
+    /// Gas around the engine at `rpm` on the boost level `level`.
+    pub fn around(&self, level: usize, rpm: f64) -> Around {
+        let open = Around::open(self.pressure, self.temperature);
+        let (Some(charger), Some(level)) = (&self.charger, self.levels.get(level)) else { return open };
+        let supply = self.pressure + held(&level.manifold, rpm);
+        if supply <= self.pressure {
+            return Around { supply: (supply.max(0.2 * self.pressure), self.temperature), ..open };
+        }
+        let heated = self.heated(charger, supply);
+        let given = (!level.drive.is_empty()).then(|| self.pressure + held(&level.drive, rpm));
+        let turbine = (!charger.blower && given.is_none()).then(|| Turbine {
+            work: Gas::AIR.cp() * heated,
+            efficiency: charger.turbine,
+            outlet: self.pressure,
+        });
+        let guess = if charger.blower { self.pressure } else { supply };
+        Around {
+            supply: (supply, self.temperature + heated * (1.0 - charger.cooler)),
+            back: given.unwrap_or(guess),
+            turbine,
+            ..open
+        }
+    }
+
+    /// Temperature rise in the compressor, K: `T1 (r^((g-1)/g) - 1) / eta` [Watson and Janota, ch. 2; from memory].
+    fn heated(&self, charger: &Charger, supply: f64) -> f64 {
+        let ratio = supply / self.pressure;
+        self.temperature * (ratio.powf((Gas::AIR.gamma - 1.0) / Gas::AIR.gamma) - 1.0) / charger.compressor
+    }
+
+    /// What a blower takes from the crank at a point, W; zero for a turbine.
+    pub fn blower_power(&self, level: usize, point: &Point, cylinders: f64) -> f64 {
+        let Some(charger) = self.charger.as_ref().filter(|charger| charger.blower) else { return 0.0 };
+        let supply = self.around(level, point.rpm).supply.0;
+        let flow = point.balance.air * cylinders * point.rpm / 120.0;
+        (flow * Gas::AIR.cp() * self.heated(charger, supply) / BLOWER_DRIVE).max(0.0)
+    }
+}
+
+/// Reads the plan's air and boost.
+pub fn read_air(inputs: &Inputs<'_>) -> Part<Air> {
+    let ambient = inputs.target.child("ambient");
+    let pressure: Pressure = ambient.quantity("pressure").unwrap_or(Pressure::from_si(99e3));
+    let temperature: Temperature = ambient.quantity("temperature").unwrap_or(Temperature::from_si(298.15));
+    let humidity = ambient.number("humidity").unwrap_or(0.0);
+    let induction = inputs.engine.child("induction");
+    let boosted = induction.word("kind") == Some("boosted");
+    let levels = read_levels(&inputs.target.children("boost"));
+    if boosted && levels.is_empty() {
+        return Err(Missing(vec![inputs.target.path_of("boost")]).into());
+    }
+    let some = levels.iter().any(|level| level.manifold.iter().any(|(_, gauge)| *gauge > 0.0));
+    let charger = (boosted || some).then(|| Charger {
+        blower: induction.word("charger") == Some("blower"),
+        compressor: induction.number("compressor_efficiency").unwrap_or(0.68),
+        turbine: induction.number("turbine_efficiency").unwrap_or(0.65),
+        cooler: induction.number("cooler_effectiveness").unwrap_or(0.7),
+    });
+    let levels = if charger.is_some() { levels } else { Vec::new() };
+    Ok(Air { pressure: pressure.si(), temperature: temperature.si(), humidity, charger, levels })
+}
+
+fn read_levels(rows: &[Node<'_>]) -> Vec<Level> {
+    let mut levels: Vec<Level> = Vec::new();
+    for row in rows {
+        let name = row.word("level").unwrap_or("boost");
+        let (Some(at), Some(manifold)) = (row.quantity::<Speed>("at"), row.quantity::<Pressure>("manifold")) else {
+            continue;
+        };
+        let place = levels.iter().position(|level| level.name == name).unwrap_or_else(|| {
+            levels.push(Level { name: name.to_owned(), manifold: Vec::new(), drive: Vec::new() });
+            levels.len() - 1
+        });
+        let level = &mut levels[place];
+        level.manifold.push((at.as_rpm(), manifold.si()));
+        if let Some(drive) = row.quantity::<Pressure>("drive") {
+            level.drive.push((at.as_rpm(), drive.si()));
+        }
+    }
+    levels
+}

@@ -1,0 +1,76 @@
+//! Peaks of a curve over speed.
+
+/// Peak of a curve by the parabola of least squares through the five points around its highest; the highest point
+/// itself where the parabola has no peak among them.
+pub fn peak(x: &[f64], y: &[f64]) -> (f64, f64) {
+    let top = (0..y.len()).max_by(|a, b| y[*a].total_cmp(&y[*b])).unwrap_or(0);
+    peak_at(x, y, top)
+}
+
+/// A second maximum stands at least this far below the first between them, of the higher one.
+const DIP: f64 = 0.01;
+
+/// Every hump of a curve, the highest first: a point above both neighbours with a dip of at least a hundredth of the
+/// highest on the way to any higher one.
+pub fn humps(x: &[f64], y: &[f64]) -> Vec<(f64, f64)> {
+    let highest = y.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+    let stands_out = |i: usize| {
+        let before = i == 0 || y[i - 1] < y[i];
+        let after = i + 1 == y.len() || y[i + 1] <= y[i];
+        let higher_left = (0..i).rev().find(|j| y[*j] > y[i]);
+        let higher_right = (i + 1..y.len()).find(|j| y[*j] > y[i]);
+        let dips =
+            |from: usize, to: usize| y[from..=to].iter().copied().fold(f64::INFINITY, f64::min) < y[i] - DIP * highest;
+        before && after && higher_left.is_none_or(|j| dips(j, i)) && higher_right.is_none_or(|j| dips(i, j))
+    };
+    let mut found: Vec<_> = (0..y.len()).filter(|i| stands_out(*i)).map(|i| peak_at(x, y, i)).collect();
+    found.sort_by(|a, b| b.1.total_cmp(&a.1));
+    found
+}
+
+fn peak_at(x: &[f64], y: &[f64], top: usize) -> (f64, f64) {
+    let first = top.saturating_sub(2).min(y.len().saturating_sub(5));
+    let (x5, y5) = (&x[first..y.len().min(first + 5)], &y[first..y.len().min(first + 5)]);
+    let highest = (x.get(top).copied().unwrap_or(0.0), y.get(top).copied().unwrap_or(0.0));
+    if x5.len() < 5 {
+        return highest;
+    }
+    // Evenly spaced points: a = sum(y (u^2 - 2)) / 14, b = sum(y u) / 10, c = mean(y) - 2 a, u = -2..2.
+    let u = |i: usize| i as f64 - 2.0;
+    let a = (0..5).map(|i| y5[i] * (u(i) * u(i) - 2.0)).sum::<f64>() / 14.0;
+    let b = (0..5).map(|i| y5[i] * u(i)).sum::<f64>() / 10.0;
+    let c = y5.iter().sum::<f64>() / 5.0 - 2.0 * a;
+    let at = -0.5 * b / a;
+    if a >= 0.0 || at.abs() > 2.0 {
+        return highest;
+    }
+    (x5[2] + at * (x5[3] - x5[2]), c - 0.25 * b * b / a)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_peak_between_points_is_found_and_one_at_the_end_is_told_as_it_is() {
+        let x: Vec<f64> = (0..13).map(|i| 2000.0 + 300.0 * f64::from(i)).collect();
+        let curve: Vec<f64> = x.iter().map(|rpm| 500.0 - ((rpm - 4130.0) / 1000.0).powi(2)).collect();
+        let (at, height) = peak(&x, &curve);
+        assert!((at - 4130.0).abs() < 1e-6 && (height - 500.0).abs() < 1e-9);
+        let rising: Vec<f64> = x.iter().map(|rpm| rpm * 0.1).collect();
+        assert_eq!(peak(&x, &rising), (5600.0, 560.0));
+    }
+
+    #[test]
+    fn two_humps_are_two_and_a_ripple_is_none() {
+        let x: Vec<f64> = (0..25).map(|i| 2000.0 + 200.0 * f64::from(i)).collect();
+        let bump = |rpm: f64, at: f64| (-((rpm - at) / 600.0).powi(2)).exp();
+        let two: Vec<f64> = x.iter().map(|rpm| 400.0 + 60.0 * bump(*rpm, 3200.0) + 80.0 * bump(*rpm, 5600.0)).collect();
+        let found = humps(&x, &two);
+        assert_eq!(found.len(), 2, "{found:?}");
+        assert!((found[0].0 - 5600.0).abs() < 60.0 && (found[1].0 - 3200.0).abs() < 60.0, "{found:?}");
+        let ripple: Vec<f64> =
+            x.iter().enumerate().map(|(i, rpm)| 400.0 + 80.0 * bump(*rpm, 4000.0) + (i % 2) as f64).collect();
+        assert_eq!(humps(&x, &ripple).len(), 1);
+    }
+}

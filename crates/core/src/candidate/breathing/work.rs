@@ -1,0 +1,157 @@
+//! The work of a curve, point by point, for whoever runs it: the analysis, or a job that shows points as they come.
+
+use super::super::inputs::{Gap, Inputs, Part};
+use super::air::{Air, read_air};
+use super::engine::{lacks_for_full, read_engine};
+use crate::gas::cycle::{Halt, Mode, Run};
+use crate::gas::setup::{Combustion, Point, Setup};
+use crate::gas::trace::Trace;
+use crate::quantity::Speed;
+use serde::{Deserialize, Serialize};
+
+/// How much is computed for a curve.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Effort {
+    /// Five speeds on a mesh three times as coarse: to follow a drag and to rank candidates.
+    Screening,
+    /// One cylinder with constant pressures around it.
+    Fast,
+    /// Every cylinder, their plenum and collectors, in firing order.
+    Full,
+}
+
+/// Mesh and longest step of screening, m and degrees.
+const SCREENING: ((f64, f64), f64) = ((0.036, 0.054), 2.0);
+/// Points of a curve: over the band of the plan, and one on each side of it unless it only screens.
+const POINTS: [usize; 2] = [5, 13];
+/// No speed below this is computed, rpm.
+const SLOWEST: f64 = 300.0;
+
+impl Effort {
+    /// What the curve says of itself.
+    pub const fn words(self) -> &'static str {
+        match self {
+            Self::Screening => "screening: one cylinder, coarse mesh, constant-pressure collector",
+            Self::Fast => "fast: one cylinder, constant-pressure collector, rigid valve motion",
+            Self::Full => "full: all cylinders in firing order with plenum and collectors, rigid valve motion",
+        }
+    }
+
+    const fn mode(self) -> Mode {
+        match self {
+            Self::Screening | Self::Fast => Mode::Fast,
+            Self::Full => Mode::Full,
+        }
+    }
+}
+
+/// Everything a curve is computed from; two candidates with equal ones have the same curve.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Breathing {
+    /// The engine.
+    pub setup: Setup,
+    /// The air around it.
+    pub air: Air,
+    /// Band of the plan, rpm.
+    pub band: (f64, f64),
+    /// Octane number of the petrol, where it is known.
+    pub octane: Option<f64>,
+    /// Whether a flow table was measured for both ports.
+    pub flow_known: bool,
+    /// Why the full mode cannot be computed.
+    full: Result<(), Gap>,
+}
+
+/// One computed speed.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Sample {
+    /// The point.
+    pub point: Point,
+    /// The first cylinder's last cycle.
+    pub trace: Trace,
+    /// Torque at the crank after a blower has taken its own, N m.
+    pub torque: f64,
+    /// What the blower takes, W.
+    pub blower: f64,
+}
+
+impl Sample {
+    /// W.
+    pub fn power(&self) -> f64 {
+        self.torque * self.point.rpm * std::f64::consts::PI / 30.0
+    }
+}
+
+/// Resolves a candidate.
+pub fn breathing_of(inputs: &Inputs<'_>) -> Part<Breathing> {
+    let setup = read_engine(inputs)?;
+    let mut needs = crate::document::Needs::default();
+    let from: Speed = needs.quantity(&inputs.target, "band_from");
+    let to: Speed = needs.quantity(&inputs.target, "band_to");
+    needs.met(())?;
+    let measured = |side| inputs.port(side).has("flow");
+    Ok(Breathing {
+        full: lacks_for_full(inputs, &setup),
+        air: read_air(inputs)?,
+        band: (from.as_rpm(), to.as_rpm()),
+        octane: inputs.engine.number("octane_ron").filter(|_| matches!(setup.combustion, Combustion::Spark { .. })),
+        flow_known: crate::document::Side::BOTH.into_iter().all(measured),
+        setup,
+    })
+}
+
+impl Breathing {
+    /// Why a curve of this effort cannot be computed, where it cannot.
+    pub fn can(&self, effort: Effort) -> Result<(), Gap> {
+        if effort == Effort::Full { self.full.clone() } else { Ok(()) }
+    }
+
+    /// The speeds of a curve, rpm.
+    pub fn speeds(&self, effort: Effort) -> Vec<f64> {
+        let (from, to) = self.band;
+        match effort {
+            Effort::Screening => {
+                let step = (to - from) / (POINTS[0] - 1) as f64;
+                (0..POINTS[0]).map(|i| from + step * i as f64).collect()
+            }
+            Effort::Fast | Effort::Full => {
+                let step = (to - from) / (POINTS[1] - 3) as f64;
+                (0..POINTS[1]).map(|i| from + step * (i as f64 - 1.0)).filter(|rpm| *rpm > SLOWEST).collect()
+            }
+        }
+    }
+
+    /// The boost level with the most pressure.
+    pub fn strongest(&self) -> usize {
+        let most = |level: usize| {
+            self.air.around(level, self.band.1).supply.0.max(self.air.around(level, self.band.0).supply.0)
+        };
+        (0..self.air.levels.len()).max_by(|a, b| most(*a).total_cmp(&most(*b))).unwrap_or(0)
+    }
+
+    /// The set-up on the mesh of `effort`.
+    pub fn meshed(&self, effort: Effort) -> Setup {
+        let mut setup = self.setup.clone();
+        if effort == Effort::Screening {
+            (setup.cells, setup.longest_step) = SCREENING;
+        }
+        setup
+    }
+
+    /// One speed of a curve, from cold; `setup` is that of [`Self::meshed`].
+    pub fn sample(
+        &self,
+        setup: &Setup,
+        (effort, level): (Effort, usize),
+        rpm: f64,
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Result<Sample, Halt> {
+        let run = Run { setup, mode: effort.mode(), around: self.air.around(level, rpm), fires: true, stop };
+        let (point, trace) = run.point(rpm)?;
+        let blower = self.air.blower_power(level, &point, setup.count());
+        let torque = point.torque - blower / (rpm * std::f64::consts::PI / 30.0);
+        Ok(Sample { point, trace, torque, blower })
+    }
+}

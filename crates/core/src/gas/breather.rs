@@ -1,0 +1,314 @@
+//! One cylinder with its runner and its primary.
+
+use super::cylinder::{Burnt, Charge, Gases, Passed};
+use super::duct::{Duct, Wall};
+use super::ends::End;
+use super::heat::{Burning, Reference, Walls};
+use super::knock::Knock;
+use super::setup::{Around, Balance, Combustion, Setup, on_cycle};
+use super::state::{Gas, State};
+use super::thermo::Mixture;
+use super::trace::Trace;
+
+/// Fanning friction and wall temperatures of runner and primary (assumed: turbulent pipe, warm manifold, hot header).
+const RUNNER_WALL: Wall = Wall { friction: 0.006, temperature: Some(330.0) };
+const PRIMARY_WALL: Wall = Wall { friction: 0.006, temperature: Some(750.0) };
+/// Temperature of a cylinder's first charge and of a cold engine's first exhaust, K.
+const FIRST_CHARGE: f64 = 900.0;
+/// Mean temperature of crown, chamber and liner, K (assumed).
+const CYLINDER_WALL: f64 = 450.0;
+/// Share of the fuel's releasable heat that is released (assumed).
+const COMBUSTION_EFFICIENCY: f64 = 0.97;
+/// Burned share beyond which no end gas is left to knock.
+const ALL_BURNED: f64 = 0.97;
+
+/// What holds for every cylinder of an engine at one speed.
+pub(super) struct Common<'a> {
+    pub setup: &'a Setup,
+    pub rpm: f64,
+    pub gases: Gases,
+    /// Share of the heating value the mixture releases.
+    pub release: f64,
+    /// Whether anything is burned; not while cranking.
+    pub fires: bool,
+    walls: Walls,
+}
+
+impl<'a> Common<'a> {
+    pub fn new(setup: &'a Setup, rpm: f64, fires: bool) -> Self {
+        let air_fuel = match &setup.combustion {
+            Combustion::Spark { air_fuel } => *air_fuel,
+            Combustion::Diesel { smoke_limit, .. } => *smoke_limit,
+        };
+        let (burned, release) = setup.fuel.burned(air_fuel);
+        let walls = Walls {
+            bore: setup.bore,
+            piston_speed: setup.stroke * rpm / 30.0,
+            swept: setup.swept(),
+            temperature: CYLINDER_WALL,
+        };
+        Self { setup, rpm, gases: Gases { fresh: Mixture::air(), burned }, release, fires, walls }
+    }
+
+    /// Burned gas of the mixture that was burned last.
+    pub fn burn_at(&mut self, air_fuel: f64) {
+        (self.gases.burned, self.release) = self.setup.fuel.burned(air_fuel);
+    }
+}
+
+/// A charge between intake closing and exhaust opening.
+#[derive(Debug, Clone, Copy)]
+struct Shut {
+    reference: Reference,
+    fresh: f64,
+    fuel: f64,
+    burning: Burning,
+    done: f64,
+    knock: Knock,
+}
+
+/// The states inside the four ends of a cylinder's pipes after half a step.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Insides {
+    pub mouth: State,
+    pub outlet: State,
+    runner_valve: State,
+    primary_valve: State,
+}
+
+pub(super) struct Breather {
+    runner: Duct,
+    primary: Duct,
+    charge: Charge,
+    fires_at: f64,
+    insides: Insides,
+    shut: Option<Shut>,
+    /// Of the cycle that runs.
+    pub balance: Balance,
+    pub residual: f64,
+    pub peak: f64,
+    pub opening_pressure: f64,
+    pub air_fuel: f64,
+    pub knock: f64,
+    mass_before: f64,
+    pub trace: Option<Trace>,
+}
+
+impl Breather {
+    /// Cylinder `place` of the set-up. `None` when a pipe cannot be.
+    pub fn new(setup: &Setup, gases: &Gases, around: &Around, place: usize) -> Option<Self> {
+        let pipe = |length: f64, area: f64, gas: Gas, cell: f64, wall: Wall, start: State| {
+            let cells = ((length / cell).round() as usize).clamp(4, 4000);
+            Duct::new(gas, length, cells, |_| area, Some(wall), start)
+        };
+        let cold = Gas::AIR.state(around.supply.0, around.supply.1, 0.0);
+        let hot = State { burned: 1.0, ..Gas::BURNED.state(around.back, FIRST_CHARGE, 0.0) };
+        let fires_at = setup.fires_at[place];
+        let volume = on_cycle(&setup.volume, (1080.0 - fires_at) % 720.0);
+        let mass = around.supply.0 * volume / (gases.burned.r * FIRST_CHARGE);
+        Some(Self {
+            runner: pipe(setup.intake.length(place), setup.intake.area, Gas::AIR, setup.cells.0, RUNNER_WALL, cold)?,
+            primary: pipe(
+                setup.exhaust.length(place),
+                setup.exhaust.area,
+                Gas::BURNED,
+                setup.cells.1,
+                PRIMARY_WALL,
+                hot,
+            )?,
+            charge: Charge { mass, temperature: FIRST_CHARGE, burned: 1.0 },
+            fires_at,
+            insides: Insides { mouth: cold, outlet: hot, runner_valve: cold, primary_valve: hot },
+            shut: None,
+            balance: Balance::default(),
+            residual: 1.0,
+            peak: 0.0,
+            opening_pressure: around.supply.0,
+            air_fuel: 0.0,
+            knock: 0.0,
+            mass_before: mass,
+            trace: (place == 0).then(Trace::default),
+        })
+    }
+
+    /// Begins to count a cycle.
+    pub fn begin(&mut self) {
+        self.balance = Balance::default();
+        self.peak = 0.0;
+        self.mass_before = self.charge.mass;
+    }
+
+    /// Ends the count.
+    pub fn end(&mut self) {
+        self.balance.drift = self.charge.mass - self.mass_before;
+    }
+
+    /// Largest stable step of its pipes, s.
+    pub fn stable_step(&self) -> f64 {
+        self.runner.stable_step().min(self.primary.stable_step())
+    }
+
+    /// First half of a step.
+    pub fn predict(&mut self, time: f64) -> Insides {
+        let [mouth, runner_valve] = self.runner.predict(time);
+        let [primary_valve, outlet] = self.primary.predict(time);
+        self.insides = Insides { mouth, outlet, runner_valve, primary_valve };
+        self.insides
+    }
+
+    /// What passed the mouth of the runner in the last step, kg/s, towards the cylinder, and with what temperature.
+    pub fn mouth(&self) -> (f64, f64, f64) {
+        let face = self.runner.end_states()[0];
+        (self.runner.end_flows().0, face.stagnation(Gas::AIR), face.burned)
+    }
+
+    /// Area of the primary, m2.
+    pub fn outlet_area(&self) -> f64 {
+        self.primary.end_areas()[1]
+    }
+
+    /// Second half of a step: from `crank` (of the engine) over `step` degrees in `time`, with the states at the outer
+    /// ends of its pipes.
+    pub fn finish(&mut self, common: &Common<'_>, crank: f64, step: f64, time: f64, ends: (State, State)) {
+        let own = turned(crank - self.fires_at);
+        let (from, to) = (on_cycle(&common.setup.volume, own), on_cycle(&common.setup.volume, own + step));
+        let pressure = self.charge.pressure(&common.gases, from);
+        let shares = self.shares(common.setup, own, pressure);
+        let passed = self.exchange(pressure, shares, time, ends);
+        self.count(&passed, time);
+        self.open_or_shut(common, own, shares, pressure, from);
+        let burnt = self.burn(common, own + step, pressure, from, time);
+        self.balance.carried += self.charge.step(&common.gases, (from, to), &passed, burnt);
+        let after = self.charge.pressure(&common.gases, to);
+        let work = 0.5 * (pressure + after) * (to - from);
+        self.peak = self.peak.max(after);
+        self.balance.work += work;
+        if (180.0..540.0).contains(&own) {
+            self.balance.pumping += work;
+        }
+        if let Some(trace) = &mut self.trace {
+            let flows = [passed[0].mass / time, -passed[1].mass / time];
+            trace.put(
+                own,
+                pressure,
+                [self.runner.end_states()[1].pressure, self.primary.end_states()[0].pressure],
+                flows,
+            );
+        }
+    }
+
+    /// Effective areas of the valves for the way the gas goes.
+    fn shares(&self, setup: &Setup, own: f64, pressure: f64) -> [f64; 2] {
+        let inward = self.insides.runner_valve.pressure >= pressure;
+        let outward = pressure >= self.insides.primary_valve.pressure;
+        let of = |usual: bool, forward: &[f64], reverse: &[f64]| on_cycle(if usual { forward } else { reverse }, own);
+        [
+            of(inward, &setup.intake.forward, &setup.intake.reverse),
+            of(outward, &setup.exhaust.forward, &setup.exhaust.reverse),
+        ]
+    }
+
+    fn exchange(&mut self, pressure: f64, areas: [f64; 2], time: f64, ends: (State, State)) -> [Passed; 2] {
+        let Charge { temperature, burned, .. } = self.charge;
+        let valve = |area: f64, pipe: f64| End::Valve { share: area / pipe, pressure, temperature, burned };
+        let intake = valve(areas[0], self.runner.end_areas()[1]).face(Gas::AIR, &self.insides.runner_valve, 1.0);
+        let exhaust = valve(areas[1], self.primary.end_areas()[0]).face(Gas::BURNED, &self.insides.primary_valve, -1.0);
+        self.runner.finish(time, [ends.0, intake]);
+        self.primary.finish(time, [exhaust, ends.1]);
+        let into = self.runner.end_flows().1 * time;
+        let out = -self.primary.end_flows().0 * time;
+        let passed =
+            |mass: f64, face: State, gas: Gas| Passed { mass, temperature: face.stagnation(gas), burned: face.burned };
+        [passed(into, intake, Gas::AIR), passed(out, exhaust, Gas::BURNED)]
+    }
+
+    fn count(&mut self, passed: &[Passed; 2], time: f64) {
+        let balance = &mut self.balance;
+        balance.air += self.runner.end_flows().0 * time;
+        let [intake, exhaust] = passed;
+        if intake.mass < 0.0 {
+            balance.pushed_back -= intake.mass;
+        }
+        if exhaust.mass < 0.0 {
+            balance.short_circuited -= exhaust.mass * (1.0 - self.charge.burned);
+            balance.exhaust.0 -= exhaust.mass;
+            balance.exhaust.1 -= exhaust.mass * self.charge.temperature;
+        } else {
+            balance.drawn_back += exhaust.mass;
+        }
+    }
+
+    /// When both valves have shut on the compression stroke the charge is counted and its fuel with it.
+    fn open_or_shut(&mut self, common: &Common<'_>, own: f64, areas: [f64; 2], pressure: f64, volume: f64) {
+        let open = areas[0] > 0.0 || areas[1] > 0.0;
+        if open || (360.0..500.0).contains(&own) {
+            if self.shut.take().is_some_and(|shut| shut.done > 0.0 || !common.fires) {
+                self.opening_pressure = pressure;
+            }
+        } else if self.shut.is_none() && own > 500.0 {
+            self.residual = self.charge.burned;
+            let fresh = self.charge.mass * (1.0 - self.charge.burned);
+            let (fuel, burning) = lit(common, fresh);
+            self.air_fuel = fresh / fuel.max(1e-12);
+            self.balance.fuel += if common.fires { fuel } else { 0.0 };
+            self.shut = Some(Shut {
+                reference: Reference { pressure, temperature: self.charge.temperature, volume },
+                fresh,
+                fuel,
+                burning,
+                done: 0.0,
+                knock: Knock::from_closing(pressure, self.charge.temperature),
+            });
+        }
+    }
+
+    /// What burns up to the angle `own`, and what the walls take meanwhile.
+    fn burn(&mut self, common: &Common<'_>, own: f64, pressure: f64, volume: f64, time: f64) -> Burnt {
+        let mut burnt = Burnt::default();
+        let mut fired = false;
+        if let Some(shut) = &mut self.shut {
+            let after_top = if own > 360.0 { own - 720.0 } else { own };
+            if common.fires && shut.done < 1.0 && after_top > -90.0 {
+                let done = shut.burning.burned(after_top);
+                let share = (done - shut.done).max(0.0);
+                shut.done = shut.done.max(done);
+                burnt.fuel = share * shut.fuel;
+                burnt.fresh = share * shut.fresh;
+                burnt.heat = burnt.fuel * common.setup.fuel.heating_value * common.release * COMBUSTION_EFFICIENCY;
+                if shut.done < ALL_BURNED && matches!(shut.burning, Burning::Spark { .. }) {
+                    shut.knock.add(pressure, time);
+                    self.knock = shut.knock.integral();
+                }
+            }
+            fired = shut.done > 0.0;
+        }
+        let reference = self.shut.map(|shut| shut.reference);
+        let lost = common.walls.loss(pressure, self.charge.temperature, volume, reference, fired) * time;
+        self.balance.released += burnt.heat;
+        self.balance.walls += lost;
+        burnt.heat -= lost;
+        burnt
+    }
+}
+
+/// Fuel of a charge, kg, and how it burns.
+fn lit(common: &Common<'_>, fresh: f64) -> (f64, Burning) {
+    match &common.setup.combustion {
+        Combustion::Spark { air_fuel } => (fresh / air_fuel, Burning::spark(common.rpm, 0.0)),
+        Combustion::Diesel { fuelling, smoke_limit, start } => {
+            let most = fresh / smoke_limit;
+            let fuel = on_speed(fuelling, common.rpm).map_or(most, |fuel| fuel.min(most));
+            (fuel, Burning::diesel(common.rpm, *start, fresh / fuel.max(1e-12)))
+        }
+    }
+}
+
+/// A table over speed, held at its ends; `None` when it is empty.
+fn on_speed(table: &[(f64, f64)], rpm: f64) -> Option<f64> {
+    (!table.is_empty()).then(|| crate::table::held(table, rpm))
+}
+
+/// An angle within one cycle.
+fn turned(crank: f64) -> f64 {
+    crank.rem_euclid(720.0)
+}

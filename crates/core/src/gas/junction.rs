@@ -1,0 +1,132 @@
+//! Ducts that meet: one pressure in the junction, what comes out of it mixed.
+//!
+//! The junction stores nothing: its pressure is the one at which what the branches bring is what they take
+//! [constant-pressure junction: Winterbone and Pearson; from memory]. Each branch answers as an open end would.
+
+use super::ends::End;
+use super::state::{Gas, State};
+
+/// The gas where ducts meet.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Junction {
+    /// Pa.
+    pub pressure: f64,
+    /// K.
+    pub temperature: f64,
+    /// Burned share.
+    pub burned: f64,
+}
+
+/// One duct's end at a junction.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Branch {
+    /// The gas at its end.
+    pub inside: State,
+    /// +1 for a right end, -1 for a left one.
+    pub outward: f64,
+    /// m2.
+    pub area: f64,
+}
+
+/// Most evaluations of the balance in a step.
+const MOST: usize = 12;
+
+impl Junction {
+    /// The faces of `branches`, whose flows sum to zero within a hundred-thousandth of what they could carry.
+    /// Gas that leaves the junction has the mixture of what came into it in the step before.
+    pub fn join(&mut self, gas: Gas, branches: &[Branch], faces: &mut [State]) {
+        let stiffness: f64 = branches.iter().map(|b| b.area / b.inside.sound(gas)).sum();
+        let carried: f64 = branches.iter().map(|b| b.area * b.inside.sound(gas) * b.inside.density).sum();
+        // The waves that arrive, taken as sound waves, give the first pressure.
+        let first = branches
+            .iter()
+            .map(|b| {
+                b.area * (b.inside.pressure / b.inside.sound(gas) + b.inside.density * b.outward * b.inside.velocity)
+            })
+            .sum::<f64>()
+            / stiffness;
+        let mut pressure = first.max(0.2 * self.pressure);
+        let (mut before, mut slope) = (None::<(f64, f64)>, -stiffness);
+        for _ in 0..MOST {
+            let surplus = self.flows(gas, pressure, branches, faces);
+            if surplus.abs() < 1e-5 * carried {
+                break;
+            }
+            if let Some((at, value)) = before {
+                let secant = (surplus - value) / (pressure - at);
+                slope = if secant < -0.2 * stiffness { secant } else { -stiffness };
+            }
+            before = Some((pressure, surplus));
+            pressure = (pressure - surplus / slope).clamp(0.5 * pressure, 2.0 * pressure);
+        }
+        self.pressure = pressure;
+        self.mix(gas, branches, faces);
+    }
+
+    /// Mass into the junction, kg/s, at `pressure`; positive when the branches bring more than they take.
+    fn flows(&self, gas: Gas, pressure: f64, branches: &[Branch], faces: &mut [State]) -> f64 {
+        let end = End::Open { pressure, temperature: self.temperature, burned: self.burned };
+        let mut sum = 0.0;
+        for (branch, face) in branches.iter().zip(faces) {
+            *face = end.face(gas, &branch.inside, branch.outward);
+            sum += branch.outward * face.velocity * face.density * branch.area;
+        }
+        sum
+    }
+
+    fn mix(&mut self, gas: Gas, branches: &[Branch], faces: &[State]) {
+        let (mut mass, mut heat, mut burned) = (0.0, 0.0, 0.0);
+        for (branch, face) in branches.iter().zip(faces) {
+            let flow = branch.outward * face.velocity * face.density * branch.area;
+            if flow > 0.0 {
+                mass += flow;
+                heat += flow * face.stagnation(gas);
+                burned += flow * face.burned;
+            }
+        }
+        if mass > 1e-9 {
+            (self.temperature, self.burned) = (heat / mass, burned / mass);
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn branch(pressure: f64, velocity: f64, outward: f64, area: f64) -> Branch {
+        Branch { inside: Gas::BURNED.state(pressure, 900.0, velocity), outward, area }
+    }
+
+    #[test]
+    fn what_comes_in_goes_out_and_brings_its_heat() {
+        let branches =
+            [branch(1.6e5, 120.0, 1.0, 1.2e-3), branch(1.1e5, 10.0, 1.0, 1.2e-3), branch(1.0e5, 60.0, -1.0, 4e-3)];
+        let mut junction = Junction { pressure: 1e5, temperature: 800.0, burned: 1.0 };
+        let mut faces = [branches[0].inside; 3];
+        junction.join(Gas::BURNED, &branches, &mut faces);
+        let flow = |i: usize| branches[i].outward * faces[i].velocity * faces[i].density * branches[i].area;
+        let (sum, most) = (flow(0) + flow(1) + flow(2), flow(0).abs());
+        assert!(sum.abs() < 1e-3 * most, "{sum} of {most}");
+        // It arrives at rest with less than it had: the wave that let it out took its work.
+        assert!((820.0..900.0).contains(&junction.temperature), "{junction:?}");
+    }
+
+    #[test]
+    fn a_sound_wave_at_a_fork_passes_as_the_areas_say() {
+        // A step dp into one of three like pipes: two thirds of it pass on into each of the others, and a third turns
+        // back as a suction wave [sudden enlargement of three, t = 2 A1/(A1 + A2 + A3); Kinsler, ch. 10; from memory].
+        let gas = Gas::AIR;
+        let rest = gas.state(1e5, 300.0, 0.0);
+        let step = 100.0;
+        let impedance = rest.density * rest.sound(gas);
+        let wave = State { pressure: 1e5 + step, velocity: step / impedance, ..rest };
+        let one = |inside: State, outward: f64| Branch { inside, outward, area: 1e-3 };
+        let branches = [one(wave, 1.0), one(rest, -1.0), one(rest, -1.0)];
+        let mut junction = Junction { pressure: 1e5, temperature: 300.0, burned: 0.0 };
+        let mut faces = [rest; 3];
+        junction.join(gas, &branches, &mut faces);
+        let passed = (junction.pressure - 1e5) / step;
+        assert!((passed / (2.0 / 3.0) - 1.0).abs() < 0.01, "{passed}");
+    }
+}

@@ -1,0 +1,237 @@
+//! What a breathing engine is made of, resolved to numbers; SI.
+
+use super::state::Gas;
+use super::thermo::Fuel;
+use std::f64::consts::PI;
+
+/// Degrees between the entries of tables over the cycle.
+pub const TABLE_STEP: f64 = 0.5;
+
+/// A table over one cycle at any crank angle, between its entries linear.
+#[inline]
+pub fn on_cycle(table: &[f64], crank: f64) -> f64 {
+    let turned = if crank >= 720.0 { crank - 720.0 * (crank / 720.0).floor() } else { crank };
+    let place = turned / TABLE_STEP;
+    let left = (place as usize).min(table.len() - 1);
+    let right = if left + 1 == table.len() { 0 } else { left + 1 };
+    table[left] + (place - left as f64) * (table[right] - table[left])
+}
+
+/// A port with its pipe.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Port {
+    /// Acoustic length of the pipe of each cylinder, m: one for all, or one for each.
+    pub lengths: Vec<f64>,
+    /// Pipe area, m2.
+    pub area: f64,
+    /// Effective area of the open valves for flow in their usual direction, every [`TABLE_STEP`] from firing top, m2.
+    pub forward: Vec<f64>,
+    /// The same in the other direction.
+    pub reverse: Vec<f64>,
+}
+
+impl Port {
+    /// Length of the pipe of one cylinder, m.
+    pub fn length(&self, cylinder: usize) -> f64 {
+        self.lengths.get(cylinder).or(self.lengths.last()).copied().unwrap_or(0.0)
+    }
+}
+
+/// Where primaries meet.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Collector {
+    /// Cylinders by their place in [`Setup::fires_at`].
+    pub members: Vec<usize>,
+    /// Length and area of the pipe behind the junction.
+    pub pipe: (f64, f64),
+}
+
+/// How the charge is fuelled and lit.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Combustion {
+    /// Spark: mass of air for a unit mass of fuel.
+    Spark {
+        /// Air-fuel ratio by mass.
+        air_fuel: f64,
+    },
+    /// Diesel.
+    Diesel {
+        /// Fuel for a stroke over speed (rpm, kg), rising in speed; empty when the smoke limit rules alone.
+        fuelling: Vec<(f64, f64)>,
+        /// Least air-fuel ratio; fuel is held back to keep it.
+        smoke_limit: f64,
+        /// First burning, degrees after firing top dead centre.
+        start: f64,
+    },
+}
+
+/// An engine that breathes.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Setup {
+    /// Volume above the piston every [`TABLE_STEP`] from firing top, m3.
+    pub volume: Vec<f64>,
+    /// Cylinder bore, m.
+    pub bore: f64,
+    /// True stroke, m.
+    pub stroke: f64,
+    /// Degrees after the first at which each cylinder fires; one for each cylinder.
+    pub fires_at: Vec<f64>,
+    /// Intake side.
+    pub intake: Port,
+    /// Exhaust side.
+    pub exhaust: Port,
+    /// Collectors of the full mode; none where every primary ends in the open.
+    pub collectors: Vec<Collector>,
+    /// Effective area of the throttle, m2; `None` without one.
+    pub throttle: Option<f64>,
+    /// Plenum behind the throttle, m3.
+    pub plenum: f64,
+    /// What it burns.
+    pub fuel: Fuel,
+    /// How.
+    pub combustion: Combustion,
+    /// Length of a cell in runner and primary, m.
+    pub cells: (f64, f64),
+    /// Longest step, crank degrees.
+    pub longest_step: f64,
+}
+
+impl Setup {
+    /// Volume swept by one piston, m3.
+    pub fn swept(&self) -> f64 {
+        0.25 * PI * self.bore * self.bore * self.stroke
+    }
+
+    /// Number of cylinders.
+    pub fn count(&self) -> f64 {
+        self.fires_at.len() as f64
+    }
+}
+
+/// Gas around the engine at one speed.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Around {
+    /// Outside pressure, Pa, and temperature, K: what volumetric efficiency and power are referred to.
+    pub outside: (f64, f64),
+    /// Pressure, Pa, and temperature, K, before the throttle: outside air, or what a charger delivers.
+    pub supply: (f64, f64),
+    /// Pressure behind the exhaust, Pa; the first guess of it when a turbine stands there.
+    pub back: f64,
+    /// The turbine that drives the compressor, when the pressure before it is not given.
+    pub turbine: Option<Turbine>,
+}
+
+/// A turbine known by the work it has to do.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Turbine {
+    /// Work for a unit mass of air that the compressor takes, J/kg.
+    pub work: f64,
+    /// Turbine and mechanical efficiency together.
+    pub efficiency: f64,
+    /// Pressure behind it, Pa.
+    pub outlet: f64,
+}
+
+impl Turbine {
+    /// Pressure before the turbine, Pa, for a mass of air and of exhaust and the exhaust's temperature:
+    /// `w m_air = eta m_ex cp T3 (1 - (p4/p3)^((g-1)/g))` [Watson and Janota, *Turbocharging the Internal Combustion
+    /// Engine*, ch. 5; from memory]. At most twelve times the outlet pressure, where no turbine could do the work.
+    pub fn inlet_pressure(&self, air: f64, exhaust: f64, temperature: f64) -> f64 {
+        let cp = Gas::BURNED.cp();
+        let taken = self.work * air / (self.efficiency * exhaust * cp * temperature).max(1e-9);
+        // (g - 1)/g of burned gas is 1/4.
+        let ratio = (1.0 - taken).max(0.0).powi(4);
+        self.outlet / ratio.max(1.0 / 12.0)
+    }
+}
+
+impl Around {
+    /// An engine that breathes outside air.
+    pub const fn open(pressure: f64, temperature: f64) -> Self {
+        Self { outside: (pressure, temperature), supply: (pressure, temperature), back: pressure, turbine: None }
+    }
+
+    /// Whether a charger delivers the air.
+    pub fn boosted(&self) -> bool {
+        self.supply.0 > 1.001 * self.outside.0
+    }
+}
+
+/// Energies and masses of one cycle of one cylinder.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Balance {
+    /// Released by the fuel, J.
+    pub released: f64,
+    /// Lost to the walls, J.
+    pub walls: f64,
+    /// Enthalpy carried out through the valves less that carried in, J.
+    pub carried: f64,
+    /// Indicated work of the whole cycle, J, and of the two strokes that exchange gas.
+    pub work: f64,
+    /// Work of exhaust and intake stroke, J: the pumping loop, negative when it costs.
+    pub pumping: f64,
+    /// Air that came through the runner's mouth, kg.
+    pub air: f64,
+    /// Fuel, kg.
+    pub fuel: f64,
+    /// Mass the cylinder holds more than a cycle before, kg: zero when it repeats.
+    pub drift: f64,
+    /// Fresh charge that left through the exhaust valve, kg.
+    pub short_circuited: f64,
+    /// Gas the cylinder pushed back through the intake valve, kg.
+    pub pushed_back: f64,
+    /// Gas drawn in through the exhaust valve, kg.
+    pub drawn_back: f64,
+    /// Mass that left through the exhaust valve, kg, and its temperature times mass, kg K.
+    pub exhaust: (f64, f64),
+}
+
+/// One point of the curve.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Point {
+    /// Crank speed, rpm.
+    pub rpm: f64,
+    /// At the crank, all cylinders, N m, without what a charger takes from it.
+    pub torque: f64,
+    /// Indicated mean effective pressure over the whole cycle, Pa.
+    pub indicated: f64,
+    /// That of the two gas exchange strokes alone, Pa.
+    pub pumping: f64,
+    /// Friction mean effective pressure, Pa.
+    pub friction: f64,
+    /// Air through the runner over the swept volume of outside air.
+    pub volumetric_efficiency: f64,
+    /// Burned share at intake closing.
+    pub residual: f64,
+    /// Highest cylinder pressure, Pa.
+    pub peak_pressure: f64,
+    /// Cylinder pressure as the exhaust valve opens, Pa.
+    pub opening_pressure: f64,
+    /// Mean pressure in the plenum, Pa.
+    pub plenum: f64,
+    /// Pressure behind the exhaust, Pa.
+    pub back: f64,
+    /// Air over fuel by mass.
+    pub air_fuel: f64,
+    /// Mean temperature of what leaves through the exhaust valve, K.
+    pub exhaust_temperature: f64,
+    /// Livengood and Wu's integral of the end gas; 1 knocks. Zero for diesels and when nothing burns.
+    pub knock: f64,
+    /// Means of all cylinders.
+    pub balance: Balance,
+    /// Least and greatest indicated work of a cylinder over their mean.
+    pub spread: (f64, f64),
+    /// Cycles computed.
+    pub cycles: usize,
+    /// Greatest change of work or air against the cycle before, relative.
+    pub change: f64,
+    /// Whether that is small enough.
+    pub converged: bool,
+}
+
+impl Point {
+    /// W.
+    pub fn power(&self) -> f64 {
+        self.torque * self.rpm * PI / 30.0
+    }
+}
