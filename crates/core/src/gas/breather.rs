@@ -98,7 +98,7 @@ impl Breather {
     /// Cylinder `place` of the set-up. `None` when a pipe cannot be.
     pub fn new(setup: &Setup, gases: &Gases, around: &Around, place: usize) -> Option<Self> {
         let pipe = |length: f64, area: f64, gas: Gas, cell: f64, wall: Wall, start: State| {
-            let cells = ((length / cell).round() as usize).clamp(4, 4000);
+            let cells = ((length / cell).round() as usize).clamp(5, 4000);
             Duct::new(gas, length, cells, |_| area, Some(wall), start)
         };
         let cold = Gas::AIR.state(around.supply.0, around.supply.1, 0.0);

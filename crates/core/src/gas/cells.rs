@@ -1,79 +1,14 @@
-//! The loops over the cells of a duct: flat arrays, no branches, no allocation.
+//! The loops over the cells of a duct: flat arrays in vector registers, no branches, no allocation.
+//!
+//! Every operation is that of one number, without fused ones, so that the result is the same bits on any machine.
 
 use super::duct::Wall;
+use super::lanes::Lanes;
 use super::state::{Gas, State};
-use pulp::{Arch, NullaryFnOnce};
+use pulp::{Simd, WithSimd};
 
-/// Runs a loop with the widest vector registers of the machine; the results are the same with any.
-pub(super) fn in_registers(work: impl NullaryFnOnce) {
-    Arch::new().dispatch(work);
-}
-
-/// First half of a step.
-pub(super) struct Predict<'a> {
-    pub gamma: f64,
-    /// The step's time over the cell's length.
-    pub ratio: f64,
-    pub own: &'a Cells,
-    pub shape: &'a Shape,
-    pub left: &'a mut Cells,
-    pub right: &'a mut Cells,
-}
-
-impl NullaryFnOnce for Predict<'_> {
-    type Output = ();
-
-    #[inline(always)]
-    fn call(self) {
-        halves(self.gamma, self.ratio, self.own, self.shape, self.left, self.right);
-    }
-}
-
-/// Fluxes between cells.
-pub(super) struct Exchange<'a> {
-    pub gamma: f64,
-    pub sound: &'a [f64],
-    pub left: &'a Cells,
-    pub right: &'a Cells,
-    pub flux: &'a mut Cells,
-}
-
-impl NullaryFnOnce for Exchange<'_> {
-    type Output = ();
-
-    #[inline(always)]
-    fn call(self) {
-        fluxes(self.gamma, self.sound, self.right, self.left, self.flux);
-    }
-}
-
-/// What the fluxes and the wall do, and the speeds of sound after it.
-pub(super) struct Settle<'a> {
-    pub gas: Gas,
-    pub time: f64,
-    pub wall: Option<Wall>,
-    pub shape: &'a Shape,
-    pub flux: &'a Cells,
-    pub left: &'a Cells,
-    pub right: &'a Cells,
-    pub own: &'a mut Cells,
-    pub sound: &'a mut [f64],
-    /// Fastest signal, m/s.
-    pub fastest: &'a mut f64,
-}
-
-impl NullaryFnOnce for Settle<'_> {
-    type Output = ();
-
-    #[inline(always)]
-    fn call(self) {
-        update(self.gas.gamma, self.time, self.shape, self.flux, (self.left, self.right), self.own);
-        if let Some(wall) = self.wall {
-            rub(self.gas, self.time, wall, self.shape, self.own);
-        }
-        *self.fastest = self.own.sounds(self.gas.gamma, self.sound);
-    }
-}
+/// Fewest cells of a duct: what the widest register takes, and one.
+pub(super) const FEWEST: usize = 5;
 
 /// One array for each primitive variable; of fluxes, for what carries mass, momentum, energy and burned mass.
 #[derive(Debug, Clone)]
@@ -125,155 +60,226 @@ impl Cells {
         self.burned[i] = state.burned;
     }
 
-    /// Speed of sound in every cell, without the places beyond the ends; returns the fastest signal.
     #[inline(always)]
-    fn sounds(&self, gamma: f64, sound: &mut [f64]) -> f64 {
-        let n = sound.len();
-        let (rho, u, p) = (&self.density[1..=n], &self.velocity[1..=n], &self.pressure[1..=n]);
-        for i in 0..n {
-            sound[i] = (gamma * p[i] / rho[i]).sqrt();
-        }
-        // A comparison instead of `max`, which would look out for NaN and keep this loop slow.
-        u.iter().zip(&*sound).fold(0.0, |most, (u, c)| if u.abs() + c > most { u.abs() + c } else { most })
+    fn load<S: Simd>(&self, simd: S, at: usize) -> [Lanes<S>; 4] {
+        [
+            Lanes::load(simd, &self.density, at),
+            Lanes::load(simd, &self.velocity, at),
+            Lanes::load(simd, &self.pressure, at),
+            Lanes::load(simd, &self.burned, at),
+        ]
     }
+
+    #[inline(always)]
+    fn store<S: Simd>(&mut self, at: usize, [density, velocity, pressure, burned]: [Lanes<S>; 4]) {
+        density.store(&mut self.density, at);
+        velocity.store(&mut self.velocity, at);
+        pressure.store(&mut self.pressure, at);
+        burned.store(&mut self.burned, at);
+    }
+}
+
+/// The beginning of a register's worth of cells: the last overlaps the one before, so that a loop needs no rest. What is
+/// written there twice is the same twice.
+///
+/// This and what follows is plain loops and functions that are always inlined: a closure would be compiled for any
+/// machine and would not use the registers.
+#[inline(always)]
+fn beginning<S: Simd>(at: usize, count: usize) -> usize {
+    if at + S::F64_LANES <= count { at } else { count - S::F64_LANES }
 }
 
 /// Slope by the monotonised central limiter: the mean of two one-sided differences, at most twice the smaller one,
 /// none at an extreme [Toro, ch. 13; van Leer 1977; from memory]. Without a division, unlike smoother limiters.
 #[inline(always)]
-fn limited(back: f64, ahead: f64) -> f64 {
-    let (a, b, mean) = (2.0 * back.abs(), 2.0 * ahead.abs(), 0.5 * (back + ahead).abs());
-    let least = if a < b { a } else { b };
-    let size = if least < mean { least } else { mean };
-    if back * ahead > 0.0 { size.copysign(back) } else { 0.0 }
+fn limited<S: Simd>(simd: S, back: Lanes<S>, ahead: Lanes<S>) -> Lanes<S> {
+    let (zero, half, two) = (Lanes::all(simd, 0.0), Lanes::all(simd, 0.5), Lanes::all(simd, 2.0));
+    let mean = half * (back + ahead);
+    let most = two * back.abs().least(ahead.abs());
+    let size = most.least(mean.abs());
+    let signed = mean.above(zero).pick(size, -size);
+    (back * ahead).above(zero).pick(signed, zero)
 }
 
-/// Values at both faces of each cell half a step later; `ratio` is the step's time over the cell's length.
+/// First half of a step: values at both faces of each cell half a step later.
 ///
 /// Euler in primitive form with the area's part: `rho_t = -u rho_x - rho (u_x + u A'/A)`, and so on. A value that would
 /// not be a gas is the cell's own.
-#[inline(always)]
-fn halves(gamma: f64, ratio: f64, own: &Cells, shape: &Shape, left: &mut Cells, right: &mut Cells) {
-    let n = shape.areas.len();
-    let half = 0.5 * ratio;
-    let (rho, u, p, y) = (&own.density[..n + 2], &own.velocity[..n + 2], &own.pressure[..n + 2], &own.burned[..n + 2]);
-    let widening = &shape.widening[..n];
-    let (l_rho, l_u, l_p, l_y) =
-        (&mut left.density[..n], &mut left.velocity[..n], &mut left.pressure[..n], &mut left.burned[..n]);
-    let (r_rho, r_u, r_p, r_y) =
-        (&mut right.density[..n], &mut right.velocity[..n], &mut right.pressure[..n], &mut right.burned[..n]);
-    for i in 0..n {
-        let slope = |of: &[f64]| limited(of[i + 1] - of[i], of[i + 2] - of[i + 1]);
-        let (dr, du, dp, dy) = (slope(rho), slope(u), slope(p), slope(y));
-        let (rho, u, p, y) = (rho[i + 1], u[i + 1], p[i + 1], y[i + 1]);
-        let spread = du + u * widening[i];
-        let middle_rho = rho - half * (u * dr + rho * spread);
-        let middle_u = u - half * (u * du + dp / rho);
-        let middle_p = p - half * (u * dp + gamma * p * spread);
-        let middle_y = y - half * u * dy;
-        let (low_rho, high_rho) = (middle_rho - 0.5 * dr, middle_rho + 0.5 * dr);
-        let (low_p, high_p) = (middle_p - 0.5 * dp, middle_p + 0.5 * dp);
-        let left_is_gas = (low_rho > 0.0) & (low_p > 0.0);
-        let right_is_gas = (high_rho > 0.0) & (high_p > 0.0);
-        l_rho[i] = if left_is_gas { low_rho } else { rho };
-        l_u[i] = if left_is_gas { middle_u - 0.5 * du } else { u };
-        l_p[i] = if left_is_gas { low_p } else { p };
-        l_y[i] = if left_is_gas { middle_y - 0.5 * dy } else { y };
-        r_rho[i] = if right_is_gas { high_rho } else { rho };
-        r_u[i] = if right_is_gas { middle_u + 0.5 * du } else { u };
-        r_p[i] = if right_is_gas { high_p } else { p };
-        r_y[i] = if right_is_gas { middle_y + 0.5 * dy } else { y };
+pub(super) struct Predict<'a> {
+    pub gamma: f64,
+    /// The step's time over the cell's length.
+    pub ratio: f64,
+    pub own: &'a Cells,
+    pub shape: &'a Shape,
+    pub left: &'a mut Cells,
+    pub right: &'a mut Cells,
+}
+
+impl WithSimd for Predict<'_> {
+    type Output = ();
+
+    #[inline(always)]
+    fn with_simd<S: Simd>(self, simd: S) {
+        let Self { own, shape, left, right, .. } = self;
+        let (zero, half, gamma, time) = (
+            Lanes::all(simd, 0.0),
+            Lanes::all(simd, 0.5),
+            Lanes::all(simd, self.gamma),
+            Lanes::all(simd, 0.5 * self.ratio),
+        );
+        for at in (0..shape.areas.len()).step_by(S::F64_LANES) {
+            let at = beginning::<S>(at, shape.areas.len());
+            let (before, here, after) = (own.load(simd, at), own.load(simd, at + 1), own.load(simd, at + 2));
+            let [rho, u, p, y] = here;
+            let dr = limited(simd, here[0] - before[0], after[0] - here[0]);
+            let du = limited(simd, here[1] - before[1], after[1] - here[1]);
+            let dp = limited(simd, here[2] - before[2], after[2] - here[2]);
+            let dy = limited(simd, here[3] - before[3], after[3] - here[3]);
+            let spread = du + u * Lanes::load(simd, &shape.widening, at);
+            let middle = [
+                rho - time * (u * dr + rho * spread),
+                u - time * (u * du + dp.by(rho)),
+                p - time * (u * dp + gamma * p * spread),
+                y - time * u * dy,
+            ];
+            let reach = [half * dr, half * du, half * dp, half * dy];
+            let (mut low, mut high) = (middle, middle);
+            for k in 0..4 {
+                low[k] = middle[k] - reach[k];
+                high[k] = middle[k] + reach[k];
+            }
+            left.store(at, gas_or(zero, low, here));
+            right.store(at, gas_or(zero, high, here));
+        }
     }
+}
+
+/// `values` where density and pressure are above zero, the cell's own elsewhere.
+#[inline(always)]
+fn gas_or<S: Simd>(zero: Lanes<S>, values: [Lanes<S>; 4], own: [Lanes<S>; 4]) -> [Lanes<S>; 4] {
+    let is_gas = values[0].above(zero).and(values[2].above(zero));
+    [
+        is_gas.pick(values[0], own[0]),
+        is_gas.pick(values[1], own[1]),
+        is_gas.pick(values[2], own[2]),
+        is_gas.pick(values[3], own[3]),
+    ]
 }
 
 /// The HLLC flux at every face between two cells [Toro, *Riemann Solvers and Numerical Methods*, ch. 10; from memory].
 ///
 /// The outer waves run as fast as the faster of both sides' own signals, with the cells' speeds of sound [Davis 1988;
-/// from memory]. Between them stand two gases of one velocity `S* ` and one pressure `p* = p + rho (S - u)(S* - u)`;
+/// from memory]. Between them stand two gases of one velocity `S*` and one pressure `p* = p + rho (S - u)(S* - u)`;
 /// the flux is that of the gas at the face.
-#[inline(always)]
-fn fluxes(gamma: f64, sound: &[f64], from: &Cells, to: &Cells, flux: &mut Cells) {
-    let n = from.density.len() - 1;
-    let (rl, ul, pl, yl) = (&from.density[..n], &from.velocity[..n], &from.pressure[..n], &from.burned[..n]);
-    let (rr, ur, pr, yr) = (&to.density[1..=n], &to.velocity[1..=n], &to.pressure[1..=n], &to.burned[1..=n]);
-    let (cl, cr) = (&sound[..n], &sound[1..=n]);
-    let (f_mass, f_momentum, f_energy, f_burned) =
-        (&mut flux.density[1..=n], &mut flux.velocity[1..=n], &mut flux.pressure[1..=n], &mut flux.burned[1..=n]);
-    let by = 1.0 / (gamma - 1.0);
-    for i in 0..n {
-        let (rl, ul, pl, rr, ur, pr) = (rl[i], ul[i], pl[i], rr[i], ur[i], pr[i]);
-        let (slow_l, slow_r) = (ul - cl[i], ur - cr[i]);
-        let (fast_l, fast_r) = (ul + cl[i], ur + cr[i]);
-        let slow = if slow_l < slow_r { slow_l } else { slow_r };
-        let fast = if fast_l > fast_r { fast_l } else { fast_r };
-        let (ml, mr) = (rl * (slow - ul), rr * (fast - ur));
-        let middle = (pr - pl + ml * ul - mr * ur) / (ml - mr);
-        let to_right = middle >= 0.0;
-        let pick = |l: f64, r: f64| if to_right { l } else { r };
-        let (rho, u, p, mass, speed) = (pick(rl, rr), pick(ul, ur), pick(pl, pr), pick(ml, mr), pick(slow, fast));
-        // Where even the outer wave of that side runs past the face, its own gas stands there.
-        let past = if to_right { slow >= 0.0 } else { fast <= 0.0 };
-        let by_width = 1.0 / (speed - middle);
-        let star_p = p + mass * (middle - u);
-        let energy = p * by + 0.5 * rho * u * u;
-        let star_energy = ((speed - u) * energy - p * u + star_p * middle) * by_width;
-        let velocity = if past { u } else { middle };
-        let pressure = if past { p } else { star_p };
-        let density = if past { rho } else { mass * by_width };
-        let carried = if past { energy } else { star_energy };
-        f_mass[i] = density * velocity;
-        f_momentum[i] = density * velocity * velocity + pressure;
-        f_energy[i] = (carried + pressure) * velocity;
-        f_burned[i] = density * velocity * pick(yl[i], yr[i]);
+pub(super) struct Exchange<'a> {
+    pub gamma: f64,
+    pub sound: &'a [f64],
+    pub left: &'a Cells,
+    pub right: &'a Cells,
+    pub flux: &'a mut Cells,
+}
+
+impl WithSimd for Exchange<'_> {
+    type Output = ();
+
+    #[inline(always)]
+    fn with_simd<S: Simd>(self, simd: S) {
+        let Self { sound, left, right, flux, .. } = self;
+        let (zero, half, one, by) = (
+            Lanes::all(simd, 0.0),
+            Lanes::all(simd, 0.5),
+            Lanes::all(simd, 1.0),
+            Lanes::all(simd, 1.0 / (self.gamma - 1.0)),
+        );
+        for at in (0..sound.len() - 1).step_by(S::F64_LANES) {
+            let at = beginning::<S>(at, sound.len() - 1);
+            let ([rl, ul, pl, yl], [rr, ur, pr, yr]) = (right.load(simd, at), left.load(simd, at + 1));
+            let (cl, cr) = (Lanes::load(simd, sound, at), Lanes::load(simd, sound, at + 1));
+            let (slow, fast) = ((ul - cl).least(ur - cr), (ul + cl).most(ur + cr));
+            let (ml, mr) = (rl * (slow - ul), rr * (fast - ur));
+            let middle = (pr - pl + ml * ul - mr * ur).by(ml - mr);
+            let from_right = zero.above(middle);
+            let (rho, u) = (from_right.pick(rr, rl), from_right.pick(ur, ul));
+            let (p, y) = (from_right.pick(pr, pl), from_right.pick(yr, yl));
+            let (mass, speed) = (from_right.pick(mr, ml), from_right.pick(fast, slow));
+            // Where even the outer wave of that side runs past the face, its own gas stands there.
+            let between = from_right.pick(fast, -slow).above(zero);
+            let by_width = one.by(speed - middle);
+            let star_p = p + mass * (middle - u);
+            let energy = p * by + half * rho * u * u;
+            let star_energy = ((speed - u) * energy - p * u + star_p * middle) * by_width;
+            let (velocity, pressure) = (between.pick(middle, u), between.pick(star_p, p));
+            let (density, carried) = (between.pick(mass * by_width, rho), between.pick(star_energy, energy));
+            let flow = density * velocity;
+            flux.store(at + 1, [flow, flow * velocity + pressure, (carried + pressure) * velocity, flow * y]);
+        }
     }
 }
 
-/// Takes the fluxes through the faces; the wall pushes with the cell's pressure at mid step.
-#[inline(always)]
-fn update(gamma: f64, time: f64, shape: &Shape, flux: &Cells, (left, right): (&Cells, &Cells), own: &mut Cells) {
-    let n = shape.areas.len();
-    let (faces, by_volume) = (&shape.faces[..=n], &shape.by_volume[..n]);
-    let (f_mass, f_momentum, f_energy, f_burned) =
-        (&flux.density[..=n], &flux.velocity[..=n], &flux.pressure[..=n], &flux.burned[..=n]);
-    let (l_p, r_p) = (&left.pressure[..n], &right.pressure[..n]);
-    let (rho, u, p, y) =
-        (&mut own.density[1..=n], &mut own.velocity[1..=n], &mut own.pressure[1..=n], &mut own.burned[1..=n]);
-    let by = 1.0 / (gamma - 1.0);
-    for i in 0..n {
-        let share = time * by_volume[i];
-        let (al, ar) = (faces[i], faces[i + 1]);
-        let change = |f: &[f64]| share * (al * f[i] - ar * f[i + 1]);
-        let push = share * 0.5 * (l_p[i] + r_p[i]) * (ar - al);
-        let energy = p[i] * by + 0.5 * rho[i] * u[i] * u[i] + change(f_energy);
-        let momentum = rho[i] * u[i] + change(f_momentum) + push;
-        let burned = rho[i] * y[i] + change(f_burned);
-        let density = rho[i] + change(f_mass);
-        let by_density = 1.0 / density;
-        let velocity = momentum * by_density;
-        rho[i] = density;
-        u[i] = velocity;
-        p[i] = (gamma - 1.0) * (energy - 0.5 * momentum * velocity);
-        let share = burned * by_density;
-        let share = if share < 1.0 { share } else { 1.0 };
-        y[i] = if share > 0.0 { share } else { 0.0 };
-    }
+/// Second half of a step. Takes the fluxes through the faces; the wall pushes with the cell's pressure at mid step. Then
+/// wall friction, solved for its own step so that it never reverses the flow, whose work stays in the gas as heat; and
+/// the wall's own heat.
+pub(super) struct Settle<'a> {
+    pub gas: Gas,
+    pub time: f64,
+    pub wall: Option<Wall>,
+    pub shape: &'a Shape,
+    pub flux: &'a Cells,
+    pub left: &'a Cells,
+    pub right: &'a Cells,
+    pub own: &'a Cells,
+    pub next: &'a mut Cells,
+    pub sound: &'a mut [f64],
 }
 
-/// Wall friction, solved for its own step so that it never reverses the flow, and wall heat.
-#[inline(always)]
-fn rub(gas: Gas, time: f64, wall: Wall, shape: &Shape, own: &mut Cells) {
-    let n = shape.areas.len();
-    let by_diameter = &shape.by_diameter[..n];
-    let (rho, u, p) = (&own.density[1..=n], &mut own.velocity[1..=n], &mut own.pressure[1..=n]);
-    let transfer = wall.temperature.map_or(0.0, |_| 2.0 * wall.friction * gas.cp() * time);
-    let temperature = wall.temperature.unwrap_or(0.0);
-    let slowing = 2.0 * wall.friction * time;
-    for i in 0..n {
-        let speed = u[i].abs();
-        let before = u[i];
-        u[i] = before / (1.0 + slowing * by_diameter[i] * speed);
-        let heat = transfer * by_diameter[i] * speed * (rho[i] * temperature - p[i] / gas.r);
-        // What friction takes from the motion stays as heat.
-        p[i] += (gas.gamma - 1.0) * (heat + 0.5 * rho[i] * (before * before - u[i] * u[i]));
+impl WithSimd for Settle<'_> {
+    /// Fastest signal, m/s.
+    type Output = f64;
+
+    #[inline(always)]
+    fn with_simd<S: Simd>(self, simd: S) -> f64 {
+        let Self { gas, shape, flux, left, right, own, next, sound, .. } = self;
+        let friction = self.wall.map_or(0.0, |wall| wall.friction);
+        let warm = self.wall.and_then(|wall| wall.temperature);
+        let transfer = Lanes::all(simd, if warm.is_some() { 2.0 * friction * gas.cp() * self.time } else { 0.0 });
+        let (warm, by_r, slowing) = (
+            Lanes::all(simd, warm.unwrap_or(0.0)),
+            Lanes::all(simd, 1.0 / gas.r),
+            Lanes::all(simd, 2.0 * friction * self.time),
+        );
+        let (gamma, excess, by) =
+            (Lanes::all(simd, gas.gamma), Lanes::all(simd, gas.gamma - 1.0), Lanes::all(simd, 1.0 / (gas.gamma - 1.0)));
+        let (zero, half, one, time) =
+            (Lanes::all(simd, 0.0), Lanes::all(simd, 0.5), Lanes::all(simd, 1.0), Lanes::all(simd, self.time));
+        let mut fastest = zero;
+        for at in (0..shape.areas.len()).step_by(S::F64_LANES) {
+            let at = beginning::<S>(at, shape.areas.len());
+            let share = time * Lanes::load(simd, &shape.by_volume, at);
+            let rubbed = Lanes::load(simd, &shape.by_diameter, at);
+            let (al, ar) = (Lanes::load(simd, &shape.faces, at), Lanes::load(simd, &shape.faces, at + 1));
+            let (into, out) = (flux.load(simd, at), flux.load(simd, at + 1));
+            let mut change = into;
+            for k in 0..4 {
+                change[k] = share * (al * into[k] - ar * out[k]);
+            }
+            let middle = half * (Lanes::load(simd, &left.pressure, at) + Lanes::load(simd, &right.pressure, at));
+            let [rho, u, p, y] = own.load(simd, at + 1);
+            let energy = p * by + half * rho * u * u + change[2];
+            let momentum = rho * u + change[1] + share * middle * (ar - al);
+            let burned = rho * y + change[3];
+            let density = rho + change[0];
+            let by_density = one.by(density);
+            let velocity = momentum * by_density;
+            let still = excess * (energy - half * momentum * velocity);
+            let speed = velocity.abs();
+            let slowed = velocity.by(one + slowing * rubbed * speed);
+            let heat = transfer * rubbed * speed * (density * warm - still * by_r);
+            let pressure = still + excess * (heat + half * density * (velocity * velocity - slowed * slowed));
+            let c = (gamma * pressure * by_density).sqrt();
+            fastest = fastest.most(slowed.abs() + c);
+            next.store(at + 1, [density, slowed, pressure, (burned * by_density).most(zero).least(one)]);
+            c.store(sound, at);
+        }
+        fastest.largest()
     }
 }

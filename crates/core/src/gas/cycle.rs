@@ -286,7 +286,7 @@ impl Meeting {
     fn new(collector: &super::setup::Collector, setup: &Setup, around: &Around) -> Option<Self> {
         let (length, area) = collector.pipe;
         let start = State { burned: 1.0, ..Gas::BURNED.state(around.back, COLLECTOR_GAS, 0.0) };
-        let cells = ((length / setup.cells.1).round() as usize).clamp(4, 4000);
+        let cells = ((length / setup.cells.1).round() as usize).clamp(5, 4000);
         Some(Self {
             members: collector.members.clone(),
             junction: Junction { pressure: around.back, temperature: COLLECTOR_GAS, burned: 1.0 },

@@ -10,9 +10,10 @@
 //! registers; a step has two halves, [`Duct::predict`] and [`Duct::finish`], between which whatever joins several
 //! ducts finds the states at their ends.
 
-use super::cells::{Cells, Exchange, Predict, Settle, Shape, in_registers};
+use super::cells::{Cells, Exchange, FEWEST, Predict, Settle, Shape};
 use super::ends::End;
 use super::state::{Gas, State};
+use pulp::Arch;
 use std::f64::consts::PI;
 
 /// Share of the largest stable step that is taken.
@@ -36,6 +37,7 @@ pub struct Duct {
     wall: Option<Wall>,
     /// The gas, with a place beyond each end.
     own: Cells,
+    next: Cells,
     /// Left and right values of each cell after half a step, and the fluxes of the faces.
     left: Cells,
     right: Cells,
@@ -49,7 +51,7 @@ pub struct Duct {
 
 impl Duct {
     /// A duct of `length` (m) with `area_at` its place from the left end, filled with `start`.
-    /// `None` unless it has at least four cells, a positive length, and positive areas.
+    /// `None` unless it has at least five cells, a positive length, and positive areas.
     pub fn new(
         gas: Gas,
         length: f64,
@@ -60,13 +62,15 @@ impl Duct {
     ) -> Option<Self> {
         let cell = length / cells as f64;
         let faces: Vec<f64> = (0..=cells).map(|i| area_at(i as f64 * cell)).collect();
-        let sane = cells >= 4 && length > 0.0 && length.is_finite() && faces.iter().all(|a| *a > 0.0 && a.is_finite());
+        let sane =
+            cells >= FEWEST && length > 0.0 && length.is_finite() && faces.iter().all(|a| *a > 0.0 && a.is_finite());
         sane.then(|| Self {
             gas,
             cell,
             shape: Shape::of(faces, cell),
             wall,
             own: Cells::of(cells + 2, start),
+            next: Cells::of(cells + 2, start),
             left: Cells::of(cells, start),
             right: Cells::of(cells, start),
             flux: Cells::of(cells + 1, start),
@@ -171,7 +175,7 @@ impl Duct {
                 },
             );
         }
-        in_registers(Predict {
+        Arch::new().dispatch(Predict {
             gamma: self.gas.gamma,
             ratio: time / self.cell,
             own: &self.own,
@@ -185,7 +189,7 @@ impl Duct {
     /// Second half of a step, with the states at the end faces, which carry the flux themselves.
     pub fn finish(&mut self, time: f64, faces: [State; 2]) {
         let last = self.len();
-        in_registers(Exchange {
+        Arch::new().dispatch(Exchange {
             gamma: self.gas.gamma,
             sound: &self.sound,
             left: &self.left,
@@ -197,7 +201,7 @@ impl Duct {
             self.flux.set(at, State { density, velocity, pressure, burned });
         }
         self.ends = faces;
-        in_registers(Settle {
+        self.fastest = Arch::new().dispatch(Settle {
             gas: self.gas,
             time,
             wall: self.wall,
@@ -205,10 +209,11 @@ impl Duct {
             flux: &self.flux,
             left: &self.left,
             right: &self.right,
-            own: &mut self.own,
+            own: &self.own,
+            next: &mut self.next,
             sound: &mut self.sound,
-            fastest: &mut self.fastest,
         });
+        std::mem::swap(&mut self.own, &mut self.next);
     }
 }
 

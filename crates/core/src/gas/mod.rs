@@ -15,6 +15,7 @@ pub mod ends;
 pub mod heat;
 pub mod junction;
 pub mod knock;
+mod lanes;
 pub mod nozzle;
 pub mod plenum;
 pub mod setup;
