@@ -52,6 +52,18 @@ fn screening_point(bencher: Bencher<'_, '_>, rpm: f64) {
     point(bencher, Effort::Screening, rpm);
 }
 
+#[divan::bench(sample_count = 10)]
+fn preview_curve_of_5_speeds(bencher: Bencher<'_, '_>) {
+    let breathing = strip();
+    bencher.bench(|| upper_lobe_core::candidate::breathing::curve(&breathing, Effort::Preview).expect("a curve"));
+}
+
+#[divan::bench(sample_count = 10)]
+fn draft_curve_of_13_speeds(bencher: Bencher<'_, '_>) {
+    let breathing = strip();
+    bencher.bench(|| upper_lobe_core::candidate::breathing::curve(&breathing, Effort::Draft).expect("a curve"));
+}
+
 #[divan::bench(args = [5000.0], sample_count = 10)]
 fn full_mode_point(bencher: Bencher<'_, '_>, rpm: f64) {
     point(bencher, Effort::Full, rpm);

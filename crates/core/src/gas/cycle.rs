@@ -239,7 +239,8 @@ impl<'a> Engine<'a> {
         if let (Upstream::Steady(plenum, _), Some(area), false) =
             (&mut self.upstream, self.run.setup.throttle, self.run.around.boosted())
         {
-            let flow = (self.run.setup.count() * air * self.common.rpm / 120.0).max(0.0);
+            let sharing = self.run.setup.fires_at.len() as f64;
+            let flow = (sharing * air * self.common.rpm / 120.0).max(0.0);
             *plenum += 0.5 * (behind_throttle(area, self.run.around.supply, flow) - *plenum);
         }
         if matches!(self.run.setup.combustion, Combustion::Diesel { .. }) && self.common.fires {
@@ -260,7 +261,7 @@ impl<'a> Engine<'a> {
         let least = -most(|c| -c.balance.work);
         Point {
             rpm,
-            torque: (indicated - friction) * swept * setup.count() / (4.0 * PI),
+            torque: (indicated - friction) * swept * setup.cylinders / (4.0 * PI),
             indicated,
             pumping: balance.pumping / swept,
             friction,

@@ -74,8 +74,10 @@ pub struct Setup {
     pub bore: f64,
     /// True stroke, m.
     pub stroke: f64,
-    /// Degrees after the first at which each cylinder fires; one for each cylinder.
+    /// Degrees after the first at which each cylinder fires; one for each cylinder that is computed.
     pub fires_at: Vec<f64>,
+    /// Cylinders of the whole engine, of which the computed ones stand for all.
+    pub cylinders: f64,
     /// Intake side.
     pub intake: Port,
     /// Exhaust side.
@@ -100,11 +102,6 @@ impl Setup {
     /// Volume swept by one piston, m3.
     pub fn swept(&self) -> f64 {
         0.25 * PI * self.bore * self.bore * self.stroke
-    }
-
-    /// Number of cylinders.
-    pub fn count(&self) -> f64 {
-        self.fires_at.len() as f64
     }
 }
 

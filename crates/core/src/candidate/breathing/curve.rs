@@ -19,7 +19,7 @@ const GUESSED_FLOW: f64 = 0.20;
 pub fn report(breathing: &Breathing, effort: Effort, level: usize, samples: &[Sample]) -> BreathingReport {
     let column = |of: &dyn Fn(&Sample) -> f64| samples.iter().map(of).collect::<Vec<f64>>();
     let setup = &breathing.setup;
-    let displacement = setup.swept() * setup.count();
+    let displacement = setup.swept() * setup.cylinders;
     let (speed, torque, power) = (column(&|s| s.point.rpm), column(&|s| s.torque), column(&|s| s.power() * 1e-3));
     let ((peak_torque_rpm, peak_torque_nm), (peak_power_rpm, peak_power_kw)) =
         (peak(&speed, &torque), peak(&speed, &power));

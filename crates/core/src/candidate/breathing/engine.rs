@@ -39,6 +39,7 @@ pub fn read_engine(inputs: &Inputs<'_>) -> Part<Setup> {
         // Half the displacement where nobody measured it (assumed).
         plenum: plenum.map_or(0.5 * displacement, Volume::si).max(0.05 * displacement),
         fuel: read_fuel(inputs),
+        cylinders: fires_at.len() as f64,
         fires_at,
         collectors,
         combustion,

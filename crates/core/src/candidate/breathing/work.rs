@@ -14,17 +14,21 @@ use serde::{Deserialize, Serialize};
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum Effort {
-    /// Five speeds on a mesh three times as coarse: to follow a drag and to rank candidates.
+    /// One cylinder with constant pressures around it, coarse mesh, five speeds: to rank many candidates.
     Screening,
-    /// One cylinder with constant pressures around it.
+    /// All cylinders, coarse mesh, five speeds: to follow a drag.
+    Preview,
+    /// All cylinders, coarse mesh.
+    Draft,
+    /// One cylinder with constant pressures around it, fine mesh.
     Fast,
-    /// Every cylinder, their plenum and collectors, in firing order.
+    /// All cylinders with their plenum and collectors in firing order, fine mesh.
     Full,
 }
 
-/// Mesh and longest step of screening, m and degrees.
-const SCREENING: ((f64, f64), f64) = ((0.036, 0.054), 2.0);
-/// Points of a curve: over the band of the plan, and one on each side of it unless it only screens.
+/// Coarse mesh and the longest step on it, m and degrees.
+const COARSE: ((f64, f64), f64) = ((0.036, 0.054), 2.0);
+/// Points of a curve over the band of the plan; a whole one has one on each side of it besides.
 const POINTS: [usize; 2] = [5, 13];
 /// No speed below this is computed, rpm.
 const SLOWEST: f64 = 300.0;
@@ -33,7 +37,9 @@ impl Effort {
     /// What the curve says of itself.
     pub const fn words(self) -> &'static str {
         match self {
-            Self::Screening => "screening: one cylinder, coarse mesh, constant-pressure collector",
+            Self::Screening => "screening: one cylinder, coarse mesh, constant-pressure collector, rigid valve motion",
+            Self::Preview => "preview: all cylinders, coarse mesh, five speeds, rigid valve motion",
+            Self::Draft => "draft: all cylinders in firing order, coarse mesh, rigid valve motion",
             Self::Fast => "fast: one cylinder, constant-pressure collector, rigid valve motion",
             Self::Full => "full: all cylinders in firing order with plenum and collectors, rigid valve motion",
         }
@@ -42,8 +48,16 @@ impl Effort {
     const fn mode(self) -> Mode {
         match self {
             Self::Screening | Self::Fast => Mode::Fast,
-            Self::Full => Mode::Full,
+            Self::Preview | Self::Draft | Self::Full => Mode::Full,
         }
+    }
+
+    const fn coarse(self) -> bool {
+        !matches!(self, Self::Fast | Self::Full)
+    }
+
+    const fn whole_curve(self) -> bool {
+        !matches!(self, Self::Screening | Self::Preview)
     }
 }
 
@@ -105,21 +119,18 @@ pub fn breathing_of(inputs: &Inputs<'_>) -> Part<Breathing> {
 impl Breathing {
     /// Why a curve of this effort cannot be computed, where it cannot.
     pub fn can(&self, effort: Effort) -> Result<(), Gap> {
-        if effort == Effort::Full { self.full.clone() } else { Ok(()) }
+        if effort.mode() == Mode::Full { self.full.clone() } else { Ok(()) }
     }
 
     /// The speeds of a curve, rpm.
     pub fn speeds(&self, effort: Effort) -> Vec<f64> {
         let (from, to) = self.band;
-        match effort {
-            Effort::Screening => {
-                let step = (to - from) / (POINTS[0] - 1) as f64;
-                (0..POINTS[0]).map(|i| from + step * i as f64).collect()
-            }
-            Effort::Fast | Effort::Full => {
-                let step = (to - from) / (POINTS[1] - 3) as f64;
-                (0..POINTS[1]).map(|i| from + step * (i as f64 - 1.0)).filter(|rpm| *rpm > SLOWEST).collect()
-            }
+        if effort.whole_curve() {
+            let step = (to - from) / (POINTS[1] - 3) as f64;
+            (0..POINTS[1]).map(|i| from + step * (i as f64 - 1.0)).filter(|rpm| *rpm > SLOWEST).collect()
+        } else {
+            let step = (to - from) / (POINTS[0] - 1) as f64;
+            (0..POINTS[0]).map(|i| from + step * i as f64).collect()
         }
     }
 
@@ -134,8 +145,8 @@ impl Breathing {
     /// The set-up on the mesh of `effort`.
     pub fn meshed(&self, effort: Effort) -> Setup {
         let mut setup = self.setup.clone();
-        if effort == Effort::Screening {
-            (setup.cells, setup.longest_step) = SCREENING;
+        if effort.coarse() {
+            (setup.cells, setup.longest_step) = COARSE;
         }
         setup
     }
@@ -150,7 +161,7 @@ impl Breathing {
     ) -> Result<Sample, Halt> {
         let run = Run { setup, mode: effort.mode(), around: self.air.around(level, rpm), fires: true, stop };
         let (point, trace) = run.point(rpm)?;
-        let blower = self.air.blower_power(level, &point, setup.count());
+        let blower = self.air.blower_power(level, &point, setup.cylinders);
         let torque = point.torque - blower / (rpm * std::f64::consts::PI / 30.0);
         Ok(Sample { point, trace, torque, blower })
     }
