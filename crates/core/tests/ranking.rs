@@ -67,8 +67,6 @@ fn screening_ranks_forty_cams_as_the_full_mode_does() {
         reports.map(|r| (r.average_torque_nm.expect("points in the band"), r.peak_power_kw)).unzip()
     };
     let (screened, full) = (run(Effort::Screening), run(Effort::Full));
-    let torque = (rank_correlation(&screened.0, &full.0), missed(&screened.0, &full.0));
-    let power = (rank_correlation(&screened.1, &full.1), missed(&screened.1, &full.1));
     let told = |name: &str, (torque, power): (Vec<f64>, Vec<f64>)| {
         let torque = (rank_correlation(&torque, &full.0), missed(&torque, &full.0));
         let power = (rank_correlation(&power, &full.1), missed(&power, &full.1));

@@ -1,7 +1,9 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
-use crate::api::{about, builds, documents, workbench};
+use crate::api::curve::CurveLine;
+use crate::api::{about, builds, curve, documents, workbench};
 use crate::guard::{AllowedHosts, only_our_own, security_headers};
+use crate::jobs::Jobs;
 use crate::page::page;
 use crate::problem::Problem;
 use actix_web::http::StatusCode;
@@ -28,6 +30,8 @@ pub struct Shared {
     pub store: web::Data<Store>,
     /// Cached stages.
     pub stages: web::Data<Stages>,
+    /// Work that takes seconds.
+    pub jobs: web::Data<Jobs<CurveLine>>,
     /// Names the server answers to.
     pub hosts: web::Data<AllowedHosts>,
 }
@@ -50,6 +54,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(documents::merge_documents)
             .service(about::server_state)
             .service(about::glossary)
+            .service(curve::compute_curve)
             .service(workbench::workbench),
     );
 }
@@ -61,6 +66,7 @@ pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
         config
             .app_data(shared.store.clone())
             .app_data(shared.stages.clone())
+            .app_data(shared.jobs.clone())
             .app_data(shared.hosts.clone())
             .app_data(json)
             .app_data(web::PathConfig::default().error_handler(|error, _| {

@@ -15,5 +15,6 @@ pub mod api;
 pub mod app;
 pub mod command;
 pub mod guard;
+pub mod jobs;
 pub mod page;
 pub mod problem;

@@ -12,6 +12,7 @@ use serde_json::{Value, json};
 use upper_lobe_core::analysis::Stages;
 use upper_lobe_server::app::{Shared, configure};
 use upper_lobe_server::guard::AllowedHosts;
+use upper_lobe_server::jobs::Jobs;
 use upper_lobe_store::Store;
 
 const DEMO: &str = include_str!("../../../demo/tollgate-388-hauler.json");
@@ -22,6 +23,7 @@ async fn shared(folder: &tempfile::TempDir) -> Shared {
     Shared {
         store: web::Data::new(store),
         stages: web::Data::new(Stages::default()),
+        jobs: web::Data::new(Jobs::default()),
         hosts: web::Data::new(AllowedHosts::loopback(8080)),
     }
 }
@@ -290,6 +292,7 @@ async fn a_read_only_store_says_so_and_refuses_saves() {
     let shared = Shared {
         store,
         stages: web::Data::new(Stages::default()),
+        jobs: web::Data::new(Jobs::default()),
         hosts: web::Data::new(AllowedHosts::loopback(8080)),
     };
     let app = init_service(App::new().configure(configure(shared))).await;
@@ -298,4 +301,49 @@ async fn a_read_only_store_says_so_and_refuses_saves() {
     let refused = send(&app, save).await;
     assert_eq!(refused.status(), StatusCode::FORBIDDEN);
     assert_eq!(body(refused).await["type"], "urn:upper-lobe:problem:read-only");
+}
+
+/// The lines of a curve.
+async fn lines<S>(app: &S, request: Value) -> Vec<Value>
+where
+    S: Service<Request, Response = ServiceResponse<BoxBody>, Error = Error>,
+{
+    let response = send(app, TestRequest::post().uri("/api/curve").set_json(request)).await;
+    assert_eq!(response.status(), StatusCode::OK);
+    let bytes = to_bytes(response.into_body()).await.unwrap_or_default();
+    let text = String::from_utf8(bytes.to_vec()).expect("text");
+    text.lines().map(|line| serde_json::from_str(line).expect("JSON")).collect()
+}
+
+#[actix_web::test]
+async fn a_curve_comes_point_by_point_and_the_second_time_at_once() {
+    let folder;
+    let app = application!(folder);
+    let request = json!({ "document": DEMO, "candidate": "a", "effort": "screening" });
+    let found = lines(&app, request.clone()).await;
+    let states: Vec<_> = found.iter().map(|line| line["state"].as_str().unwrap()).collect();
+    assert_eq!(states, ["running", "running", "running", "running", "done"]);
+    assert_eq!(found[1]["curve"]["speed_rpm"].as_array().unwrap().len(), 2);
+    let last = &found[4];
+    assert_eq!(last["traces"].as_array().unwrap().len(), 5);
+    assert_eq!(last["traces"][0]["cylinder_kpa"].as_array().unwrap().len(), 360);
+    assert!(last["curve"]["torque_nm"][2].as_f64().unwrap() > 300.0);
+    // The same again is kept, and a name does not matter to it.
+    let renamed = DEMO.replace("A even keel", "Another name");
+    let again = lines(&app, json!({ "document": renamed, "candidate": "a", "effort": "screening" })).await;
+    assert_eq!((again.len(), &again[0]), (1, last));
+}
+
+#[actix_web::test]
+async fn a_curve_that_cannot_be_says_what_it_lacks() {
+    let folder;
+    let app = application!(folder);
+    let mut document: Value = serde_json::from_str(DEMO).unwrap();
+    document["engine"]["exhaust"].as_object_mut().unwrap().remove("primary_length");
+    let found = lines(&app, json!({ "document": document.to_string(), "effort": "fast" })).await;
+    assert_eq!(found[0]["state"], "failed");
+    assert_eq!(found[0]["needs"], json!(["engine.exhaust.primary_length"]));
+    let unknown = json!({ "document": DEMO, "candidate": "zz", "effort": "fast" });
+    let response = send(&app, TestRequest::post().uri("/api/curve").set_json(unknown)).await;
+    assert_eq!(response.status(), StatusCode::UNPROCESSABLE_ENTITY);
 }

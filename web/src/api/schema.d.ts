@@ -126,6 +126,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/curve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Computes a curve and answers with it point by point, as `application/x-ndjson`. */
+        post: operations["compute_curve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/differences": {
         parameters: {
             query?: never;
@@ -255,6 +272,8 @@ export interface components {
         };
         /** @description One block of a candidate with its state. */
         Block_BreathingReport: ({
+            /** @description Mass of air for one of fuel. */
+            air_fuel: number[];
             /**
              * Format: double
              * @description Over the band of the plan.
@@ -262,17 +281,49 @@ export interface components {
             average_power_kw?: number | null;
             /**
              * Format: double
-             * @description Over the band of the plan; absent while the band is unknown.
+             * @description Over the band of the plan.
              */
             average_torque_nm?: number | null;
+            /** @description What a blower takes from the crank; already off torque and power. */
+            blower_kw?: number[] | null;
             /** @description Brake mean effective pressure. */
             bmep_kpa: number[];
-            /** @description Whether the last two cycles of each point agree. */
+            /** @description Pressure in the manifold as a gauge shows it, for a boosted engine. */
+            boost_kpa?: number[] | null;
+            /** @description Change of work or air in the last cycle, relative. */
+            change: number[];
+            /** @description Whether that is small enough. */
             converged: boolean[];
-            /** @description What may be claimed without calibration, in words. */
+            /** @description Cycles computed from cold. */
+            cycles: number[];
+            /** @description Indicated work of the best cylinder less that of the worst, over their mean; zero for one cylinder. */
+            cylinder_spread: number[];
+            /** @description Gas drawn in through the exhaust valve, of the air taken in. */
+            drawn_back: number[];
+            /** @description Pressure before the turbine as a gauge shows it, for a boosted engine. */
+            drive_kpa?: number[] | null;
+            /** @description What may be claimed, in words. */
             error_band: string;
+            /** @description Error that may be expected at each speed, relative. */
+            error_share: number[];
+            /** @description Cylinder pressure as the exhaust valve opens, absolute. */
+            exhaust_opening_kpa: number[];
+            /** @description Mean temperature of what leaves through the exhaust valve. */
+            exhaust_temperature_c: number[];
+            /** @description Friction mean effective pressure. */
+            friction_kpa: number[];
+            /** @description Knock integral with the fuel of the build; one knocks. */
+            knock_index?: number[] | null;
+            /** @description Boost level, for a boosted engine. */
+            level?: string | null;
+            /** @description Every boost level of the plan. */
+            level_names: string[];
+            /** @description Pressure in the plenum, absolute. */
+            manifold_kpa: number[];
             /** @description How it was computed. */
             mode: string;
+            /** @description Research octane number at which the end gas would just light itself, for a spark engine. */
+            octane_needed?: number[] | null;
             /** @description Highest cylinder pressure, absolute. */
             peak_cylinder_pressure_kpa: number[];
             /**
@@ -295,12 +346,24 @@ export interface components {
              * @description Speed of it.
              */
             peak_torque_rpm: number;
+            /** @description Every hump of torque, then of power, the highest first. */
+            peaks: components["schemas"]["PeakReport"][];
             /** @description Power. */
             power_kw: number[];
+            /** @description Mean effective pressure of the exhaust and intake strokes, negative when they cost. */
+            pumping_kpa: number[];
+            /** @description Gas pushed back through the intake valve, of the air taken in. */
+            pushed_back: number[];
             /** @description Burned share of the charge at intake closing. */
             residual_fraction: number[];
+            /** @description Fresh charge lost through the exhaust valve, of the air taken in. */
+            short_circuited: number[];
+            /** @description Air-fuel ratio above the smoke limit, as a share of it, for a diesel. */
+            smoke_margin?: number[] | null;
             /** @description Speeds. */
             speed_rpm: number[];
+            /** @description What it would be in standard air. */
+            standard_air: components["schemas"]["StandardAirReport"][];
             /** @description Torque. */
             torque_nm: number[];
             /** @description Air taken in over the swept volume of outside air. */
@@ -805,6 +868,105 @@ export interface components {
             /** @enum {string} */
             state: "failed";
         };
+        /** @description Torque and power of one candidate over speed, at the crank, in the air of the plan. */
+        BreathingReport: {
+            /** @description Mass of air for one of fuel. */
+            air_fuel: number[];
+            /**
+             * Format: double
+             * @description Over the band of the plan.
+             */
+            average_power_kw?: number | null;
+            /**
+             * Format: double
+             * @description Over the band of the plan.
+             */
+            average_torque_nm?: number | null;
+            /** @description What a blower takes from the crank; already off torque and power. */
+            blower_kw?: number[] | null;
+            /** @description Brake mean effective pressure. */
+            bmep_kpa: number[];
+            /** @description Pressure in the manifold as a gauge shows it, for a boosted engine. */
+            boost_kpa?: number[] | null;
+            /** @description Change of work or air in the last cycle, relative. */
+            change: number[];
+            /** @description Whether that is small enough. */
+            converged: boolean[];
+            /** @description Cycles computed from cold. */
+            cycles: number[];
+            /** @description Indicated work of the best cylinder less that of the worst, over their mean; zero for one cylinder. */
+            cylinder_spread: number[];
+            /** @description Gas drawn in through the exhaust valve, of the air taken in. */
+            drawn_back: number[];
+            /** @description Pressure before the turbine as a gauge shows it, for a boosted engine. */
+            drive_kpa?: number[] | null;
+            /** @description What may be claimed, in words. */
+            error_band: string;
+            /** @description Error that may be expected at each speed, relative. */
+            error_share: number[];
+            /** @description Cylinder pressure as the exhaust valve opens, absolute. */
+            exhaust_opening_kpa: number[];
+            /** @description Mean temperature of what leaves through the exhaust valve. */
+            exhaust_temperature_c: number[];
+            /** @description Friction mean effective pressure. */
+            friction_kpa: number[];
+            /** @description Knock integral with the fuel of the build; one knocks. */
+            knock_index?: number[] | null;
+            /** @description Boost level, for a boosted engine. */
+            level?: string | null;
+            /** @description Every boost level of the plan. */
+            level_names: string[];
+            /** @description Pressure in the plenum, absolute. */
+            manifold_kpa: number[];
+            /** @description How it was computed. */
+            mode: string;
+            /** @description Research octane number at which the end gas would just light itself, for a spark engine. */
+            octane_needed?: number[] | null;
+            /** @description Highest cylinder pressure, absolute. */
+            peak_cylinder_pressure_kpa: number[];
+            /**
+             * Format: double
+             * @description By a parabola through the five points around the highest.
+             */
+            peak_power_kw: number;
+            /**
+             * Format: double
+             * @description Speed of it.
+             */
+            peak_power_rpm: number;
+            /**
+             * Format: double
+             * @description By a parabola through the five points around the highest.
+             */
+            peak_torque_nm: number;
+            /**
+             * Format: double
+             * @description Speed of it.
+             */
+            peak_torque_rpm: number;
+            /** @description Every hump of torque, then of power, the highest first. */
+            peaks: components["schemas"]["PeakReport"][];
+            /** @description Power. */
+            power_kw: number[];
+            /** @description Mean effective pressure of the exhaust and intake strokes, negative when they cost. */
+            pumping_kpa: number[];
+            /** @description Gas pushed back through the intake valve, of the air taken in. */
+            pushed_back: number[];
+            /** @description Burned share of the charge at intake closing. */
+            residual_fraction: number[];
+            /** @description Fresh charge lost through the exhaust valve, of the air taken in. */
+            short_circuited: number[];
+            /** @description Air-fuel ratio above the smoke limit, as a share of it, for a diesel. */
+            smoke_margin?: number[] | null;
+            /** @description Speeds. */
+            speed_rpm: number[];
+            /** @description What it would be in standard air. */
+            standard_air: components["schemas"]["StandardAirReport"][];
+            /** @description Torque. */
+            torque_nm: number[];
+            /** @description Air taken in over the swept volume of outside air. */
+            volumetric_efficiency: number[];
+        };
         /** @description A build in the list. */
         BuildSummary: {
             /**
@@ -899,6 +1061,45 @@ export interface components {
             taken: components["schemas"]["Take"];
             /** @description The saved text; empty when it was removed. */
             theirs: string;
+        };
+        /** @description One line of the answer. */
+        CurveLine: {
+            /** @enum {string} */
+            state: "waiting";
+        } | {
+            /** @description The curve so far. */
+            curve: components["schemas"]["BreathingReport"];
+            /** @description Points computed. */
+            done: number;
+            /** @description Points of the whole curve. */
+            of: number;
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @description The curve. */
+            curve: components["schemas"]["BreathingReport"];
+            /** @enum {string} */
+            state: "done";
+            /** @description The first cylinder's last cycle at every speed. */
+            traces: components["schemas"]["TraceReport"][];
+        } | {
+            /** @description Fields that would close it. */
+            needs: string[];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        };
+        /** @description What to compute a curve of. */
+        CurveRequest: {
+            /** @description Identifier of the candidate; the first when absent. */
+            candidate?: string | null;
+            /** @description The document's text. */
+            document: string;
+            /** @description How much to compute. */
+            effort: components["schemas"]["Effort"];
+            /** @description Name of the boost level; the strongest when absent. */
+            level?: string | null;
         };
         /** @description The second confirmation of a deletion. */
         Deletion: {
@@ -1028,6 +1229,11 @@ export interface components {
                 text: string;
             };
         };
+        /**
+         * @description How much is computed for a curve.
+         * @enum {string}
+         */
+        Effort: "screening" | "preview" | "draft" | "fast" | "full";
         /**
          * @description One of the four events, at .050 in of lobe lift.
          * @enum {string}
@@ -1277,6 +1483,24 @@ export interface components {
          * @enum {string}
          */
         PartName: "timing" | "strip" | "lift" | "lobe" | "spring" | "control" | "clearance" | "drawing" | "breathing" | "limits" | "remedies";
+        /** @description One hump of a curve. */
+        PeakReport: {
+            /**
+             * Format: double
+             * @description Power, when it is one of power.
+             */
+            power_kw?: number | null;
+            /**
+             * Format: double
+             * @description Speed of it.
+             */
+            rpm: number;
+            /**
+             * Format: double
+             * @description Torque, when it is one of torque.
+             */
+            torque_nm?: number | null;
+        };
         /**
          * @description The step of the work a limit belongs to.
          * @enum {string}
@@ -1502,6 +1726,21 @@ export interface components {
              */
             seal_mm?: number | null;
         };
+        /** @description A correction to standard air. */
+        StandardAirReport: {
+            /**
+             * Format: double
+             * @description Power and torque there over those in the plan's air.
+             */
+            factor: number;
+            /** @description The standard and its air. */
+            name: string;
+            /**
+             * Format: double
+             * @description Peak power there.
+             */
+            peak_power_kw: number;
+        };
         /**
          * @description Whose text a conflict takes.
          * @enum {string}
@@ -1513,6 +1752,28 @@ export interface components {
             meaning: string;
             /** @description The word. */
             word: string;
+        };
+        /** @description One cycle of the first cylinder at one speed. */
+        TraceReport: {
+            /** @description Crank angle from firing top dead centre. */
+            crank_deg: number[];
+            /** @description Cylinder pressure, absolute. */
+            cylinder_kpa: number[];
+            /** @description Through the exhaust valve out of the cylinder. */
+            exhaust_g_s: number[];
+            /** @description Pressure in the primary at the valve, absolute. */
+            exhaust_kpa: number[];
+            /** @description Through the intake valve into the cylinder. */
+            intake_g_s: number[];
+            /** @description Pressure in the runner at the valve, absolute. */
+            intake_kpa: number[];
+            /**
+             * Format: double
+             * @description Crank speed.
+             */
+            rpm: number;
+            /** @description Volume above the piston. */
+            volume_cc: number[];
         };
         /**
          * @description The two ways every quantity is shown.
@@ -1669,7 +1930,7 @@ export interface components {
             edits?: components["schemas"]["Edit"][];
             /** @description Whether the form's fields are wanted. */
             form?: boolean;
-            /** @description Parts wanted; all when absent. */
+            /** @description Parts wanted; all when absent. Breathing takes seconds and comes from the curve instead. */
             parts?: components["schemas"]["PartName"][] | null;
             /** @description Units that bare numbers are taken in. */
             system?: components["schemas"]["UnitSystem"];
@@ -1990,6 +2251,37 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compute_curve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CurveRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["CurveLine"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

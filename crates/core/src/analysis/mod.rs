@@ -12,7 +12,7 @@ pub use crate::report::*;
 pub use compare::{Comparison, compare};
 pub use readings::{EventHandle, Reading, event_handles, readings};
 
-use crate::candidate::breathing::{self, Effort};
+use crate::candidate::breathing::{Breathing, breathing, breathing_of};
 use crate::candidate::{self, Gap, Inputs, Part};
 use crate::document::{Build, CandidateView, Fault, Ledger, Side};
 use crate::engine::read_cylinder;
@@ -141,6 +141,21 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
     })
 }
 
+/// What the curve of the candidate `id`, or of the first, is computed from; `Err` inside when something is missing.
+///
+/// # Errors
+/// A fault when there is no such candidate.
+pub fn breathing_inputs(build: &Build, id: Option<&str>, stages: &Stages) -> Result<Part<Breathing>, Fault> {
+    let views = build.candidates();
+    let view = match id {
+        Some(id) => views.iter().find(|v| v.id == id),
+        None => views.first(),
+    };
+    let view = view.ok_or_else(|| unknown_candidate(id.unwrap_or_default(), &views))?;
+    let ledger = Ledger::default();
+    Ok(breathing_of(&Inputs::resolve(view, &ledger, stages)))
+}
+
 fn unknown_candidate(id: &str, views: &[CandidateView]) -> Fault {
     let ids: Vec<_> = views.iter().map(|v| v.id.as_str()).collect();
     Fault::new("candidate", id, format!("one of {}", ids.join(", ")))
@@ -172,7 +187,7 @@ fn report_of(
         spring: block(wants(PartName::Spring), || candidate::spring(&inputs)),
         control: block(wants(PartName::Control), || candidate::control(&inputs)),
         clearance: block(wants(PartName::Clearance), || candidate::clearance(&inputs, stages)),
-        breathing: block(wants(PartName::Breathing), || breathing::breathing(&inputs, Effort::Fast)),
+        breathing: block(wants(PartName::Breathing), || breathing(&inputs)),
         drawing: block(wants(PartName::Drawing), || candidate::drawing(&inputs)),
         measure_next: measure_next(&limits),
         limits,

@@ -4,7 +4,7 @@ use super::cylinder::{Burnt, Charge, Gases, Passed};
 use super::duct::{Duct, Wall};
 use super::ends::End;
 use super::heat::{Burning, Reference, Walls};
-use super::knock::Knock;
+use super::knock::{Knock, cooled_by};
 use super::setup::{Around, Balance, Combustion, Setup, on_cycle};
 use super::state::{Gas, State};
 use super::thermo::Mixture;
@@ -19,8 +19,8 @@ const FIRST_CHARGE: f64 = 900.0;
 const CYLINDER_WALL: f64 = 450.0;
 /// Share of the fuel's releasable heat that is released (assumed).
 const COMBUSTION_EFFICIENCY: f64 = 0.97;
-/// Burned share beyond which no end gas is left to knock.
-const ALL_BURNED: f64 = 0.97;
+/// Burned share beyond which too little end gas is left for a knock that counts (common practice, no source).
+const ALL_BURNED: f64 = 0.85;
 
 /// What holds for every cylinder of an engine at one speed.
 pub(super) struct Common<'a> {
@@ -257,7 +257,10 @@ impl Breather {
                 fuel,
                 burning,
                 done: 0.0,
-                knock: Knock::from_closing(pressure, self.charge.temperature),
+                knock: Knock::from_closing(
+                    pressure,
+                    self.charge.temperature - cooled_by(common.setup.fuel.evaporation, self.air_fuel),
+                ),
             });
         }
     }

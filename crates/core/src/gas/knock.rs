@@ -2,12 +2,21 @@
 //!
 //! `int dt/tau` from intake closing to the end of burning reaches one [Livengood and Wu 1955], with the ignition delay of
 //! petrol `tau = 17.68 (ON/100)^3.402 p^-1.7 exp(3800/T)` ms, p in atm [Douaud and Eyzat 1978, as in Heywood, ch. 9; from
-//! memory]. The end gas is compressed without heat from its state at intake closing.
+//! memory]. The end gas is compressed without heat from its state at intake closing, cooled by the fuel that has evaporated
+//! by then.
 
 /// Exponent of the octane number in the delay.
 const OCTANE_POWER: f64 = 3.402;
-/// `(gamma - 1)/gamma` of unburned mixture between 400 and 900 K (about 1.33).
-const UNBURNED: f64 = 0.33 / 1.33;
+/// `(gamma - 1)/gamma` of unburned mixture between 400 and 900 K [about 1.32: Heywood, ch. 4; from memory].
+const UNBURNED: f64 = 0.32 / 1.32;
+/// Share of the fuel that evaporates in the charge and not on hot metal (assumed), and the charge's specific heat, J/(kg K).
+const EVAPORATED: f64 = 0.6;
+const CHARGE_HEAT: f64 = 1010.0;
+
+/// How much colder the charge is for the fuel that evaporated in it, K.
+pub fn cooled_by(evaporation: f64, air_fuel: f64) -> f64 {
+    EVAPORATED * evaporation / ((1.0 + air_fuel) * CHARGE_HEAT)
+}
 
 /// The integral so far; of unit octane, so that the fuel is put in at the end.
 #[derive(Debug, Clone, Copy, PartialEq)]

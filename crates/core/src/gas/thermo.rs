@@ -133,18 +133,20 @@ pub struct Fuel {
     pub oxygen: f64,
     /// Lower heating value, J/kg.
     pub heating_value: f64,
+    /// Heat of evaporation, J/kg.
+    pub evaporation: f64,
 }
 
 impl Fuel {
-    /// Petrol, CH1.87, 44.0 MJ/kg [Heywood, appendix D; from memory].
-    pub const PETROL: Self = Self { hydrogen: 1.87, oxygen: 0.0, heating_value: 44.0e6 };
-    /// Diesel, CH1.8, 42.8 MJ/kg [Heywood, appendix D; from memory].
-    pub const DIESEL: Self = Self { hydrogen: 1.8, oxygen: 0.0, heating_value: 42.8e6 };
-    /// Methanol, CH4O, 20.0 MJ/kg [Heywood, appendix D; from memory].
-    pub const METHANOL: Self = Self { hydrogen: 4.0, oxygen: 1.0, heating_value: 20.0e6 };
+    /// Petrol, CH1.87, 44.0 MJ/kg, .305 to evaporate [Heywood, appendix D; from memory].
+    pub const PETROL: Self = Self { hydrogen: 1.87, oxygen: 0.0, heating_value: 44.0e6, evaporation: 305e3 };
+    /// Diesel, CH1.8, 42.8 MJ/kg, .270 to evaporate [Heywood, appendix D; from memory].
+    pub const DIESEL: Self = Self { hydrogen: 1.8, oxygen: 0.0, heating_value: 42.8e6, evaporation: 270e3 };
+    /// Methanol, CH4O, 20.0 MJ/kg, 1.10 to evaporate [Heywood, appendix D; from memory].
+    pub const METHANOL: Self = Self { hydrogen: 4.0, oxygen: 1.0, heating_value: 20.0e6, evaporation: 1103e3 };
 
-    /// Ethanol, C2H6O for each carbon atom, 26.9 MJ/kg [Heywood, appendix D; from memory].
-    pub const ETHANOL: Self = Self { hydrogen: 3.0, oxygen: 0.5, heating_value: 26.9e6 };
+    /// Ethanol, C2H6O for each carbon atom, 26.9 MJ/kg, .840 to evaporate [Heywood, appendix D; from memory].
+    pub const ETHANOL: Self = Self { hydrogen: 3.0, oxygen: 0.5, heating_value: 26.9e6, evaporation: 840e3 };
 
     /// 85 % ethanol in petrol by volume: 86.8 % by mass with densities of .789 and .745 kg/l.
     pub fn e85() -> Self {
@@ -160,6 +162,7 @@ impl Fuel {
             hydrogen: mean(self.hydrogen, other.hydrogen),
             oxygen: mean(self.oxygen, other.oxygen),
             heating_value: (1.0 - share) * self.heating_value + share * other.heating_value,
+            evaporation: (1.0 - share) * self.evaporation + share * other.evaporation,
         }
     }
 

@@ -85,6 +85,26 @@ report! {
         error_band: String,
     }
 
+    /// One cycle of the first cylinder at one speed.
+    pub struct TraceReport {
+        /// Crank speed.
+        rpm: f64,
+        /// Crank angle from firing top dead centre.
+        crank_deg: Vec<f64>,
+        /// Volume above the piston.
+        volume_cc: Vec<f64>,
+        /// Cylinder pressure, absolute.
+        cylinder_kpa: Vec<f64>,
+        /// Pressure in the runner at the valve, absolute.
+        intake_kpa: Vec<f64>,
+        /// Pressure in the primary at the valve, absolute.
+        exhaust_kpa: Vec<f64>,
+        /// Through the intake valve into the cylinder.
+        intake_g_s: Vec<f64>,
+        /// Through the exhaust valve out of the cylinder.
+        exhaust_g_s: Vec<f64>,
+    }
+
     /// One hump of a curve.
     pub struct PeakReport {
         /// Torque, when it is one of torque.

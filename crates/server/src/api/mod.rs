@@ -2,5 +2,6 @@
 
 pub mod about;
 pub mod builds;
+pub mod curve;
 pub mod documents;
 pub mod workbench;

@@ -26,7 +26,7 @@ pub struct WorkbenchRequest {
     /// Identifier of the candidate in view; the first when absent.
     #[serde(default)]
     pub candidate: Option<String>,
-    /// Parts wanted; all when absent.
+    /// Parts wanted; all when absent. Breathing takes seconds and comes from the curve instead.
     #[serde(default)]
     pub parts: Option<Vec<PartName>>,
     /// Units that bare numbers are taken in.
@@ -132,7 +132,8 @@ fn work(request: &WorkbenchRequest, stages: &Stages) -> Result<WorkbenchAnswer, 
     let wanted = request.candidate.as_ref();
     // A candidate that undo took away leaves its tab to the first.
     let candidate_index = candidates.iter().position(|c| Some(&c.id) == wanted).unwrap_or(0);
-    let parts = request.parts.clone().unwrap_or_else(PartName::cheap);
+    let mut parts = request.parts.clone().unwrap_or_else(PartName::cheap);
+    parts.retain(|part| *part != PartName::Breathing);
     let candidate = candidates.get(candidate_index).map(|c| c.id.clone());
     let analysis = analyze(&build, &Request { candidate, parts }, stages)?;
     let report = analysis.candidates.first();

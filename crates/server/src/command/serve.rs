@@ -4,6 +4,7 @@ use super::database::open_store;
 use super::{ServeOptions, demo};
 use crate::app::{Shared, configure};
 use crate::guard::AllowedHosts;
+use crate::jobs::Jobs;
 use actix_web::{App, HttpServer, web};
 use anyhow::{Context, bail};
 use std::net::{SocketAddr, TcpListener};
@@ -44,6 +45,7 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
     let shared = Shared {
         store: web::Data::new(store.clone()),
         stages: web::Data::new(Stages::default()),
+        jobs: web::Data::new(Jobs::default()),
         hosts: web::Data::new(AllowedHosts::loopback(bound.port())),
     };
     let server =

@@ -5,7 +5,8 @@ use super::standard_air;
 use super::work::{Breathing, Effort, Sample};
 use crate::gas::knock::{octane_needed, with_octane};
 use crate::gas::setup::Combustion;
-use crate::report::{BreathingReport, PeakReport, StandardAirReport};
+use crate::gas::setup::on_cycle;
+use crate::report::{BreathingReport, PeakReport, StandardAirReport, TraceReport};
 use crate::table::held;
 use std::f64::consts::PI;
 
@@ -42,7 +43,7 @@ pub fn report(breathing: &Breathing, effort: Effort, level: usize, samples: &[Sa
         drive_kpa: breathing.air.charger.as_ref().map(|_| column(&|s| gauge(s.point.back))),
         blower_kw: breathing.air.charger.as_ref().filter(|c| c.blower).map(|_| column(&|s| s.blower * 1e-3)),
         air_fuel: column(&|s| s.point.air_fuel),
-        smoke_margin: smoke_limit(breathing).map(|limit| column(&|s| s.point.air_fuel / limit - 1.0)),
+        smoke_margin: (!spark).then(|| column(&|s| s.point.air_fuel / breathing.smoke - 1.0)),
         exhaust_temperature_c: column(&|s| s.point.exhaust_temperature - 273.15),
         octane_needed: spark.then(|| column(&|s| octane_needed(s.point.knock))),
         knock_index: breathing.octane.map(|octane| column(&|s| with_octane(s.point.knock, octane))),
@@ -69,10 +70,23 @@ pub fn report(breathing: &Breathing, effort: Effort, level: usize, samples: &[Sa
     }
 }
 
-fn smoke_limit(breathing: &Breathing) -> Option<f64> {
-    match breathing.setup.combustion {
-        Combustion::Diesel { smoke_limit, .. } => Some(smoke_limit),
-        Combustion::Spark { .. } => None,
+/// Degrees between the points of a reported trace.
+const TRACE_EVERY: usize = 2;
+
+/// The first cylinder's last cycle at one speed.
+pub fn trace(breathing: &Breathing, sample: &Sample) -> TraceReport {
+    let thin =
+        |values: &[f64], factor: f64| values.iter().step_by(TRACE_EVERY).map(|v| v * factor).collect::<Vec<f64>>();
+    let crank_deg: Vec<f64> = (0..720).step_by(TRACE_EVERY).map(f64::from).collect();
+    TraceReport {
+        rpm: sample.point.rpm,
+        volume_cc: crank_deg.iter().map(|deg| on_cycle(&breathing.setup.volume, *deg) * 1e6).collect(),
+        cylinder_kpa: thin(&sample.trace.cylinder, 1e-3),
+        intake_kpa: thin(&sample.trace.intake, 1e-3),
+        exhaust_kpa: thin(&sample.trace.exhaust, 1e-3),
+        intake_g_s: thin(&sample.trace.intake_flow, 1e3),
+        exhaust_g_s: thin(&sample.trace.exhaust_flow, 1e3),
+        crank_deg,
     }
 }
 
@@ -110,9 +124,9 @@ fn over_band(speed: &[f64], values: &[f64], (from, to): (f64, f64)) -> Option<f6
 
 fn corrections(breathing: &Breathing, samples: &[Sample], peak_power: f64) -> Vec<StandardAirReport> {
     let air = &breathing.air;
-    let standards = if let (Some(_), Some(top)) =
-        (smoke_limit(breathing), samples.iter().max_by(|a, b| a.power().total_cmp(&b.power())))
-    {
+    let diesel = matches!(breathing.setup.combustion, Combustion::Diesel { .. });
+    let top = samples.iter().max_by(|a, b| a.power().total_cmp(&b.power())).filter(|_| diesel);
+    let standards = if let Some(top) = top {
         let litres = breathing.setup.swept() * 1e3;
         let fuel = top.point.balance.fuel * 1e6 / litres;
         vec![standard_air::diesel(air.pressure, air.temperature, air.humidity, fuel, top.point.plenum / air.pressure)]

@@ -11,7 +11,7 @@ mod standard_air;
 mod work;
 
 pub use air::{Air, Charger, Level};
-pub use curve::report;
+pub use curve::{report, trace};
 pub use work::{Breathing, Effort, Sample, breathing_of};
 
 use super::inputs::{Gap, Inputs, Part};
@@ -19,25 +19,40 @@ use crate::gas::cycle::Halt;
 use crate::report::BreathingReport;
 use rayon::prelude::*;
 
-/// The whole curve of a candidate on its strongest boost level, speeds in parallel.
-pub fn breathing(inputs: &Inputs<'_>, effort: Effort) -> Part<BreathingReport> {
-    curve(&breathing_of(inputs)?, effort)
+/// The whole curve of a candidate on its strongest boost level, speeds in parallel: in full, or of one cylinder where
+/// the document does not say how the cylinders are joined.
+pub fn breathing(inputs: &Inputs<'_>) -> Part<BreathingReport> {
+    let breathing = breathing_of(inputs)?;
+    let effort = if breathing.can(Effort::Full).is_ok() { Effort::Full } else { Effort::Fast };
+    curve(&breathing, effort)
 }
 
-/// The whole curve of what a candidate was resolved to.
+/// The whole curve of what a candidate was resolved to, on its strongest boost level.
 pub fn curve(breathing: &Breathing, effort: Effort) -> Part<BreathingReport> {
+    let level = breathing.strongest();
+    let samples = samples(breathing, (effort, level), &|| false, |_| ())?;
+    Ok(report(breathing, effort, level, &samples))
+}
+
+/// Every sample of a curve in rising speed; `tell` hears of each as it comes, in any order, and `stop` ends the work.
+pub fn samples(
+    breathing: &Breathing,
+    (effort, level): (Effort, usize),
+    stop: &(dyn Fn() -> bool + Sync),
+    tell: impl Fn(&Sample) + Sync,
+) -> Part<Vec<Sample>> {
     breathing.can(effort)?;
-    let (setup, level) = (breathing.meshed(effort), breathing.strongest());
-    let samples: Result<Vec<Sample>, Halt> = breathing
-        .speeds(effort)
-        .par_iter()
-        .map(|rpm| breathing.sample(&setup, (effort, level), *rpm, &|| false))
-        .collect();
-    Ok(report(breathing, effort, level, &samples.map_err(gap_of)?))
+    let setup = breathing.meshed(effort);
+    let run = |rpm: &f64| {
+        let sample = breathing.sample(&setup, (effort, level), *rpm, stop);
+        sample.inspect(&tell)
+    };
+    let samples: Result<Vec<Sample>, Halt> = breathing.speeds(effort).par_iter().map(run).collect();
+    samples.map_err(gap_of)
 }
 
 /// Why a run ended without a curve.
-pub fn gap_of(halt: Halt) -> Gap {
+fn gap_of(halt: Halt) -> Gap {
     let reason = match halt {
         Halt::NoPipe => "runner or primary has no length or no area",
         Halt::Stopped => "stopped",

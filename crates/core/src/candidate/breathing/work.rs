@@ -33,6 +33,9 @@ const POINTS: [usize; 2] = [5, 13];
 /// No speed below this is computed, rpm.
 const SLOWEST: f64 = 300.0;
 
+/// Air-fuel ratio where smoke begins to show on engines without a limit of their own (common practice, no source).
+const VISIBLE_SMOKE: f64 = 18.0;
+
 impl Effort {
     /// What the curve says of itself.
     pub const fn words(self) -> &'static str {
@@ -72,6 +75,8 @@ pub struct Breathing {
     pub band: (f64, f64),
     /// Octane number of the petrol, where it is known.
     pub octane: Option<f64>,
+    /// Air-fuel ratio below which a diesel smokes.
+    pub smoke: f64,
     /// Whether a flow table was measured for both ports.
     pub flow_known: bool,
     /// Why the full mode cannot be computed.
@@ -111,6 +116,7 @@ pub fn breathing_of(inputs: &Inputs<'_>) -> Part<Breathing> {
         air: read_air(inputs)?,
         band: (from.as_rpm(), to.as_rpm()),
         octane: inputs.engine.number("octane_ron").filter(|_| matches!(setup.combustion, Combustion::Spark { .. })),
+        smoke: inputs.engine.number("smoke_air_fuel").unwrap_or(VISIBLE_SMOKE),
         flow_known: crate::document::Side::BOTH.into_iter().all(measured),
         setup,
     })

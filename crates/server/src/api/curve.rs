@@ -1,0 +1,165 @@
+//! Torque and power as they are computed: one JSON object a line, the points so far in each, until the last one.
+//!
+//! The request is the job. When its page goes away the stream is dropped, and with it the work.
+
+use crate::jobs::{Jobs, Listener, key};
+use crate::problem::Problem;
+use actix_web::web::Bytes;
+use actix_web::{HttpResponse, post, web};
+use serde::{Deserialize, Serialize};
+use std::sync::atomic::{AtomicBool, Ordering};
+use std::sync::{Arc, Mutex, PoisonError};
+use tokio::sync::mpsc::{UnboundedSender, unbounded_channel};
+use tokio_stream::StreamExt;
+use tokio_stream::wrappers::UnboundedReceiverStream;
+use upper_lobe_core::analysis::{BreathingReport, Stages, TraceReport, breathing_inputs};
+use upper_lobe_core::candidate::Gap;
+use upper_lobe_core::candidate::breathing::{Breathing, Effort, Sample, report, samples, trace};
+use upper_lobe_core::document::Build;
+use utoipa::ToSchema;
+
+/// What to compute a curve of.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CurveRequest {
+    /// The document's text.
+    pub document: String,
+    /// Identifier of the candidate; the first when absent.
+    #[serde(default)]
+    pub candidate: Option<String>,
+    /// How much to compute.
+    pub effort: Effort,
+    /// Name of the boost level; the strongest when absent.
+    #[serde(default)]
+    pub level: Option<String>,
+}
+
+/// One line of the answer.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+#[serde(tag = "state", rename_all = "snake_case")]
+pub enum CurveLine {
+    /// Other curves run; this one begins when one of them ends.
+    Waiting,
+    /// Some points are there.
+    Running {
+        /// Points computed.
+        done: usize,
+        /// Points of the whole curve.
+        of: usize,
+        /// The curve so far.
+        curve: Box<BreathingReport>,
+    },
+    /// All points are there.
+    Done {
+        /// The curve.
+        curve: Box<BreathingReport>,
+        /// The first cylinder's last cycle at every speed.
+        traces: Vec<TraceReport>,
+    },
+    /// There is no curve.
+    Failed {
+        /// Why.
+        reason: String,
+        /// Fields that would close it.
+        needs: Vec<String>,
+    },
+}
+
+/// Computes a curve and answers with it point by point, as `application/x-ndjson`.
+#[utoipa::path(request_body = CurveRequest, responses((status = 200, body = CurveLine, content_type = "application/x-ndjson"), (status = 422, body = Problem)), tag = "workbench")]
+#[post("/curve")]
+pub async fn compute_curve(
+    stages: web::Data<Stages>,
+    jobs: web::Data<Jobs<CurveLine>>,
+    body: web::Json<CurveRequest>,
+) -> Result<HttpResponse, Problem> {
+    let build = Build::read(&body.document)?;
+    let part = breathing_inputs(&build, body.candidate.as_deref(), &stages)?;
+    let (send, receive) = unbounded_channel();
+    let listener = Listener::default();
+    match part {
+        Err(gap) => tell(&send, &failed(gap)),
+        Ok(breathing) => {
+            let level = body.level.as_ref().and_then(|name| breathing.air.levels.iter().position(|l| l.name == *name));
+            let job = Job {
+                effort: body.effort,
+                level: level.unwrap_or_else(|| breathing.strongest()),
+                breathing,
+                gone: listener.gone(),
+            };
+            actix_web::rt::spawn(job.run(jobs.into_inner(), send));
+        }
+    }
+    let lines = UnboundedReceiverStream::new(receive).map(move |line: Bytes| {
+        // The stream owns the listener: when it is dropped the job ends.
+        let _ = &listener;
+        Ok::<_, actix_web::Error>(line)
+    });
+    Ok(HttpResponse::Ok().content_type("application/x-ndjson").streaming(lines))
+}
+
+struct Job {
+    breathing: Breathing,
+    effort: Effort,
+    level: usize,
+    gone: Arc<AtomicBool>,
+}
+
+impl Job {
+    async fn run(self, jobs: Arc<Jobs<CurveLine>>, send: UnboundedSender<Bytes>) {
+        let key = key(&(&self.breathing, self.effort, self.level));
+        if let Some(kept) = jobs.kept(&key) {
+            return tell(&send, &kept);
+        }
+        let permits = jobs.permits(matches!(self.effort, Effort::Preview | Effort::Screening));
+        if permits.available_permits() == 0 {
+            tell(&send, &CurveLine::Waiting);
+        }
+        let Ok(permit) = permits.acquire_owned().await else { return };
+        let worked = web::block(move || {
+            let line = self.work(&send);
+            let _held_until_here = permit;
+            if matches!(line, CurveLine::Done { .. }) {
+                jobs.keep(key, Arc::new(line.clone()));
+            }
+            tell(&send, &line);
+        });
+        if let Err(error) = worked.await {
+            tracing::error!(%error, "a curve was interrupted");
+        }
+    }
+
+    fn work(&self, send: &UnboundedSender<Bytes>) -> CurveLine {
+        let Self { breathing, effort, level, gone } = self;
+        let of = breathing.speeds(*effort).len();
+        let so_far: Mutex<Vec<Sample>> = Mutex::default();
+        let told = |sample: &Sample| {
+            let mut found = so_far.lock().unwrap_or_else(PoisonError::into_inner);
+            let at = found.partition_point(|other| other.point.rpm < sample.point.rpm);
+            found.insert(at, sample.clone());
+            if found.len() < of {
+                let curve = Box::new(report(breathing, *effort, *level, &found));
+                tell(send, &CurveLine::Running { done: found.len(), of, curve });
+            }
+        };
+        match samples(breathing, (*effort, *level), &|| gone.load(Ordering::Relaxed), told) {
+            Ok(samples) => CurveLine::Done {
+                curve: Box::new(report(breathing, *effort, *level, &samples)),
+                traces: samples.iter().map(|sample| trace(breathing, sample)).collect(),
+            },
+            Err(gap) => failed(gap),
+        }
+    }
+}
+
+fn failed(gap: Gap) -> CurveLine {
+    CurveLine::Failed { reason: gap.reason, needs: gap.needs }
+}
+
+/// Sends a line; nobody may be listening any more, which is no fault.
+fn tell(send: &UnboundedSender<Bytes>, line: &CurveLine) {
+    if let Ok(mut text) = serde_json::to_vec(line) {
+        text.push(b'\n');
+        let _ = send.send(Bytes::from(text));
+    }
+}
