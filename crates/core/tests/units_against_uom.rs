@@ -3,8 +3,8 @@
 
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
-use uom::si::f64::{Force, Length, Mass, Pressure, Volume, VolumeRate};
-use uom::si::{angular_velocity, force, length, mass, pressure, volume, volume_rate};
+use uom::si::f64::{Force, Length, Mass, Power, Pressure, Torque, Volume, VolumeRate};
+use uom::si::{angular_velocity, force, length, mass, power, pressure, torque, volume, volume_rate};
 use upper_lobe_core::quantity::{Dimension, parse};
 
 fn agrees(text: &str, dimension: Dimension, expected: f64, relative: f64) {
@@ -24,6 +24,15 @@ fn lengths_masses_and_volumes() {
     agrees("64 cc", Dimension::Volume, Volume::new::<volume::cubic_centimeter>(64.0).value, 1e-12);
     agrees("2.5 l", Dimension::Volume, Volume::new::<volume::liter>(2.5).value, 1e-12);
     agrees("4 in3", Dimension::Volume, Volume::new::<volume::cubic_inch>(4.0).value, 1e-6);
+}
+
+#[test]
+fn torques_and_powers() {
+    agrees("400 lbf ft", Dimension::Torque, Torque::new::<torque::pound_force_foot>(400.0).value, 1e-6);
+    agrees("540 N m", Dimension::Torque, 540.0, 1e-12);
+    agrees("500 hp", Dimension::Power, Power::new::<power::horsepower>(500.0).value, 1e-6);
+    agrees("300 PS", Dimension::Power, Power::new::<power::metric_horsepower>(300.0).value, 1e-6);
+    agrees("210 kW", Dimension::Power, 210e3, 1e-12);
 }
 
 #[test]

@@ -1623,6 +1623,22 @@ export interface components {
             length_inch: components["schemas"]["Scale"];
             /** @description Lengths in millimetres. */
             length_metric: components["schemas"]["Scale"];
+            /** @description Powers in horsepower. */
+            power_inch: components["schemas"]["Scale"];
+            /** @description Powers in kilowatts. */
+            power_metric: components["schemas"]["Scale"];
+            /** @description Pressures in psi. */
+            pressure_inch: components["schemas"]["Scale"];
+            /** @description Pressures in kilopascals. */
+            pressure_metric: components["schemas"]["Scale"];
+            /** @description Temperatures in Fahrenheit. */
+            temperature_inch: components["schemas"]["Scale"];
+            /** @description Temperatures in Celsius. */
+            temperature_metric: components["schemas"]["Scale"];
+            /** @description Torques in pound-feet. */
+            torque_inch: components["schemas"]["Scale"];
+            /** @description Torques in newton metres. */
+            torque_metric: components["schemas"]["Scale"];
         };
         /**
          * @description How a rule compares.

@@ -137,6 +137,14 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
             angle: scale(Dimension::Angle, UnitSystem::Inch),
             flow_inch: scale(Dimension::Flow, UnitSystem::Inch),
             flow_metric: scale(Dimension::Flow, UnitSystem::Metric),
+            torque_inch: scale(Dimension::Torque, UnitSystem::Inch),
+            torque_metric: scale(Dimension::Torque, UnitSystem::Metric),
+            power_inch: scale(Dimension::Power, UnitSystem::Inch),
+            power_metric: scale(Dimension::Power, UnitSystem::Metric),
+            pressure_inch: scale(Dimension::Pressure, UnitSystem::Inch),
+            pressure_metric: scale(Dimension::Pressure, UnitSystem::Metric),
+            temperature_inch: scale(Dimension::Temperature, UnitSystem::Inch),
+            temperature_metric: scale(Dimension::Temperature, UnitSystem::Metric),
         },
     })
 }

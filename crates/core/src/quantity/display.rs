@@ -62,6 +62,10 @@ pub fn scale(dimension: Dimension, system: UnitSystem) -> Scale {
         (Dimension::Temperature, Inch) => ("F", 0),
         (Dimension::Temperature, Metric) => ("C", 0),
         (Dimension::Money, _) => ("USD", 2),
+        (Dimension::Torque, Inch) => ("lbf ft", 0),
+        (Dimension::Torque, Metric) => ("N m", 0),
+        (Dimension::Power, Inch) => ("hp", 0),
+        (Dimension::Power, Metric) => ("kW", 0),
     };
     let unit = dimension.find(symbol).unwrap_or(dimension.units()[0]);
     Scale { unit: unit.symbol, factor: unit.factor, offset: unit.offset, decimals }

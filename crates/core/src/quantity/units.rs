@@ -67,11 +67,15 @@ pub enum Dimension {
     Temperature,
     /// Money; currencies are never converted.
     Money,
+    /// Torques.
+    Torque,
+    /// Powers.
+    Power,
 }
 
 impl Dimension {
     /// Every dimension, for tests and tables.
-    pub const ALL: [Self; 11] = [
+    pub const ALL: [Self; 13] = [
         Self::Length,
         Self::Angle,
         Self::Force,
@@ -83,6 +87,8 @@ impl Dimension {
         Self::Speed,
         Self::Temperature,
         Self::Money,
+        Self::Torque,
+        Self::Power,
     ];
 
     /// The accepted units.
@@ -99,6 +105,8 @@ impl Dimension {
             Self::Speed => SPEED,
             Self::Temperature => TEMPERATURE,
             Self::Money => MONEY,
+            Self::Torque => TORQUE,
+            Self::Power => POWER,
         }
     }
 
@@ -116,6 +124,8 @@ impl Dimension {
             Self::Speed => "a speed",
             Self::Temperature => "a temperature",
             Self::Money => "an amount of money",
+            Self::Torque => "a torque",
+            Self::Power => "a power",
         }
     }
 
@@ -176,4 +186,14 @@ const TEMPERATURE: &[Unit] = &[
     Unit { symbol: "F", factor: 5.0 / 9.0, offset: ZERO_CELSIUS - 32.0 * 5.0 / 9.0 },
     unit("K", 1.0),
 ];
+const TORQUE: &[Unit] = &[
+    unit("lbf ft", POUND_FORCE * 12.0 * INCH),
+    unit("N m", 1.0),
+    unit("lb-ft", POUND_FORCE * 12.0 * INCH),
+    unit("ft-lb", POUND_FORCE * 12.0 * INCH),
+    unit("Nm", 1.0),
+];
+/// Watts in a mechanical horsepower: 550 foot pounds-force a second.
+const HORSEPOWER: f64 = 550.0 * POUND_FORCE * 12.0 * INCH;
+const POWER: &[Unit] = &[unit("hp", HORSEPOWER), unit("kW", 1e3), unit("W", 1.0), unit("PS", 75.0 * STANDARD_GRAVITY)];
 const MONEY: &[Unit] = &[unit("USD", 1.0), unit("EUR", 1.0), unit("GBP", 1.0)];

@@ -58,6 +58,22 @@ report! {
         flow_inch: Scale,
         /// Flows in litres a second.
         flow_metric: Scale,
+        /// Torques in pound-feet.
+        torque_inch: Scale,
+        /// Torques in newton metres.
+        torque_metric: Scale,
+        /// Powers in horsepower.
+        power_inch: Scale,
+        /// Powers in kilowatts.
+        power_metric: Scale,
+        /// Pressures in psi.
+        pressure_inch: Scale,
+        /// Pressures in kilopascals.
+        pressure_metric: Scale,
+        /// Temperatures in Fahrenheit.
+        temperature_inch: Scale,
+        /// Temperatures in Celsius.
+        temperature_metric: Scale,
     }
 
     /// One candidate.
