@@ -31,7 +31,7 @@ fn torques_and_powers() {
     agrees("400 lbf ft", Dimension::Torque, Torque::new::<torque::pound_force_foot>(400.0).value, 1e-6);
     agrees("540 N m", Dimension::Torque, 540.0, 1e-12);
     agrees("500 hp", Dimension::Power, Power::new::<power::horsepower>(500.0).value, 1e-6);
-    agrees("300 PS", Dimension::Power, Power::new::<power::metric_horsepower>(300.0).value, 1e-6);
+    agrees("300 PS", Dimension::Power, Power::new::<power::horsepower_metric>(300.0).value, 1e-6);
     agrees("210 kW", Dimension::Power, 210e3, 1e-12);
 }
 

@@ -33,6 +33,11 @@ export type Conflict = Schemas['Conflict']
 export type Place = Schemas['Place']
 export type Term = Schemas['Term']
 export type BuildSummary = Schemas['BuildSummary']
+export type CurveLine = Schemas['CurveLine']
+export type CurveRequest = Schemas['CurveRequest']
+export type CurveReport = Schemas['BreathingReport']
+export type Effort = Schemas['Effort']
+export type TraceReport = Schemas['TraceReport']
 
 export const client = createClient<paths>({ baseUrl: '/' })
 
@@ -55,7 +60,7 @@ export async function answered<T>(call: Promise<{ data?: T; error?: unknown }>):
     throw new Refusal(unreachable())
   }
   if (result.data !== undefined) return result.data
-  throw new Refusal(isProblem(result.error) ? result.error : unreachable())
+  throw new Refusal(refusalOf(result.error))
 }
 
 /** `true` for an answer without content; throws a {@link Refusal} for anything else. */
@@ -67,7 +72,12 @@ export async function done(call: Promise<{ response: Response; error?: unknown }
     throw new Refusal(unreachable())
   }
   if (result.response.ok) return true
-  throw new Refusal(isProblem(result.error) ? result.error : unreachable())
+  throw new Refusal(refusalOf(result.error))
+}
+
+/** The problem a refused answer holds; silence when it holds none. */
+export function refusalOf(body: unknown): Problem {
+  return isProblem(body) ? body : unreachable()
 }
 
 function isProblem(value: unknown): value is Problem {

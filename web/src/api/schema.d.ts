@@ -284,6 +284,8 @@ export interface components {
              * @description Over the band of the plan.
              */
             average_torque_nm?: number | null;
+            /** @description Band of the plan. */
+            band_rpm: number[];
             /** @description What a blower takes from the crank; already off torque and power. */
             blower_kw?: number[] | null;
             /** @description Brake mean effective pressure. */
@@ -346,6 +348,11 @@ export interface components {
              * @description Speed of it.
              */
             peak_torque_rpm: number;
+            /**
+             * Format: double
+             * @description Where the plan wants peak power.
+             */
+            peak_wanted_rpm?: number | null;
             /** @description Every hump of torque, then of power, the highest first. */
             peaks: components["schemas"]["PeakReport"][];
             /** @description Power. */
@@ -356,6 +363,11 @@ export interface components {
             pushed_back: number[];
             /** @description Burned share of the charge at intake closing. */
             residual_fraction: number[];
+            /**
+             * Format: double
+             * @description Where the plan shifts.
+             */
+            shift_rpm?: number | null;
             /** @description Fresh charge lost through the exhaust valve, of the air taken in. */
             short_circuited: number[];
             /** @description Air-fuel ratio above the smoke limit, as a share of it, for a diesel. */
@@ -882,6 +894,8 @@ export interface components {
              * @description Over the band of the plan.
              */
             average_torque_nm?: number | null;
+            /** @description Band of the plan. */
+            band_rpm: number[];
             /** @description What a blower takes from the crank; already off torque and power. */
             blower_kw?: number[] | null;
             /** @description Brake mean effective pressure. */
@@ -944,6 +958,11 @@ export interface components {
              * @description Speed of it.
              */
             peak_torque_rpm: number;
+            /**
+             * Format: double
+             * @description Where the plan wants peak power.
+             */
+            peak_wanted_rpm?: number | null;
             /** @description Every hump of torque, then of power, the highest first. */
             peaks: components["schemas"]["PeakReport"][];
             /** @description Power. */
@@ -954,6 +973,11 @@ export interface components {
             pushed_back: number[];
             /** @description Burned share of the charge at intake closing. */
             residual_fraction: number[];
+            /**
+             * Format: double
+             * @description Where the plan shifts.
+             */
+            shift_rpm?: number | null;
             /** @description Fresh charge lost through the exhaust valve, of the air taken in. */
             short_circuited: number[];
             /** @description Air-fuel ratio above the smoke limit, as a share of it, for a diesel. */

@@ -14,6 +14,7 @@ export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName
     const verdict = stateOf(name, limits)
     if (verdict !== undefined) return { text: verdict, verdict }
     if (name === 'compare') return { text: candidates > 1 ? String(candidates) : '' }
+    if (name === 'torque') return { text: '' }
     const { assumed, given } = tallies.get(name) ?? { assumed: 0, given: 0 }
     return { text: given === 0 ? 'empty' : assumed > 0 ? `${assumed} assumed` : 'given' }
   }

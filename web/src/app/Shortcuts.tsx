@@ -6,7 +6,7 @@ const SHORTCUTS: readonly (readonly [string, string])[] = [
   ['?', 'this page'],
   ['Ctrl+S', 'save'],
   ['Ctrl+Z, Ctrl+Shift+Z', 'undo, redo, without limit'],
-  ['Alt+1 to Alt+9, Alt+0', 'the steps of the work in their order'],
+  ['Alt+1 to Alt+9, Alt+0, Alt+-', 'the steps of the work in their order'],
   ['Alt+Left, Alt+Right', 'the candidate before, the next one'],
   ['Left, Right on the strip', 'crank by a degree; ten with Shift'],
   ['+, -, 0 on the strip', 'zoom in, out, the whole cycle'],

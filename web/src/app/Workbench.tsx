@@ -8,6 +8,7 @@ import { FieldForm } from '../features/fields/FieldForm'
 import { LobePicture } from '../features/lobe/LobePicture'
 import { Margins } from '../features/margins/Margins'
 import { useSessionPart } from '../features/session/useSession'
+import { TorqueStep } from '../features/torque/TorqueStep'
 import { Strip } from '../features/strip/Strip'
 import { Banner } from './Banner'
 import { Rail } from './Rail'
@@ -56,6 +57,7 @@ function StepContent({ step }: { step: StepName }) {
     case 'events': return <EventsStep />
     case 'lobe': return <LobePicture />
     case 'clearance': return <ClearanceStep />
+    case 'torque': return <TorqueStep />
     case 'compare': return <CompareStep />
     default: return null
   }

@@ -51,10 +51,13 @@ function actionOf(session: Session, keys: Keys, event: KeyboardEvent): (() => vo
   return undefined
 }
 
+/** Keys of the steps in their order: those of the row of digits and the one after it. */
+const ALT_STEPS = ['Digit1', 'Digit2', 'Digit3', 'Digit4', 'Digit5', 'Digit6', 'Digit7', 'Digit8', 'Digit9', 'Digit0', 'Minus']
+
 function altAction(session: Session, keys: Keys, event: KeyboardEvent): (() => void) | undefined {
-  const digit = /^Digit(\d)$/.exec(event.code)?.[1]
-  if (digit !== undefined) {
-    const step = STEPS[digit === '0' ? 9 : Number(digit) - 1]
+  const place = ALT_STEPS.indexOf(event.code)
+  if (place >= 0) {
+    const step = STEPS[place]
     return step ? () => { keys.step(step.name) } : undefined
   }
   const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0

@@ -1,6 +1,6 @@
 import type { FormField, LimitReport, Verdict } from '../api/client'
 
-export type StepName = 'plan' | 'engine' | 'events' | 'lobe' | 'lifter' | 'rocker' | 'pushrod' | 'spring' | 'clearance' | 'compare'
+export type StepName = 'plan' | 'engine' | 'events' | 'lobe' | 'lifter' | 'rocker' | 'pushrod' | 'spring' | 'clearance' | 'torque' | 'compare'
 
 export type PictureName = 'deck' | 'pocket-intake' | 'pocket-exhaust' | 'flow-intake' | 'flow-exhaust' | 'firing'
 
@@ -94,6 +94,7 @@ export const STEPS: readonly Step[] = [
       { title: 'Own limits', fields: ['limits'] },
     ],
   },
+  { name: 'torque', title: 'Torque', groups: [] },
   { name: 'compare', title: 'Compare', groups: [{ title: 'This candidate', fields: ['@.name'] }] },
 ]
 

@@ -21,6 +21,9 @@ const MOST_CYCLES: [usize; 2] = [16, 24];
 const COLLECTOR_WALL: Wall = Wall { friction: 0.006, temperature: Some(700.0) };
 const COLLECTOR_GAS: f64 = 800.0;
 
+/// Steps between two questions whether to stop: a few milliseconds.
+const ASKED_EVERY: u32 = 64;
+
 /// How much of the engine is computed.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Mode {
@@ -49,7 +52,7 @@ pub struct Run<'a> {
     pub around: Around,
     /// Whether it fires; a starter turns it otherwise.
     pub fires: bool,
-    /// Asked after every cycle; `true` ends the run.
+    /// Asked every few steps; `true` ends the run.
     pub stop: &'a (dyn Fn() -> bool + Sync),
 }
 
@@ -61,10 +64,7 @@ impl Run<'_> {
         let mut last: Option<Balance> = None;
         let (mut cycles, mut change) = (0, f64::INFINITY);
         while cycles < most && change > REPEATS {
-            if (self.stop)() {
-                return Err(Halt::Stopped);
-            }
-            let balance = engine.cycle();
+            let balance = engine.cycle().ok_or(Halt::Stopped)?;
             cycles += 1;
             change = last.map_or(f64::INFINITY, |before| changed(&before, &balance)).max(engine.back.1);
             last = Some(balance);
@@ -149,22 +149,27 @@ impl<'a> Engine<'a> {
         })
     }
 
-    /// Two turns from the top dead centre of the first cylinder's gas exchange; the mean of all cylinders.
-    fn cycle(&mut self) -> Balance {
+    /// Two turns from the top dead centre of the first cylinder's gas exchange; the mean of all cylinders. `None` when
+    /// it was asked to stop on the way.
+    fn cycle(&mut self) -> Option<Balance> {
         self.cylinders.iter_mut().for_each(Breather::begin);
         self.plenum = (0.0, 0.0);
         let degrees_per_second = 6.0 * self.common.rpm;
-        let mut crank = 360.0;
+        let (mut crank, mut steps) = (360.0, 0_u32);
         while crank < 1080.0 - 1e-9 {
             let limit = self.stable_step() * degrees_per_second;
             let step = limit.min(self.run.setup.longest_step).min(1080.0 - crank);
             self.step(crank, step, step / degrees_per_second);
             crank += step;
+            steps += 1;
+            if steps % ASKED_EVERY == 0 && (self.run.stop)() {
+                return None;
+            }
         }
         self.cylinders.iter_mut().for_each(Breather::end);
         let mean = self.mean();
         self.settle(&mean);
-        mean
+        Some(mean)
     }
 
     fn stable_step(&self) -> f64 {

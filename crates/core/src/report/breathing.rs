@@ -11,6 +11,12 @@ report! {
         level: Option<String>,
         /// Every boost level of the plan.
         level_names: Vec<String>,
+        /// Band of the plan.
+        band_rpm: [f64; 2],
+        /// Where the plan wants peak power.
+        peak_wanted_rpm: Option<f64>,
+        /// Where the plan shifts.
+        shift_rpm: Option<f64>,
         /// Speeds.
         speed_rpm: Vec<f64>,
         /// Torque.

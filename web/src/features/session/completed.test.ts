@@ -16,7 +16,10 @@ function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAn
     readings: readings.map((id) => ({ id, label: id, shown: { inch: '', metric: '' } })),
     analysis: {
       engine: notAsked, assumed: [], warnings: [], candidates: [candidate],
-      scales: { length_inch: scale, length_metric: scale, angle: scale, flow_inch: scale, flow_metric: scale },
+      scales: {
+        length_inch: scale, length_metric: scale, angle: scale, flow_inch: scale, flow_metric: scale, torque_inch: scale, torque_metric: scale,
+        power_inch: scale, power_metric: scale, pressure_inch: scale, pressure_metric: scale, temperature_inch: scale, temperature_metric: scale,
+      },
     },
   }
 }

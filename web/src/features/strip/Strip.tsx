@@ -6,6 +6,7 @@ import { Cursor } from './Cursor'
 import { Curves } from './Curves'
 import type { Frame, Zoom } from './geometry'
 import { WHOLE, degOf, zoomed } from './geometry'
+import { GasStrip } from './GasStrip'
 import { Handles } from './Handles'
 import { BesideNote } from './BesideNote'
 import { Readout } from './Readout'
@@ -14,6 +15,7 @@ import { StripTools, TraceChoice } from './StripTools'
 import { Tightest } from './Tightest'
 import { TraceStrip } from './TraceStrip'
 import type { TraceName } from './traces'
+import { traceOf } from './traces'
 import { useScrubGestures } from './useScrubGestures'
 import { useWidth } from './useWidth'
 
@@ -60,7 +62,7 @@ export function Strip() {
             {beside ? <BesideNote beside={beside} /> : null}
             <StripExport report={report} name={candidate.name} holder={holder} />
           </div>
-          <TraceStrip frame={frame} report={report} trace={trace} />
+          {traceOf(trace).ofGas === true ? <GasStrip frame={frame} report={report} trace={trace} /> : <TraceStrip frame={frame} report={report} trace={trace} />}
         </>
       ) : (
         <div className="strip-waiting">{strip?.state === 'failed' ? <Needs what="The strip is drawn" reason={strip.reason} needs={strip.needs} /> : 'Working out the first picture…'}</div>

@@ -1,12 +1,14 @@
-import type { StripReport } from '../../api/client'
+import type { StripReport, TraceReport } from '../../api/client'
 
-export type TraceName = 'gap' | 'velocity'
+export type TraceName = 'gap' | 'velocity' | 'pressure' | 'flow'
 
 interface Trace {
   readonly name: TraceName
   readonly label: string
   /** Intake and exhaust curve, and the largest value shown; `undefined` lets the curve decide. */
-  readonly curves: (report: StripReport) => readonly [readonly number[] | null | undefined, readonly number[] | null | undefined]
+  readonly curves: (report: StripReport, gas: TraceReport | undefined) => readonly [readonly number[] | null | undefined, readonly number[] | null | undefined]
+  /** Whether it is of the gas, which takes a moment. */
+  readonly ofGas?: boolean
   readonly most: number | undefined
 }
 
@@ -25,7 +27,33 @@ export const TRACES: readonly Trace[] = [
     curves: (report) => [report.intake_velocity_mm_per_deg, report.exhaust_velocity_mm_per_deg],
     most: undefined,
   },
+  {
+    name: 'pressure',
+    label: 'pressure at the valves',
+    curves: (_, gas) => [degrees(gas?.crank_deg, gas?.intake_kpa), degrees(gas?.crank_deg, gas?.exhaust_kpa)],
+    most: undefined,
+    ofGas: true,
+  },
+  {
+    name: 'flow',
+    label: 'flow through the valves',
+    curves: (_, gas) => [degrees(gas?.crank_deg, gas?.intake_g_s), degrees(gas?.crank_deg, gas?.exhaust_g_s)],
+    most: undefined,
+    ofGas: true,
+  },
 ]
+
+/** A curve with evenly spaced angles as one with a value for every degree. Pure. */
+export function degrees(crank: readonly number[] | undefined, values: readonly number[] | undefined): number[] | undefined {
+  if (!crank || !values || values.length < 2) return undefined
+  const step = (crank[1] ?? 1) - (crank[0] ?? 0)
+  return Array.from({ length: 721 }, (_, deg) => {
+    const place = (deg / step) % values.length
+    const left = Math.floor(place)
+    const from = values[left] ?? 0
+    return from + (place - left) * ((values[(left + 1) % values.length] ?? from) - from)
+  })
+}
 
 export function traceOf(name: TraceName): Trace {
   return TRACES.find((trace) => trace.name === name) ?? (TRACES[0] as Trace)

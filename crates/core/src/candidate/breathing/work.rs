@@ -73,6 +73,8 @@ pub struct Breathing {
     pub air: Air,
     /// Band of the plan, rpm.
     pub band: (f64, f64),
+    /// Where peak power is wanted and where it is shifted, rpm, where the plan says.
+    pub wanted: (Option<f64>, Option<f64>),
     /// Octane number of the petrol, where it is known.
     pub octane: Option<f64>,
     /// Air-fuel ratio below which a diesel smokes.
@@ -110,11 +112,13 @@ pub fn breathing_of(inputs: &Inputs<'_>) -> Part<Breathing> {
     let from: Speed = needs.quantity(&inputs.target, "band_from");
     let to: Speed = needs.quantity(&inputs.target, "band_to");
     needs.met(())?;
+    let speed = |key: &str| inputs.target.quantity::<Speed>(key).map(Speed::as_rpm);
     let measured = |side| inputs.port(side).has("flow");
     Ok(Breathing {
         full: lacks_for_full(inputs, &setup),
         air: read_air(inputs)?,
         band: (from.as_rpm(), to.as_rpm()),
+        wanted: (speed("peak_power_at"), speed("shift_at")),
         octane: inputs.engine.number("octane_ron").filter(|_| matches!(setup.combustion, Combustion::Spark { .. })),
         smoke: inputs.engine.number("smoke_air_fuel").unwrap_or(VISIBLE_SMOKE),
         flow_known: crate::document::Side::BOTH.into_iter().all(measured),
