@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, step, test } from './screen'
 
-const STEPS = ['Plan', 'Engine', 'Events', 'Lobe', 'Lifter', 'Rocker', 'Pushrod', 'Spring', 'Clearance', 'Compare']
+const STEPS = ['Plan', 'Engine', 'Events', 'Lobe', 'Lifter', 'Rocker', 'Pushrod', 'Spring', 'Clearance', 'Torque', 'Compare']
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`no serious accessibility finding on any view, ${scheme}`, async ({ bench: page }) => {

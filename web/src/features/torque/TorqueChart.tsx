@@ -57,7 +57,7 @@ export function TorqueChart({ curve, before, others, scales, at }: Props) {
         <Axes frame={frame} scales={scales} />
         <path className="error-band" d={bandOf(frame, curve, scales.torque)} />
         {before ? <Lines frame={frame} curve={before} scales={scales} className="before" /> : null}
-        {others.map((other, place) => <Lines key={other.name} frame={frame} curve={other.curve} scales={scales} className={`other other-${place % 3}`} name={other.name} />)}
+        {others.map((other, place) => <Lines key={other.name} frame={frame} curve={other.curve} scales={scales} className={`other other-${place % 3}`} name={other.name} nameAt={3 * place + 1} />)}
         <Lines frame={frame} curve={curve} scales={scales} className="" name="torque" powerName="power" />
         <g className="marked">
           <line x1={xOf(frame, rpm)} x2={xOf(frame, rpm)} y1={frame.top} y2={HEIGHT - frame.bottom} />
@@ -114,18 +114,22 @@ interface LinesProps {
   readonly className: string
   readonly name?: string
   readonly powerName?: string
+  /** Points from the end at which the name of another curve stands, so that names keep apart. */
+  readonly nameAt?: number
 }
 
-function Lines({ frame, curve, scales, className, name, powerName }: LinesProps) {
+function Lines({ frame, curve, scales, className, name, powerName, nameAt }: LinesProps) {
   const torques = curve.torque_nm.map((nm) => nm / scales.torque.factor)
   const powers = curve.power_kw.map((kw) => (kw * 1e3) / scales.power.factor)
-  const last = curve.speed_rpm.length - 1
+  const at = nameAt === undefined ? 0 : Math.max(0, curve.speed_rpm.length - 1 - nameAt)
+  const above = nameAt === undefined ? 1 + (curve.error_share[0] ?? 0) : 1
+  const x = xOf(frame, curve.speed_rpm[at] ?? 0) + (nameAt === undefined ? 4 : 0)
   return (
     <g className={`curve ${className}`}>
       <path className="power-line" d={lineOf(frame, curve.speed_rpm, powers, frame.power)} />
       <path className="torque-line" d={lineOf(frame, curve.speed_rpm, torques, frame.torque)} />
-      {powerName ? <text className="power-name" x={xOf(frame, curve.speed_rpm[0] ?? 0) + 4} y={yOf(frame, powers[0] ?? 0, frame.power) + 16}>{powerName}</text> : null}
-      {name ? <text className="torque-name" x={xOf(frame, curve.speed_rpm[powerName ? 0 : last] ?? 0) + (powerName ? 4 : -4)} y={yOf(frame, (torques[powerName ? 0 : last] ?? 0) * (powerName ? 1 + (curve.error_share[0] ?? 0) : 1), frame.torque) - 5} textAnchor={powerName ? 'start' : 'end'}>{name}</text> : null}
+      {powerName ? <text className="power-name" x={x} y={yOf(frame, powers[0] ?? 0, frame.power) + 16}>{powerName}</text> : null}
+      {name ? <text className="torque-name" x={x} y={yOf(frame, (torques[at] ?? 0) * above, frame.torque) - 5} textAnchor={nameAt === undefined ? 'start' : 'middle'}>{name}</text> : null}
     </g>
   )
 }

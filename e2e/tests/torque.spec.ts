@@ -1,0 +1,38 @@
+import { drag, expect, step, test } from './screen'
+
+test('torque is computed, follows a drag, and shows one cycle', async ({ bench }) => {
+  await step(bench, 'Torque')
+  const chart = bench.getByRole('slider', { name: 'Speed looked at' })
+  await expect(chart).toBeVisible()
+  await expect(bench.getByText('Average torque over the band')).toBeVisible()
+  await expect(bench.getByText(/^full: all cylinders/)).toBeVisible({ timeout: 60_000 })
+  await expect(bench.getByRole('img', { name: /^Pressure over volume/ })).toBeVisible()
+
+  await chart.focus()
+  await chart.press('Home')
+  await expect(chart).toHaveAttribute('aria-valuetext', '1460 rpm')
+  await expect(bench.getByRole('img', { name: 'Pressure over volume at 1460 rpm' })).toBeVisible()
+
+  const average = async () => Number.parseFloat((await bench.getByText('Average torque over the band').locator('xpath=following-sibling::dd').textContent()) ?? '')
+  const before = await average()
+  await drag(bench, 'Intake closes', 20)
+  await expect(bench.getByRole('status').filter({ hasText: 'intake closes' })).toBeVisible()
+  // Later closing loses torque on an engine whose band ends at 5200 rpm.
+  await expect.poll(average, { timeout: 60_000 }).toBeLessThan(before)
+})
+
+test('a build without a primary says what torque needs', async ({ bench }) => {
+  await step(bench, 'Engine')
+  await bench.getByLabel('Primary length', { exact: true }).fill('')
+  await bench.getByLabel('Primary length', { exact: true }).press('Enter')
+  await step(bench, 'Torque')
+  await expect(bench.getByText('Torque is computed once this is given')).toBeVisible({ timeout: 30_000 })
+  await bench.getByRole('button', { name: 'exhaust primary length' }).click()
+  await expect(bench.getByLabel('Primary length', { exact: true })).toBeFocused()
+})
+
+test('pressures at the valves stand on the strip', async ({ bench }) => {
+  await bench.getByRole('combobox', { name: 'Trace below the strip' }).click()
+  await bench.getByText('pressure at the valves', { exact: true }).click()
+  await expect(bench.getByText(/^at \d+ rpm$/)).toBeVisible({ timeout: 60_000 })
+})
