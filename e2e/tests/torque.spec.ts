@@ -1,5 +1,7 @@
 import { drag, expect, step, test } from './screen'
 
+test.slow()
+
 test('torque is computed, follows a drag, and shows one cycle', async ({ bench }) => {
   await step(bench, 'Torque')
   const chart = bench.getByRole('slider', { name: 'Speed looked at' })
@@ -35,4 +37,15 @@ test('pressures at the valves stand on the strip', async ({ bench }) => {
   await bench.getByRole('combobox', { name: 'Trace below the strip' }).click()
   await bench.getByText('pressure at the valves', { exact: true }).click()
   await expect(bench.getByText(/^at \d+ rpm$/)).toBeVisible({ timeout: 60_000 })
+})
+
+test('what moves the target is ranked, the strongest first', async ({ bench }) => {
+  await step(bench, 'Torque')
+  await expect(bench.getByText('Average torque over the band')).toBeVisible({ timeout: 60_000 })
+  await bench.getByText('What moves the target').click()
+  await expect(bench.getByText('each changed by itself')).toBeVisible({ timeout: 90_000 })
+  const sizes = await bench.locator('.movers li > span:last-child').allTextContents()
+  const numbers = sizes.map((text) => Math.abs(Number.parseFloat(text.replace('−', '-'))))
+  expect(numbers.length).toBe(10)
+  expect([...numbers].sort((a, b) => b - a)).toEqual(numbers)
 })

@@ -1,12 +1,18 @@
 //! Work that takes seconds: how much of it runs at once, what was computed before, and an end to it when nobody
 //! listens any more.
 
+use actix_web::HttpResponse;
+use actix_web::web::Bytes;
+use serde::Serialize;
 use sha2::{Digest, Sha256};
 use std::collections::HashMap;
 use std::fmt::Debug;
 use std::sync::atomic::{AtomicBool, Ordering};
 use std::sync::{Arc, Mutex, PoisonError};
 use tokio::sync::Semaphore;
+use tokio::sync::mpsc::{UnboundedReceiver, UnboundedSender};
+use tokio_stream::StreamExt;
+use tokio_stream::wrappers::UnboundedReceiverStream;
 
 /// Curves that may run at once; each uses every core, so that more would only make all of them slow.
 const AT_ONCE: usize = 2;
@@ -88,6 +94,23 @@ impl Listener {
 impl Drop for Listener {
     fn drop(&mut self) {
         self.0.store(true, Ordering::Relaxed);
+    }
+}
+
+/// The lines of a job as an answer. It owns the listener: when the page goes away the job ends.
+pub fn stream(lines: UnboundedReceiver<Bytes>, listener: Listener) -> HttpResponse {
+    let lines = UnboundedReceiverStream::new(lines).map(move |line| {
+        let _ = &listener;
+        Ok::<_, actix_web::Error>(line)
+    });
+    HttpResponse::Ok().content_type("application/x-ndjson").streaming(lines)
+}
+
+/// Sends a line; nobody may be listening any more, which is no fault.
+pub fn tell(send: &UnboundedSender<Bytes>, line: &impl Serialize) {
+    if let Ok(mut text) = serde_json::to_vec(line) {
+        text.push(b'\n');
+        let _ = send.send(Bytes::from(text));
     }
 }
 

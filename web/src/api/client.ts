@@ -37,6 +37,8 @@ export type CurveLine = Schemas['CurveLine']
 export type CurveRequest = Schemas['CurveRequest']
 export type CurveReport = Schemas['BreathingReport']
 export type Effort = Schemas['Effort']
+export type Effect = Schemas['Effect']
+export type SensitivityLine = Schemas['SensitivityLine']
 export type TraceReport = Schemas['TraceReport']
 
 export const client = createClient<paths>({ baseUrl: '/' })

@@ -194,6 +194,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sensitivity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Changes each decision of a candidate a little and tells what its curve does, as `application/x-ndjson`. */
+        post: operations["compute_sensitivity"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/state": {
         parameters: {
             query?: never;
@@ -1253,6 +1270,32 @@ export interface components {
                 text: string;
             };
         };
+        /** @description What a decision does to the curve. */
+        Effect: {
+            /**
+             * Format: double
+             * @description Relative change of average torque over the band; absent when it cannot be made.
+             */
+            average_torque?: number | null;
+            /** @description By how much, in words. */
+            change: string;
+            /** @description Stable identifier of the decision. */
+            id: string;
+            /** @description In words. */
+            label: string;
+            /**
+             * Format: double
+             * @description Relative change of peak power.
+             */
+            peak_power?: number | null;
+            /**
+             * Format: double
+             * @description Change of the speed of peak power.
+             */
+            peak_power_rpm?: number | null;
+            /** @description Why it cannot be made. */
+            trouble?: string | null;
+        };
         /**
          * @description How much is computed for a curve.
          * @enum {string}
@@ -1669,6 +1712,34 @@ export interface components {
          * @enum {string}
          */
         Sense: "at_least" | "at_most" | "within";
+        /** @description One line of the answer. */
+        SensitivityLine: {
+            /** @description Those computed. */
+            effects: components["schemas"]["Effect"][];
+            /** @description Decisions in all. */
+            of: number;
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @description Every decision. */
+            effects: components["schemas"]["Effect"][];
+            /** @enum {string} */
+            state: "done";
+        } | {
+            /** @description Fields that would close it. */
+            needs: string[];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        };
+        /** @description Whose decisions to change. */
+        SensitivityRequest: {
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description The document's text. */
+            document: string;
+        };
         /** @description The state of the server. */
         ServerState: {
             /** @description Whether nothing can be saved. */
@@ -2400,6 +2471,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Merged"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compute_sensitivity: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SensitivityRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["SensitivityLine"];
                 };
             };
             422: {

@@ -5,12 +5,14 @@
 
 mod compare;
 mod readings;
+mod sensitivity;
 mod unknowns;
 
 pub use crate::candidate::Stages;
 pub use crate::report::*;
 pub use compare::{Comparison, compare};
 pub use readings::{EventHandle, Reading, event_handles, readings};
+pub use sensitivity::{Decision, Effect, decisions, effect};
 
 use crate::candidate::breathing::{Breathing, breathing, breathing_of};
 use crate::candidate::{self, Gap, Inputs, Part};

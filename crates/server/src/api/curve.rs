@@ -2,7 +2,7 @@
 //!
 //! The request is the job. When its page goes away the stream is dropped, and with it the work.
 
-use crate::jobs::{Jobs, Listener, key};
+use crate::jobs::{Jobs, Listener, key, stream, tell};
 use crate::problem::Problem;
 use actix_web::web::Bytes;
 use actix_web::{HttpResponse, post, web};
@@ -10,8 +10,6 @@ use serde::{Deserialize, Serialize};
 use std::sync::atomic::{AtomicBool, Ordering};
 use std::sync::{Arc, Mutex, PoisonError};
 use tokio::sync::mpsc::{UnboundedSender, unbounded_channel};
-use tokio_stream::StreamExt;
-use tokio_stream::wrappers::UnboundedReceiverStream;
 use upper_lobe_core::analysis::{BreathingReport, Stages, TraceReport, breathing_inputs};
 use upper_lobe_core::candidate::Gap;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, Sample, report, samples, trace};
@@ -90,12 +88,7 @@ pub async fn compute_curve(
             actix_web::rt::spawn(job.run(jobs.into_inner(), send));
         }
     }
-    let lines = UnboundedReceiverStream::new(receive).map(move |line: Bytes| {
-        // The stream owns the listener: when it is dropped the job ends.
-        let _ = &listener;
-        Ok::<_, actix_web::Error>(line)
-    });
-    Ok(HttpResponse::Ok().content_type("application/x-ndjson").streaming(lines))
+    Ok(stream(receive, listener))
 }
 
 struct Job {
@@ -154,12 +147,4 @@ impl Job {
 
 fn failed(gap: Gap) -> CurveLine {
     CurveLine::Failed { reason: gap.reason, needs: gap.needs }
-}
-
-/// Sends a line; nobody may be listening any more, which is no fault.
-fn tell(send: &UnboundedSender<Bytes>, line: &CurveLine) {
-    if let Ok(mut text) = serde_json::to_vec(line) {
-        text.push(b'\n');
-        let _ = send.send(Bytes::from(text));
-    }
 }

@@ -4,4 +4,5 @@ pub mod about;
 pub mod builds;
 pub mod curve;
 pub mod documents;
+pub mod sensitivity;
 pub mod workbench;

@@ -11,12 +11,13 @@ export function Cycle({ trace }: { trace: TraceReport | undefined }) {
   const over = (values: readonly number[], x: readonly number[]): [number, number][] => values.map((value, i) => [x[i] ?? 0, value])
   const { crank_deg: deg, volume_cc: volume } = trace
   const cylinder = shown(trace.cylinder_kpa)
+  const loop = [...over(cylinder, volume), ...over(cylinder.slice(0, 1), volume)]
   // The loop of gas exchange is a sliver of the whole: it has a picture of its own.
   const exchange = deg.flatMap((at, i) => (at >= 130 && at <= 600 ? [i] : []))
   const pumping: [number, number][] = exchange.map((i) => [volume[i] ?? 0, cylinder[i] ?? 0])
   return (
     <div className="lobes cycle">
-      <Chart name="pressure-volume" title={`Pressure over volume at ${String(Math.round(trace.rpm))} rpm`} x="cc" y={scale.unit} curves={[{ name: 'cylinder', points: over(cylinder, volume), className: 'intake-line' }]} />
+      <Chart name="pressure-volume" title={`Pressure over volume at ${String(Math.round(trace.rpm))} rpm`} x="cc" y={scale.unit} curves={[{ name: 'cylinder', points: loop, className: 'intake-line' }]} />
       <Chart name="pumping-loop" title="Its pumping loop" x="cc" y={scale.unit} curves={[{ name: 'cylinder', points: pumping, className: 'intake-line' }]} most={3.2 * quantile(pumping.map((p) => p[1]))} />
       <Chart name="port-pressures" title="At the valves" x="deg" y={scale.unit} curves={[{ name: 'exhaust', points: over(shown(trace.exhaust_kpa), deg), className: 'exhaust-line' }, { name: 'intake', points: over(shown(trace.intake_kpa), deg), className: 'intake-line' }]} />
       <Chart name="valve-flows" title="Through the valves" x="deg" y="g/s" curves={[{ name: 'exhaust', points: over(trace.exhaust_g_s, deg), className: 'exhaust-line' }, { name: 'intake', points: over(trace.intake_g_s, deg), className: 'intake-line' }]} />

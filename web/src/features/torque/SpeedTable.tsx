@@ -28,7 +28,7 @@ export function SpeedTable({ curve, at }: { curve: CurveReport; at: number }) {
           <tbody>
             {columns.map((column) => (
               <tr key={column.label}>
-                <th scope="row" title={column.help}>{column.label}</th>
+                <th scope="row" title={column.help}>{column.label} <span className="quiet">{column.unit(scales, system)}</span></th>
                 {column.values.map((value, place) => <td key={curve.speed_rpm[place]}>{column.show(value, scales, system)}</td>)}
               </tr>
             ))}

@@ -7,8 +7,9 @@ import { useSessionPart } from '../session/useSession'
 import type { Scales } from './chart'
 import { Cycle } from './Cycle'
 import { Figures } from './Figures'
+import { Movers } from './Movers'
 import { nearest, useSpeed } from './speed'
-import { readCurve } from './stream'
+import { readLines } from './stream'
 import { SpeedTable } from './SpeedTable'
 import type { OtherCurve } from './TorqueChart'
 import { TorqueChart } from './TorqueChart'
@@ -39,6 +40,7 @@ export function TorqueStep() {
       </div>
       <TorqueChart curve={curve} before={shown.before} others={others} scales={scales} at={at} />
       <Figures curve={curve} scales={scales} />
+      <Movers />
       <SpeedTable curve={curve} at={at} />
       {shown.traces ? <Cycle trace={shown.traces.find((trace) => trace.rpm === rpm)} /> : null}
       <p className="quiet">{curve.mode}. Error: {curve.error_band}.</p>
@@ -64,7 +66,7 @@ function useOthers(wanted: boolean, level: string | undefined): OtherCurve[] {
   const found = useQueries({
     queries: asked.map((candidate) => {
       const request: CurveRequest = { document, candidate: candidate.id, effort: 'draft', level: level ?? null }
-      return { queryKey: ['curve', request], staleTime: Infinity, retry: false, queryFn: ({ signal }: { signal: AbortSignal }): Promise<CurveLine> => readCurve(request, signal, () => undefined) }
+      return { queryKey: ['curve', request], staleTime: Infinity, retry: false, queryFn: ({ signal }: { signal: AbortSignal }): Promise<CurveLine> => readLines<CurveLine>('/api/curve', request, signal, () => undefined) }
     }),
   })
   return asked.flatMap((candidate, place) => {

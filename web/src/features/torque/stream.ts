@@ -1,4 +1,3 @@
-import type { CurveLine, CurveRequest } from '../../api/client'
 import { Refusal, refusalOf } from '../../api/client'
 
 /** The whole lines of `text` and what is left of the last one. Pure. */
@@ -7,17 +6,17 @@ export function linesOf(text: string): { readonly lines: readonly string[]; read
   return { lines: parts.slice(0, -1).filter((line) => line !== ''), rest: parts.at(-1) ?? '' }
 }
 
-/** Asks for a curve and hears of every line as it comes; the last one is the answer. Aborting ends the work. */
-export async function readCurve(request: CurveRequest, signal: AbortSignal, onLine: (line: CurveLine) => void): Promise<CurveLine> {
-  const response = await fetch('/api/curve', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(request), signal })
+/** Asks for work that takes a while and hears of every line as it comes; the last one is the answer. Aborting ends the work. */
+export async function readLines<Line>(path: '/api/curve' | '/api/sensitivity', request: object, signal: AbortSignal, onLine: (line: Line) => void): Promise<Line> {
+  const response = await fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(request), signal })
   if (!response.ok || !response.body) throw new Refusal(refusalOf(await response.json().catch(() => undefined)))
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
-  let [rest, last]: [string, CurveLine | undefined] = ['', undefined]
+  let [rest, last]: [string, Line | undefined] = ['', undefined]
   for (let part = await reader.read(); !part.done; part = await reader.read()) {
     const found = linesOf(rest + part.value)
     rest = found.rest
     for (const line of found.lines) {
-      last = JSON.parse(line) as CurveLine
+      last = JSON.parse(line) as Line
       onLine(last)
     }
   }

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { CurveLine, CurveRequest, Effort } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
-import { readCurve } from './stream'
+import { readLines } from './stream'
 
 /** Curves that nobody looks at any more are forgotten after this; the server keeps them longer. */
 const KEPT_MS = 30_000
@@ -19,7 +19,7 @@ export function useCurve(request: CurveRequest | undefined) {
     retry: false,
     queryFn: ({ signal }): Promise<CurveLine> => {
       if (!request) return Promise.reject(new Error('no request'))
-      return readCurve(request, signal, (line) => { client.setQueryData(key, line) })
+      return readLines<CurveLine>('/api/curve', request, signal, (line) => { client.setQueryData(key, line) })
     },
   })
 }

@@ -7,15 +7,16 @@ pub fn peak(x: &[f64], y: &[f64]) -> (f64, f64) {
     peak_at(x, y, top)
 }
 
-/// A second maximum stands at least this far below the first between them, of the higher one.
-const DIP: f64 = 0.01;
+/// How far a curve dips between two humps, of the highest: less is the ripple of single waves.
+const DIP: f64 = 0.03;
 
-/// Every hump of a curve, the highest first: a point above both neighbours with a dip of at least a hundredth of the
-/// highest on the way to any higher one.
+/// Every hump of a curve, the highest first: a point above both neighbours with a dip of at least [`DIP`] on the way to
+/// any higher one. The ends of the curve are humps only where nothing is higher.
 pub fn humps(x: &[f64], y: &[f64]) -> Vec<(f64, f64)> {
     let highest = y.iter().copied().fold(f64::NEG_INFINITY, f64::max);
     let stands_out = |i: usize| {
-        let before = i == 0 || y[i - 1] < y[i];
+        let ends = (i == 0 || i + 1 == y.len()) && y[i] < highest;
+        let before = !ends && (i == 0 || y[i - 1] < y[i]);
         let after = i + 1 == y.len() || y[i + 1] <= y[i];
         let higher_left = (0..i).rev().find(|j| y[*j] > y[i]);
         let higher_right = (i + 1..y.len()).find(|j| y[*j] > y[i]);

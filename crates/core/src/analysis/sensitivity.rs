@@ -1,0 +1,242 @@
+//! What moves the target: single decisions changed a little, each curve computed again.
+
+use super::{Request, analyze, event_handles};
+use crate::analysis::PartName;
+use crate::candidate::Stages;
+use crate::document::{Build, Side, get, set_field};
+use crate::edit::{CardNumber, Edit, apply};
+use crate::quantity::{Dimension, UnitSystem, parse, restate};
+use crate::report::{BreathingReport, CandidateReport};
+use serde::Serialize;
+
+/// One decision and how it is changed.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Decision {
+    /// Stable identifier.
+    pub id: String,
+    /// In words.
+    pub label: String,
+    /// By how much, in words.
+    pub change: String,
+    /// The build after it, or why there is none.
+    pub build: Result<Build, String>,
+}
+
+/// What a decision does to the curve.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Effect {
+    /// Stable identifier of the decision.
+    pub id: String,
+    /// In words.
+    pub label: String,
+    /// By how much, in words.
+    pub change: String,
+    /// Relative change of average torque over the band; absent when it cannot be made.
+    pub average_torque: Option<f64>,
+    /// Relative change of peak power.
+    pub peak_power: Option<f64>,
+    /// Change of the speed of peak power.
+    pub peak_power_rpm: Option<f64>,
+    /// Why it cannot be made.
+    pub trouble: Option<String>,
+}
+
+/// Degrees an event is moved, and separation and centreline.
+const EVENT_STEP: f64 = 4.0;
+const CARD_STEP: f64 = 2.0;
+/// Lengths that are made longer: field, words, by how much.
+const LENGTHS: [(&str, &str, &str); 2] =
+    [("engine.intake.runner_length", "Runner", "1 in"), ("engine.exhaust.primary_length", "Primary", "2 in")];
+
+/// Every decision of the candidate `id`, each changed alone.
+pub fn decisions(build: &Build, id: &str, stages: &Stages) -> Vec<Decision> {
+    let request = Request { candidate: Some(id.to_owned()), parts: vec![PartName::Timing, PartName::Lift] };
+    let Some(report) = analyze(build, &request, stages).ok().and_then(|mut found| found.candidates.pop()) else {
+        return Vec::new();
+    };
+    let path = format!("candidates[{}]", build.candidates().iter().position(|v| v.id == id).unwrap_or(0));
+    let mut found = events(build, id, &report, stages);
+    found.extend(card(build, id, &report, stages));
+    found.extend(lift(build, &path));
+    found.extend(
+        LENGTHS.iter().filter_map(|(field, label, step)| longer(build, &own(build, &path, field), label, step)),
+    );
+    found.extend(compression(build, &path, &report));
+    found.extend(boost(build));
+    found
+}
+
+/// What `after` does that `before` does not.
+pub fn effect(decision: &Decision, before: &BreathingReport, after: Result<&BreathingReport, String>) -> Effect {
+    let relative = |a: f64, b: f64| a / b - 1.0;
+    let (after, trouble) = match after {
+        Ok(after) => (Some(after), None),
+        Err(trouble) => (None, Some(trouble)),
+    };
+    Effect {
+        id: decision.id.clone(),
+        label: decision.label.clone(),
+        change: decision.change.clone(),
+        average_torque: after.and_then(|after| Some(relative(after.average_torque_nm?, before.average_torque_nm?))),
+        peak_power: after.map(|after| relative(after.peak_power_kw, before.peak_power_kw)),
+        peak_power_rpm: after.map(|after| after.peak_power_rpm - before.peak_power_rpm),
+        trouble,
+    }
+}
+
+fn events(build: &Build, id: &str, report: &CandidateReport, stages: &Stages) -> Vec<Decision> {
+    let moved = |handle: &super::EventHandle| {
+        let edit =
+            Edit::MoveEvent { candidate: id.to_owned(), event: handle.event, crank_deg: handle.crank_deg + EVENT_STEP };
+        Decision {
+            id: format!("{:?}", handle.event),
+            label: handle.label.clone(),
+            change: format!("{EVENT_STEP} deg later"),
+            build: apply(build, &edit, UnitSystem::Inch, stages).map_err(|faults| faults.to_string()),
+        }
+    };
+    event_handles(report).iter().map(moved).collect()
+}
+
+fn card(build: &Build, id: &str, report: &CandidateReport, stages: &Stages) -> Vec<Decision> {
+    let Some(timing) = report.timing.done() else { return Vec::new() };
+    let centreline = timing.lobe_separation_deg - timing.advance_deg;
+    let numbers = [
+        (CardNumber::LobeSeparation, timing.lobe_separation_deg, "Lobe separation", "wider"),
+        (CardNumber::IntakeCentreline, centreline, "Cam as a whole", "later"),
+    ];
+    let typed = |(number, now, label, sense): (CardNumber, f64, &str, &str)| {
+        let text = format!("{:.2} deg", now + CARD_STEP);
+        let edit = Edit::TypeCard { candidate: id.to_owned(), number, text };
+        Decision {
+            id: format!("{number:?}"),
+            label: label.to_owned(),
+            change: format!("{CARD_STEP} deg {sense}"),
+            build: apply(build, &edit, UnitSystem::Inch, stages).map_err(|faults| faults.to_string()),
+        }
+    };
+    numbers.into_iter().map(typed).collect()
+}
+
+/// Lift by the rocker: a tenth more ratio on both sides.
+fn lift(build: &Build, path: &str) -> Option<Decision> {
+    const STEP: f64 = 0.1;
+    let mut value = build.value().clone();
+    let mut some = false;
+    for field in ["ratio".to_owned()].into_iter().chain(Side::BOTH.map(|side| format!("{}.ratio", side.key()))) {
+        let field = format!("{path}.train.rocker.{field}");
+        let Some(now) = get(&value, &field).and_then(serde_json::Value::as_f64) else { continue };
+        some = set_field(&mut value, &field, &format!("{:.3}", now + STEP), UnitSystem::Inch).is_ok() || some;
+    }
+    some.then(|| Decision {
+        id: "ratio".to_owned(),
+        label: "Rocker ratio".to_owned(),
+        change: format!("{STEP} more"),
+        build: Build::from_value(value).map_err(|faults| faults.to_string()),
+    })
+}
+
+fn longer(build: &Build, field: &str, label: &str, step: &str) -> Option<Decision> {
+    let now = get(build.value(), field)?.as_str()?;
+    let by = parse(step, Dimension::Length).ok()?;
+    let text = restate(now, Dimension::Length, parse(now, Dimension::Length).ok()? + by)?;
+    Some(Decision {
+        id: field.to_owned(),
+        label: label.to_owned(),
+        change: format!("{step} longer"),
+        build: changed(build, field, &text),
+    })
+}
+
+/// Half a point of compression: by the chamber, or by the bowl of a piston under a flat head.
+fn compression(build: &Build, path: &str, report: &CandidateReport) -> Option<Decision> {
+    const STEP: f64 = 0.5;
+    let engine = report.engine.done()?;
+    let count = get(build.value(), "engine.cylinders").and_then(serde_json::Value::as_f64).unwrap_or(8.0);
+    let (swept, ratio) = (engine.displacement_cc * 1e-6 / count, engine.compression_ratio?);
+    let less = swept / (ratio - 1.0) - swept / (ratio + STEP - 1.0);
+    let smaller = |key: &str| -> Option<(String, String)> {
+        let field = own(build, path, key);
+        let now = get(build.value(), &field)?.as_str()?;
+        let left = parse(now, Dimension::Volume).ok()? - less;
+        (left > 0.0).then_some(())?;
+        Some((restate(now, Dimension::Volume, left)?, field))
+    };
+    let (text, field) = smaller("engine.chamber_volume").or_else(|| smaller("engine.piston_volume"))?;
+    Some(Decision {
+        id: "compression".to_owned(),
+        label: "Compression".to_owned(),
+        change: format!("{STEP} more"),
+        build: changed(build, &field, &text),
+    })
+}
+
+/// More boost at every speed of the plan.
+fn boost(build: &Build) -> Option<Decision> {
+    const STEP: &str = "2 psi";
+    let by = parse(STEP, Dimension::Pressure).ok()?;
+    let mut value = build.value().clone();
+    let rows = value.get_mut("target")?.get_mut("boost")?.as_array_mut()?;
+    for row in rows.iter_mut() {
+        let now = row.get("manifold")?.as_str()?.to_owned();
+        let text = restate(&now, Dimension::Pressure, parse(&now, Dimension::Pressure).ok()? + by)?;
+        row["manifold"] = text.into();
+    }
+    (!rows.is_empty()).then(|| Decision {
+        id: "boost".to_owned(),
+        label: "Boost".to_owned(),
+        change: format!("{STEP} more"),
+        build: Build::from_value(value).map_err(|faults| faults.to_string()),
+    })
+}
+
+/// Where the candidate at `path` has a field of the engine: among its own changes, or where all share it.
+fn own(build: &Build, path: &str, field: &str) -> String {
+    let changed = format!("{path}.changes.{field}");
+    if get(build.value(), &changed).is_some() { changed } else { field.to_owned() }
+}
+
+fn changed(build: &Build, field: &str, text: &str) -> Result<Build, String> {
+    let mut value = build.value().clone();
+    set_field(&mut value, field, text, UnitSystem::Inch).map_err(|fault| fault.to_string())?;
+    Build::from_value(value).map_err(|faults| faults.to_string())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const DIESEL: &str = include_str!("../../../../demo/harbour-six-7-2-diesel.json");
+    const TOW: &str = include_str!("../../../../demo/tollgate-388-hauler.json");
+
+    #[test]
+    fn every_decision_of_a_demo_changes_one_thing() {
+        let (build, stages) = (Build::read(TOW).unwrap(), Stages::default());
+        let found = decisions(&build, "a", &stages);
+        let ids: Vec<&str> = found.iter().map(|d| d.id.as_str()).collect();
+        assert_eq!(ids.len(), 10, "{ids:?}");
+        for decision in &found {
+            let after = decision.build.as_ref().unwrap_or_else(|trouble| panic!("{}: {trouble}", decision.id));
+            assert_ne!(after.value(), build.value(), "{}", decision.id);
+        }
+    }
+
+    #[test]
+    fn half_a_point_of_compression_is_half_a_point() {
+        for text in [TOW, DIESEL] {
+            half_a_point(text);
+        }
+    }
+
+    fn half_a_point(text: &str) {
+        let (build, stages) = (Build::read(text).unwrap(), Stages::default());
+        let ratio = |build: &Build| {
+            let found = analyze(build, &Request { candidate: Some("a".into()), parts: vec![] }, &stages).unwrap();
+            found.candidates[0].engine.done().unwrap().compression_ratio.unwrap()
+        };
+        let found = decisions(&build, "a", &stages);
+        let after = found.iter().find(|d| d.id == "compression").unwrap().build.clone().unwrap();
+        assert!((ratio(&after) - ratio(&build) - 0.5).abs() < 0.02, "{}", ratio(&after));
+    }
+}

@@ -1,0 +1,67 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { Segmented } from 'antd'
+import { useState } from 'react'
+import type { SensitivityLine } from '../../api/client'
+import { useSessionPart } from '../session/useSession'
+import type { Measure } from './movers'
+import { percent, ranked } from './movers'
+import { readLines } from './stream'
+
+const MEASURES: { value: Measure; label: string }[] = [
+  { value: 'average_torque', label: 'average torque' },
+  { value: 'peak_power', label: 'peak power' },
+]
+
+/** What moves the target: each decision changed a little by itself, ranked. Some seconds of work, only when asked for. */
+export function Movers() {
+  const [open, setOpen] = useState(false)
+  return (
+    <details className="folded" open={open} onToggle={(event) => { setOpen(event.currentTarget.open) }}>
+      <summary>What moves the target</summary>
+      {open ? <Ranking /> : null}
+    </details>
+  )
+}
+
+function Ranking() {
+  const [measure, setMeasure] = useState<Measure>('average_torque')
+  const line = useSensitivity()
+  if (line.error) return <p className="fault" role="alert">{line.error.message}</p>
+  if (!line.data) return <p className="quiet" role="status">Changing each decision a little…</p>
+  if (line.data.state === 'failed') return <p className="quiet">{line.data.reason}</p>
+  const movers = ranked(line.data.effects, measure)
+  return (
+    <>
+      <div className="movers-head">
+        <Segmented size="small" aria-label="What is ranked" options={MEASURES} value={measure} onChange={setMeasure} />
+        <span className="quiet" role="status">{line.data.state === 'running' ? `${String(line.data.effects.length)} of ${String(line.data.of)}` : 'each changed by itself, drafts against a draft'}</span>
+      </div>
+      <ul className="movers">
+        {movers.map(({ effect, by, from, length }) => (
+          <li key={effect.id}>
+            <span>{effect.label} <span className="quiet">{effect.change}</span></span>
+            <svg viewBox="-100 0 200 10" preserveAspectRatio="none" aria-hidden="true">
+              <rect className={from < 0 ? 'loss' : 'gain'} x={100 * from} y="1" width={100 * length} height="8" />
+              <line x1="0" x2="0" y1="0" y2="10" />
+            </svg>
+            <span>{by === undefined ? <span className="quiet" title={effect.trouble ?? ''}>cannot be made</span> : percent(by)}{measure === 'peak_power' && typeof effect.peak_power_rpm === 'number' ? <span className="quiet"> {effect.peak_power_rpm >= 0 ? '+' : '−'}{Math.abs(Math.round(effect.peak_power_rpm))} rpm</span> : null}</span>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}
+
+function useSensitivity() {
+  const client = useQueryClient()
+  const document = useSessionPart((state) => state.history.present)
+  const candidate = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
+  const key = ['sensitivity', document, candidate]
+  return useQuery({
+    queryKey: key,
+    enabled: candidate !== undefined,
+    staleTime: Infinity,
+    retry: false,
+    queryFn: ({ signal }): Promise<SensitivityLine> => readLines<SensitivityLine>('/api/sensitivity', { document, candidate }, signal, (line) => { client.setQueryData(key, line) }),
+  })
+}
