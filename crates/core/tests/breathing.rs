@@ -157,6 +157,32 @@ fn a_shut_port_or_an_absurd_speed_is_answered_with_finite_numbers() {
 }
 
 #[test]
+fn absurd_engines_are_answered_in_bounded_time_with_finite_numbers() {
+    let change = |edits: &[(&str, &str)], rpm: f64, shut: bool| {
+        let mut build = setup(edits);
+        if shut {
+            build.setup.exhaust.forward.fill(0.0);
+            build.setup.exhaust.reverse.fill(0.0);
+        }
+        let found = with(&build, Effort::Draft, rpm);
+        println!(
+            "{edits:?} {rpm} {shut}: {:.1} N m, {} cycles, settled {}",
+            found.torque, found.cycles, found.converged
+        );
+        let figures = [found.torque, found.volumetric_efficiency, found.peak_pressure, found.residual, found.knock];
+        assert!(figures.iter().all(|x| x.is_finite()), "{found:?}");
+        assert!(found.cycles <= 24);
+        assert_eq!(found.converged, found.change <= upper_lobe_core::gas::cycle::REPEATS);
+    };
+    let boost: [(&str, &str); 2] = [("engine.induction.kind", "boosted"), ("target.boost[0].manifold", "100 psi")];
+    change(&boost, 5000.0, false);
+    change(&[("engine.induction.throttle_flow", "10 cfm")], 5000.0, false);
+    change(&[("engine.induction.plenum_volume", "0 l")], 3000.0, false);
+    change(&[], 20_000.0, false);
+    change(&[], 3000.0, true);
+}
+
+#[test]
 fn what_breathing_lacks_is_named_and_what_it_cannot_do_is_said() {
     let stages = Stages::default();
     let refused = |change: fn(&mut Value)| {

@@ -127,7 +127,7 @@ impl<'a> Engine<'a> {
             Mode::Fast => Some(Vec::new()),
             Mode::Full => setup.collectors.iter().map(|collector| Meeting::new(collector, setup, around)).collect(),
         };
-        let filled = run.mode == Mode::Full && setup.throttle.is_some() && !around.boosted();
+        let filled = run.mode == Mode::Full && setup.throttle.is_some() && around.throttled;
         let (pressure, temperature) = around.supply;
         let cylinders = cylinders?;
         let at_rest = Gas::AIR.state(pressure, temperature, 0.0);
@@ -241,15 +241,17 @@ impl<'a> Engine<'a> {
             let moved = 0.5 * (wanted - self.back.0);
             self.back = (self.back.0 + moved, moved.abs() / self.back.0);
         }
-        if let (Upstream::Steady(plenum, _), Some(area), false) =
-            (&mut self.upstream, self.run.setup.throttle, self.run.around.boosted())
+        if let (Upstream::Steady(plenum, _), Some(area), true) =
+            (&mut self.upstream, self.run.setup.throttle, self.run.around.throttled)
         {
             let sharing = self.run.setup.fires_at.len() as f64;
             let flow = (sharing * air * self.common.rpm / 120.0).max(0.0);
             *plenum += 0.5 * (behind_throttle(area, self.run.around.supply, flow) - *plenum);
         }
-        if matches!(self.run.setup.combustion, Combustion::Diesel { .. }) && self.common.fires {
-            self.common.burn_at(self.cylinders[0].air_fuel);
+        let air_fuel = self.cylinders[0].air_fuel;
+        // A cylinder that took in no air burned nothing.
+        if matches!(self.run.setup.combustion, Combustion::Diesel { .. }) && self.common.fires && air_fuel > 1.0 {
+            self.common.burn_at(air_fuel);
         }
     }
 

@@ -112,6 +112,8 @@ pub struct Around {
     pub outside: (f64, f64),
     /// Pressure, Pa, and temperature, K, before the throttle: outside air, or what a charger delivers.
     pub supply: (f64, f64),
+    /// Whether the throttle stands between it and the plenum; a charger's pressure is that of the manifold itself.
+    pub throttled: bool,
     /// Pressure behind the exhaust, Pa; the first guess of it when a turbine stands there.
     pub back: f64,
     /// The turbine that drives the compressor, when the pressure before it is not given.
@@ -145,12 +147,13 @@ impl Turbine {
 impl Around {
     /// An engine that breathes outside air.
     pub const fn open(pressure: f64, temperature: f64) -> Self {
-        Self { outside: (pressure, temperature), supply: (pressure, temperature), back: pressure, turbine: None }
-    }
-
-    /// Whether a charger delivers the air.
-    pub fn boosted(&self) -> bool {
-        self.supply.0 > 1.001 * self.outside.0
+        Self {
+            outside: (pressure, temperature),
+            supply: (pressure, temperature),
+            throttled: true,
+            back: pressure,
+            turbine: None,
+        }
     }
 }
 

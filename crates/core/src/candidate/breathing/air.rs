@@ -54,6 +54,7 @@ impl Air {
     pub fn around(&self, level: usize, rpm: f64) -> Around {
         let open = Around::open(self.pressure, self.temperature);
         let (Some(charger), Some(level)) = (&self.charger, self.levels.get(level)) else { return open };
+        let open = Around { throttled: false, ..open };
         let supply = self.pressure + held(&level.manifold, rpm);
         if supply <= self.pressure {
             return Around { supply: (supply.max(0.2 * self.pressure), self.temperature), ..open };
