@@ -1,6 +1,6 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
-use crate::api::curve::CurveLine;
+use crate::api::curve::KeptCurve;
 use crate::api::{about, builds, curve, documents, sensitivity, workbench};
 use crate::guard::{AllowedHosts, only_our_own, security_headers};
 use crate::jobs::Jobs;
@@ -31,7 +31,7 @@ pub struct Shared {
     /// Cached stages.
     pub stages: web::Data<Stages>,
     /// Work that takes seconds.
-    pub jobs: web::Data<Jobs<CurveLine>>,
+    pub jobs: web::Data<Jobs<KeptCurve>>,
     /// Names the server answers to.
     pub hosts: web::Data<AllowedHosts>,
 }

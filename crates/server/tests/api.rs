@@ -328,6 +328,8 @@ async fn a_curve_comes_point_by_point_and_the_second_time_at_once() {
     assert_eq!(last["traces"].as_array().unwrap().len(), 5);
     assert_eq!(last["traces"][0]["cylinder_kpa"].as_array().unwrap().len(), 360);
     assert!(last["curve"]["torque_nm"][2].as_f64().unwrap() > 300.0);
+    let limits: Vec<_> = last["limits"].as_array().unwrap().iter().map(|l| l["id"].as_str().unwrap()).collect();
+    assert_eq!(limits, ["octane"]);
     // The same again is kept, and a name does not matter to it.
     let renamed = DEMO.replace("A even keel", "Another name");
     let again =
@@ -361,4 +363,24 @@ async fn what_moves_the_target_comes_decision_by_decision() {
     // Half a point of compression gains about a per cent; closing later loses on an engine that tows.
     assert!((0.004..0.02).contains(&of("compression")), "{}", of("compression"));
     assert!(of("IntakeCloses") < 0.0);
+}
+
+#[actix_web::test]
+async fn limits_that_ask_for_the_gas_use_what_was_computed() {
+    let folder;
+    let app = application!(folder);
+    let mut document: Value = serde_json::from_str(include_str!("../../../demo/harbour-six-7-2-diesel.json")).unwrap();
+    document["engine"]["pressure_ceiling"] = "18 MPa".into();
+    for row in document["target"]["boost"].as_array_mut().unwrap() {
+        row.as_object_mut().unwrap().remove("drive");
+    }
+    let found = lines(&app, "/api/curve", json!({ "document": document.to_string(), "effort": "screening" })).await;
+    let last = found.last().unwrap();
+    let limits = last["limits"].as_array().unwrap();
+    let of = |id: &str, side: Value| limits.iter().find(|l| l["id"] == id && l["side"] == side).unwrap();
+    assert_eq!(of("peak_pressure", Value::Null)["verdict"], "fails");
+    // Drive pressure nobody measured is the turbine's: the exhaust's reserve follows it.
+    let drive = last["curve"]["drive_kpa"].as_array().unwrap().iter().filter_map(Value::as_f64).fold(0.0, f64::max);
+    assert!(drive > 20.0, "{drive}");
+    assert!(of("seat_reserve", json!("exhaust"))["have"].as_f64().unwrap() < 200.0);
 }

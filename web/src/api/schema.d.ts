@@ -1119,6 +1119,8 @@ export interface components {
         } | {
             /** @description The curve. */
             curve: components["schemas"]["BreathingReport"];
+            /** @description Limits that ask for the gas, held against it instead of an estimate. */
+            limits: components["schemas"]["LimitReport"][];
             /** @enum {string} */
             state: "done";
             /** @description The first cylinder's last cycle at every speed. */
@@ -1572,7 +1574,7 @@ export interface components {
          * @description The step of the work a limit belongs to.
          * @enum {string}
          */
-        Place: "events" | "lobe" | "lifter" | "rocker" | "spring" | "clearance";
+        Place: "events" | "lobe" | "lifter" | "rocker" | "spring" | "clearance" | "torque";
         /** @description A pocket in the crown. */
         PocketDrawing: {
             /**

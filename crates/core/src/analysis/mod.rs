@@ -15,11 +15,11 @@ pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use sensitivity::{Decision, Effect, decisions, effect};
 
 use crate::candidate::breathing::{Breathing, breathing, breathing_of};
-use crate::candidate::{self, Gap, Inputs, Part};
+use crate::candidate::{self, Computed, Gap, Inputs, Part};
 use crate::document::{Build, CandidateView, Fault, Ledger, Side};
 use crate::engine::read_cylinder;
-use crate::limits::{RULES, all_limits, remedies_for};
-use crate::quantity::{Dimension, UnitSystem, scale};
+use crate::limits::{RULES, all_limits, computed_limits, remedies_for};
+use crate::quantity::{Dimension, Pressure, UnitSystem, scale};
 use serde::{Deserialize, Serialize};
 use unknowns::measure_next;
 
@@ -164,6 +164,21 @@ pub fn breathing_inputs(build: &Build, id: Option<&str>, stages: &Stages) -> Res
     let view = view.ok_or_else(|| unknown_candidate(id.unwrap_or_default(), &views))?;
     let ledger = Ledger::default();
     Ok(breathing_of(&Inputs::resolve(view, &ledger, stages)))
+}
+
+/// The limits that ask for the gas, with what a curve of the candidate `id` found.
+pub fn gas_limits(build: &Build, id: Option<&str>, curve: &BreathingReport, stages: &Stages) -> Vec<LimitReport> {
+    let most = |values: &[f64]| values.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+    let gauge = |values: &Option<Vec<f64>>| values.as_ref().map(|kpa| Pressure::from_si(most(kpa) * 1e3));
+    let computed = Computed {
+        octane_needed: curve.octane_needed.as_deref().map(most),
+        peak_pressure: most(&curve.peak_cylinder_pressure_kpa) * 1e3,
+        boost: gauge(&curve.boost_kpa).zip(gauge(&curve.drive_kpa)),
+    };
+    let views = build.candidates();
+    let ledger = Ledger::default();
+    let view = views.iter().find(|v| id.is_none_or(|id| v.id == id));
+    view.map_or_else(Vec::new, |view| computed_limits(Inputs::resolve(view, &ledger, stages), computed, stages))
 }
 
 fn unknown_candidate(id: &str, views: &[CandidateView]) -> Fault {

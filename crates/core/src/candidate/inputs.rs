@@ -55,6 +55,17 @@ pub struct SideInputs {
     pub crown: Part<CrownFrame>,
 }
 
+/// What breathing found that limits ask for, greatest over the speeds.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Computed {
+    /// Octane number at the edge of knock, for a spark engine.
+    pub octane_needed: Option<f64>,
+    /// Highest cylinder pressure, Pa.
+    pub peak_pressure: f64,
+    /// Manifold and drive pressure, gauge, for a boosted engine.
+    pub boost: Option<(Pressure, Pressure)>,
+}
+
 /// Everything of one candidate.
 pub struct Inputs<'a> {
     /// Cylinder and crank.
@@ -67,6 +78,8 @@ pub struct Inputs<'a> {
     pub exhaust: SideInputs,
     /// Greatest manifold and drive pressure over the boost levels; `None` without levels.
     pub boost: Option<(Pressure, Pressure)>,
+    /// What breathing found, when it was computed.
+    pub computed: Option<Computed>,
     /// Shift point plus overspeed.
     pub top_speed: Option<Speed>,
     /// The candidate's own node.
@@ -93,6 +106,7 @@ impl<'a> Inputs<'a> {
             intake: side(Side::Intake, intake),
             exhaust: side(Side::Exhaust, exhaust),
             boost: read_boost(&target),
+            computed: None,
             top_speed: read_top_speed(&target),
             candidate,
             engine,

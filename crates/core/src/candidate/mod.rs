@@ -12,5 +12,5 @@ pub use blocks::{
     strip, timing, valves_apart,
 };
 pub use drawing::drawing;
-pub use inputs::{Gap, Inputs, Part, SideInputs, full_lift_at};
+pub use inputs::{Computed, Gap, Inputs, Part, SideInputs, full_lift_at};
 pub use stages::{LobeResult, Stage, Stages};

@@ -6,12 +6,14 @@
 
 mod class;
 mod clearances;
+mod computed;
 mod figures;
 mod gas;
 mod remedies;
 mod rule;
 mod springs;
 
+pub use computed::computed_limits;
 pub use remedies::remedies_for;
 pub use rule::{Finding, Lever, Measure, Rule, evaluate};
 
@@ -36,6 +38,8 @@ pub static RULES: &[&Rule] = &[
     &gas::TRAPPED_COMPRESSION,
     &gas::IDLE_OVERLAP,
     &gas::LIFT_AGAINST_HEAD,
+    &computed::OCTANE,
+    &computed::PEAK_PRESSURE,
 ];
 
 /// Every rule that applies to a candidate, in order of place, without remedies.

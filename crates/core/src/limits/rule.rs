@@ -20,6 +20,10 @@ pub enum Measure {
     Ratio,
     /// Shares, reported in per cent.
     Share,
+    /// Pressures, reported in kPa.
+    Pressure,
+    /// Plain numbers, whole as read.
+    Number,
 }
 
 impl Measure {
@@ -30,7 +34,8 @@ impl Measure {
             Self::Force => Some(Dimension::Force),
             Self::Speed => Some(Dimension::Speed),
             Self::Angle => Some(Dimension::Angle),
-            Self::Ratio | Self::Share => None,
+            Self::Pressure => Some(Dimension::Pressure),
+            Self::Ratio | Self::Share | Self::Number => None,
         }
     }
 
@@ -43,6 +48,8 @@ impl Measure {
             Self::Angle => ("deg", std::f64::consts::PI / 180.0),
             Self::Ratio => (":1", 1.0),
             Self::Share => ("%", 0.01),
+            Self::Pressure => ("kPa", 1e3),
+            Self::Number => ("", 1.0),
         }
     }
 
@@ -56,6 +63,7 @@ impl Measure {
         let one = |system: UnitSystem| match self.dimension() {
             Some(dimension) => format_si(si, dimension, system),
             None if self == Self::Share => format!("{:.1} %", si * 100.0),
+            None if self == Self::Number => format!("{si:.0}"),
             None => format!("{si:.2}"),
         };
         Shown { inch: one(UnitSystem::Inch), metric: one(UnitSystem::Metric) }

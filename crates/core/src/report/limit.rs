@@ -115,6 +115,8 @@ pub enum Place {
     Spring,
     /// What must not touch.
     Clearance,
+    /// Torque and power.
+    Torque,
 }
 
 /// How a rule compares.

@@ -10,7 +10,7 @@ use serde::{Deserialize, Serialize};
 use std::sync::atomic::{AtomicBool, Ordering};
 use std::sync::{Arc, Mutex, PoisonError};
 use tokio::sync::mpsc::{UnboundedSender, unbounded_channel};
-use upper_lobe_core::analysis::{BreathingReport, Stages, TraceReport, breathing_inputs};
+use upper_lobe_core::analysis::{BreathingReport, LimitReport, Stages, TraceReport, breathing_inputs, gas_limits};
 use upper_lobe_core::candidate::Gap;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, Sample, report, samples, trace};
 use upper_lobe_core::document::Build;
@@ -53,6 +53,8 @@ pub enum CurveLine {
         curve: Box<BreathingReport>,
         /// The first cylinder's last cycle at every speed.
         traces: Vec<TraceReport>,
+        /// Limits that ask for the gas, held against it instead of an estimate.
+        limits: Vec<LimitReport>,
     },
     /// There is no curve.
     Failed {
@@ -63,12 +65,19 @@ pub enum CurveLine {
     },
 }
 
+/// A curve that is kept; its limits depend on more than it was computed from.
+#[derive(Debug)]
+pub struct KeptCurve {
+    curve: BreathingReport,
+    traces: Vec<TraceReport>,
+}
+
 /// Computes a curve and answers with it point by point, as `application/x-ndjson`.
 #[utoipa::path(request_body = CurveRequest, responses((status = 200, body = CurveLine, content_type = "application/x-ndjson"), (status = 422, body = Problem)), tag = "workbench")]
 #[post("/curve")]
 pub async fn compute_curve(
     stages: web::Data<Stages>,
-    jobs: web::Data<Jobs<CurveLine>>,
+    jobs: web::Data<Jobs<KeptCurve>>,
     body: web::Json<CurveRequest>,
 ) -> Result<HttpResponse, Problem> {
     let build = Build::read(&body.document)?;
@@ -79,19 +88,35 @@ pub async fn compute_curve(
         Err(gap) => tell(&send, &failed(gap)),
         Ok(breathing) => {
             let level = body.level.as_ref().and_then(|name| breathing.air.levels.iter().position(|l| l.name == *name));
-            let job = Job {
-                effort: body.effort,
-                level: level.unwrap_or_else(|| breathing.strongest()),
-                breathing,
-                gone: listener.gone(),
-            };
+            let level = level.unwrap_or_else(|| breathing.strongest());
+            let candidate = body.candidate.clone();
+            let subject = Subject { build, candidate, stages: stages.into_inner() };
+            let job = Job { subject, effort: body.effort, level, breathing, gone: listener.gone() };
             actix_web::rt::spawn(job.run(jobs.into_inner(), send));
         }
     }
     Ok(stream(receive, listener))
 }
 
+/// Whose curve it is.
+struct Subject {
+    build: Build,
+    candidate: Option<String>,
+    stages: Arc<Stages>,
+}
+
+impl Subject {
+    fn done(&self, kept: &KeptCurve) -> CurveLine {
+        CurveLine::Done {
+            limits: gas_limits(&self.build, self.candidate.as_deref(), &kept.curve, &self.stages),
+            curve: Box::new(kept.curve.clone()),
+            traces: kept.traces.clone(),
+        }
+    }
+}
+
 struct Job {
+    subject: Subject,
     breathing: Breathing,
     effort: Effort,
     level: usize,
@@ -99,10 +124,10 @@ struct Job {
 }
 
 impl Job {
-    async fn run(self, jobs: Arc<Jobs<CurveLine>>, send: UnboundedSender<Bytes>) {
+    async fn run(self, jobs: Arc<Jobs<KeptCurve>>, send: UnboundedSender<Bytes>) {
         let key = key(&(&self.breathing, self.effort, self.level));
         if let Some(kept) = jobs.kept(&key) {
-            return tell(&send, &kept);
+            return tell(&send, &self.subject.done(&kept));
         }
         let permits = jobs.permits(matches!(self.effort, Effort::Preview | Effort::Screening));
         if permits.available_permits() == 0 {
@@ -110,20 +135,24 @@ impl Job {
         }
         let Ok(permit) = permits.acquire_owned().await else { return };
         let worked = web::block(move || {
-            let line = self.work(&send);
+            let worked = self.work(&send);
             let _held_until_here = permit;
-            if matches!(line, CurveLine::Done { .. }) {
-                jobs.keep(key, Arc::new(line.clone()));
+            match worked {
+                Ok(curve) => {
+                    let curve = Arc::new(curve);
+                    jobs.keep(key, Arc::clone(&curve));
+                    tell(&send, &self.subject.done(&curve));
+                }
+                Err(gap) => tell(&send, &failed(gap)),
             }
-            tell(&send, &line);
         });
         if let Err(error) = worked.await {
             tracing::error!(%error, "a curve was interrupted");
         }
     }
 
-    fn work(&self, send: &UnboundedSender<Bytes>) -> CurveLine {
-        let Self { breathing, effort, level, gone } = self;
+    fn work(&self, send: &UnboundedSender<Bytes>) -> Result<KeptCurve, Gap> {
+        let Self { breathing, effort, level, gone, .. } = self;
         let of = breathing.speeds(*effort).len();
         let so_far: Mutex<Vec<Sample>> = Mutex::default();
         let told = |sample: &Sample| {
@@ -135,13 +164,11 @@ impl Job {
                 tell(send, &CurveLine::Running { done: found.len(), of, curve });
             }
         };
-        match samples(breathing, (*effort, *level), &|| gone.load(Ordering::Relaxed), told) {
-            Ok(samples) => CurveLine::Done {
-                curve: Box::new(report(breathing, *effort, *level, &samples)),
-                traces: samples.iter().map(|sample| trace(breathing, sample)).collect(),
-            },
-            Err(gap) => failed(gap),
-        }
+        let samples = samples(breathing, (*effort, *level), &|| gone.load(Ordering::Relaxed), told)?;
+        Ok(KeptCurve {
+            curve: report(breathing, *effort, *level, &samples),
+            traces: samples.iter().map(|sample| trace(breathing, sample)).collect(),
+        })
     }
 }
 

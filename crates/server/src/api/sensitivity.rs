@@ -1,6 +1,6 @@
 //! What moves the target, decision by decision as they are computed: one JSON object a line.
 
-use crate::api::curve::CurveLine;
+use crate::api::curve::KeptCurve;
 use crate::jobs::{Jobs, Listener, stream, tell};
 use crate::problem::Problem;
 use actix_web::web::Bytes;
@@ -55,7 +55,7 @@ pub enum SensitivityLine {
 #[post("/sensitivity")]
 pub async fn compute_sensitivity(
     stages: web::Data<Stages>,
-    jobs: web::Data<Jobs<CurveLine>>,
+    jobs: web::Data<Jobs<KeptCurve>>,
     body: web::Json<SensitivityRequest>,
 ) -> Result<HttpResponse, Problem> {
     let build = Build::read(&body.document)?;

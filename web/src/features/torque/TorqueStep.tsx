@@ -5,6 +5,7 @@ import type { CurveLine, CurveReport, CurveRequest } from '../../api/client'
 import { Needs } from '../fields/Needs'
 import { useSessionPart } from '../session/useSession'
 import type { Scales } from './chart'
+import { ComputedLimits } from './ComputedLimits'
 import { Cycle } from './Cycle'
 import { Figures } from './Figures'
 import { Movers } from './Movers'
@@ -40,6 +41,7 @@ export function TorqueStep() {
       </div>
       <TorqueChart curve={curve} before={shown.before} others={others} scales={scales} at={at} />
       <Figures curve={curve} scales={scales} />
+      <ComputedLimits limits={shown.limits} />
       <Movers />
       <SpeedTable curve={curve} at={at} />
       {shown.traces ? <Cycle trace={shown.traces.find((trace) => trace.rpm === rpm)} /> : null}

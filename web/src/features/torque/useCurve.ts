@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { CurveLine, CurveRequest, Effort } from '../../api/client'
+import type { CurveLine, CurveRequest, Effort, LimitReport } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
 import { readLines } from './stream'
 
@@ -24,12 +24,16 @@ export function useCurve(request: CurveRequest | undefined) {
   })
 }
 
+const NO_LIMITS: readonly LimitReport[] = []
+
 type CurveData = Extract<CurveLine, { state: 'done' }>['curve']
 type Traces = Extract<CurveLine, { state: 'done' }>['traces']
 
 export interface ShownCurve {
   readonly curve: CurveData | undefined
   readonly traces: Traces | undefined
+  /** Limits held against what was computed. */
+  readonly limits: readonly LimitReport[]
   /** The curve from before a drag, to see what it does. */
   readonly before: CurveData | undefined
   readonly failed: Extract<CurveLine, { state: 'failed' }> | undefined
@@ -66,6 +70,7 @@ export function useShownCurve(level: string | undefined): ShownCurve {
   return {
     curve: curveOf(line),
     traces: rest?.state === 'done' ? rest.traces : undefined,
+    limits: rest?.state === 'done' ? rest.limits : NO_LIMITS,
     before: dragged ? curveOf(rest) : undefined,
     failed: line?.state === 'failed' ? line : undefined,
     doing: trouble ? trouble.message : dragged ? 'following the drag' : draft.isFetching ? 'drafting' : full.isFetching ? 'computing in full' : '',

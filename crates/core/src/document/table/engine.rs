@@ -109,8 +109,13 @@ const FIELDS: &[Field] = &[
     )
     .or("2 deg")
     .when("combustion", &["diesel"]),
-    quantity("cranking_speed", "Cranking speed", Speed, ("60 rpm", "500 rpm"), "How fast the starter turns it.")
-        .or("200 rpm"),
+    quantity(
+        "pressure_ceiling",
+        "Pressure ceiling",
+        Pressure,
+        ("2 MPa", "40 MPa"),
+        "Highest cylinder pressure that block, gasket and rods are trusted with, absolute.",
+    ),
     plain("induction", "Induction", Kind::Object(&INDUCTION), "What the runners breathe from."),
 ];
 

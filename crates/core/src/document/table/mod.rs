@@ -69,6 +69,8 @@ pub const LIMIT_IDS: &[&str] = &[
     "trapped_compression",
     "idle_overlap",
     "lift_against_head",
+    "octane",
+    "peak_pressure",
 ];
 
 /// What a figure for the limit `id` is written in; `None` for a plain number.
@@ -77,7 +79,8 @@ pub fn limit_dimension(id: &str) -> Option<Dimension> {
         "seat_load" | "open_load" | "seat_reserve" => Some(Dimension::Force),
         "hand_check" | "lifter_speed" => Some(Dimension::Speed),
         "idle_overlap" => Some(Dimension::Angle),
-        "trapped_compression" | "lift_against_head" => None,
+        "trapped_compression" | "lift_against_head" | "octane" => None,
+        "peak_pressure" => Some(Dimension::Pressure),
         _ => Some(Dimension::Length),
     }
 }
