@@ -24,6 +24,10 @@ pub static GLOSSARY: &[Term] = &[
     ),
     term("Base circle", "The round heel of the lobe the follower rests on while the valve is shut."),
     term("Boost", "Pressure in the intake manifold above the outside air, as a gauge shows it."),
+    term(
+        "Calibration",
+        "A few constants of the breathing model fitted to a pull on the dyno (port flow, friction, heat released, intake length), the same for every candidate.",
+    ),
     term("Card", "The maker's data of a cam: lift and the duration at stated checking heights."),
     term(
         "Checking height",
@@ -33,6 +37,10 @@ pub static GLOSSARY: &[Term] = &[
     term(
         "Control",
         "The follower stays on the lobe and the valve lands gently; it is lost when inertia beats the spring.",
+    ),
+    term(
+        "Cranking pressure",
+        "Highest cylinder pressure while the starter turns the engine; a gauge reads less for what leaks past rings and valves.",
     ),
     term(
         "Deck clearance",

@@ -29,6 +29,7 @@ pub mod engine;
 pub mod gas;
 pub mod glossary;
 pub mod limits;
+mod programme;
 pub mod quantity;
 pub mod report;
 mod table;

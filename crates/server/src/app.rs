@@ -1,7 +1,7 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
 use crate::api::curve::KeptCurve;
-use crate::api::{about, builds, curve, documents, sensitivity, workbench};
+use crate::api::{about, builds, calibrate, curve, documents, sensitivity, workbench};
 use crate::guard::{AllowedHosts, only_our_own, security_headers};
 use crate::jobs::Jobs;
 use crate::page::page;
@@ -55,6 +55,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(about::server_state)
             .service(about::glossary)
             .service(curve::compute_curve)
+            .service(calibrate::calibrate)
             .service(sensitivity::compute_sensitivity)
             .service(workbench::workbench),
     );

@@ -39,6 +39,8 @@ export type CurveReport = Schemas['BreathingReport']
 export type Effort = Schemas['Effort']
 export type Effect = Schemas['Effect']
 export type SensitivityLine = Schemas['SensitivityLine']
+export type CalibrateLine = Schemas['CalibrateLine']
+export type CalibrationReport = Schemas['CalibrationReport']
 export type TraceReport = Schemas['TraceReport']
 
 export const client = createClient<paths>({ baseUrl: '/' })

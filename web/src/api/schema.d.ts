@@ -126,6 +126,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calibrate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fits the named constants to the pull and answers with what they do, as `application/x-ndjson`. */
+        post: operations["calibrate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/curve": {
         parameters: {
             query?: never;
@@ -309,10 +326,13 @@ export interface components {
             bmep_kpa: number[];
             /** @description Pressure in the manifold as a gauge shows it, for a boosted engine. */
             boost_kpa?: number[] | null;
+            /** @description Whether constants fitted to a pull are in it. */
+            calibrated: boolean;
             /** @description Change of work or air in the last cycle, relative. */
             change: number[];
             /** @description Whether that is small enough. */
             converged: boolean[];
+            cranking?: components["schemas"]["Shown"] | null;
             /** @description Cycles computed from cold. */
             cycles: number[];
             /** @description Indicated work of the best cylinder less that of the worst, over their mean; zero for one cylinder. */
@@ -331,6 +351,7 @@ export interface components {
             exhaust_temperature_c: number[];
             /** @description Friction mean effective pressure. */
             friction_kpa: number[];
+            idle?: components["schemas"]["IdleReport"] | null;
             /** @description Knock integral with the fuel of the build; one knocks. */
             knock_index?: number[] | null;
             /** @description Boost level, for a boosted engine. */
@@ -374,6 +395,8 @@ export interface components {
             peaks: components["schemas"]["PeakReport"][];
             /** @description Power. */
             power_kw: number[];
+            /** @description What a dyno measured of it: speed, and torque in the plan's air. */
+            pulled: number[][];
             /** @description Mean effective pressure of the exhaust and intake strokes, negative when they cost. */
             pumping_kpa: number[];
             /** @description Gas pushed back through the intake valve, of the air taken in. */
@@ -919,10 +942,13 @@ export interface components {
             bmep_kpa: number[];
             /** @description Pressure in the manifold as a gauge shows it, for a boosted engine. */
             boost_kpa?: number[] | null;
+            /** @description Whether constants fitted to a pull are in it. */
+            calibrated: boolean;
             /** @description Change of work or air in the last cycle, relative. */
             change: number[];
             /** @description Whether that is small enough. */
             converged: boolean[];
+            cranking?: components["schemas"]["Shown"] | null;
             /** @description Cycles computed from cold. */
             cycles: number[];
             /** @description Indicated work of the best cylinder less that of the worst, over their mean; zero for one cylinder. */
@@ -941,6 +967,7 @@ export interface components {
             exhaust_temperature_c: number[];
             /** @description Friction mean effective pressure. */
             friction_kpa: number[];
+            idle?: components["schemas"]["IdleReport"] | null;
             /** @description Knock integral with the fuel of the build; one knocks. */
             knock_index?: number[] | null;
             /** @description Boost level, for a boosted engine. */
@@ -984,6 +1011,8 @@ export interface components {
             peaks: components["schemas"]["PeakReport"][];
             /** @description Power. */
             power_kw: number[];
+            /** @description What a dyno measured of it: speed, and torque in the plan's air. */
+            pulled: number[][];
             /** @description Mean effective pressure of the exhaust and intake strokes, negative when they cost. */
             pumping_kpa: number[];
             /** @description Gas pushed back through the intake valve, of the air taken in. */
@@ -1024,6 +1053,55 @@ export interface components {
             revision: number;
             /** @description When that was saved, UTC. */
             saved_at: string;
+        };
+        /** @description One line of the answer. */
+        CalibrateLine: {
+            /** @description Curves computed. */
+            done: number;
+            /** @description Curves at most. */
+            of: number;
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @description What it came to. */
+            report: components["schemas"]["CalibrationReport"];
+            /** @enum {string} */
+            state: "done";
+        } | {
+            /** @description Fields that would close it. */
+            needs: string[];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        };
+        /** @description Whose pull to fit to. */
+        CalibrateRequest: {
+            /** @description The document's text. */
+            document: string;
+        };
+        /** @description What a fit came to. */
+        CalibrationReport: {
+            /**
+             * Format: double
+             * @description The same after.
+             */
+            after_error: number;
+            /** @description Torque with the fitted ones. */
+            after_nm: number[];
+            /**
+             * Format: double
+             * @description Root mean square of the relative error before.
+             */
+            before_error: number;
+            /** @description Torque with the usual constants. */
+            before_nm: number[];
+            /** @description What the document would keep. */
+            fields: components["schemas"]["FittedField"][];
+            /** @description Torque measured, in the plan's air. */
+            measured_nm: number[];
+            /** @description Speeds of the pull that were computed. */
+            speed_rpm: number[];
         };
         /** @description One candidate. */
         CandidateReport: {
@@ -1340,6 +1418,15 @@ export interface components {
             /** @description What the field needs. */
             needs: string;
         };
+        /** @description One field the fit would write, and its text. */
+        FittedField: {
+            /** @description Path of the field. */
+            field: string;
+            /** @description What it is called. */
+            label: string;
+            /** @description Its text. */
+            text: string;
+        };
         /** @description A row of a flow table. */
         FlowPoint: {
             /**
@@ -1406,6 +1493,34 @@ export interface components {
             most: number;
             /** @description Texts as typed, row by row. */
             rows: string[][];
+        };
+        /**
+         * @description How an idle sounds, by its residual (common practice, no source).
+         * @enum {string}
+         */
+        IdleQuality: "smooth" | "lopes" | "rough";
+        /** @description An engine that idles. */
+        IdleReport: {
+            /** @description What the residual makes of it. */
+            quality: components["schemas"]["IdleQuality"];
+            /** @description Whether cycles repeat; they do not in an engine that hunts. */
+            repeats: boolean;
+            /**
+             * Format: double
+             * @description Burned share of the charge at intake closing.
+             */
+            residual_fraction: number;
+            /**
+             * Format: double
+             * @description Crank speed.
+             */
+            rpm: number;
+            vacuum?: components["schemas"]["Shown"] | null;
+            /**
+             * Format: double
+             * @description Below outside pressure in the manifold; absent when it does not idle there.
+             */
+            vacuum_kpa?: number | null;
         };
         /** @description An input of a result with its origin. */
         InputUsed: {
@@ -2364,6 +2479,37 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calibrate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalibrateRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["CalibrateLine"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

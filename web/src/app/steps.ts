@@ -56,7 +56,7 @@ export const STEPS: readonly Step[] = [
     groups: [
       { title: 'Cylinder', fields: list('engine.', 'bore stroke rod_length pin_offset rod_material piston_assembly_mass rod_mass') },
       { title: 'Deck, gasket, chamber', fields: list('engine.', 'deck_clearance gasket_thickness gasket_bore chamber_volume piston_volume'), picture: 'deck' },
-      { title: 'Combustion', fields: list('engine.', 'combustion fuel octane_ron air_fuel_ratio fuelling smoke_air_fuel injection_start pressure_ceiling') },
+      { title: 'Combustion', fields: list('engine.', 'combustion fuel octane_ron air_fuel_ratio fuelling spark_retard smoke_air_fuel injection_start pressure_ceiling cranking_speed') },
       ...port('intake', 'Intake'),
       ...port('exhaust', 'Exhaust'),
       { title: 'Runners and what they breathe from', fields: [...list('engine.intake.', 'runner_length runner_lengths port_length runner_diameter acoustic_end'), 'engine.induction.'] },
@@ -94,7 +94,14 @@ export const STEPS: readonly Step[] = [
       { title: 'Own limits', fields: ['limits'] },
     ],
   },
-  { name: 'torque', title: 'Torque', groups: [] },
+  {
+    name: 'torque',
+    title: 'Torque',
+    groups: [
+      { title: 'Pull on the dyno', fields: ['pull.'], folded: 'while empty' },
+      { title: 'Calibration', fields: ['calibration.'], folded: 'until asked' },
+    ],
+  },
   { name: 'compare', title: 'Compare', groups: [{ title: 'This candidate', fields: ['@.name'] }] },
 ]
 

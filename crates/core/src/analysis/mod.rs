@@ -3,6 +3,7 @@
 //! [`analyze`] computes the parts asked for, each cheap part at once. Results start cold in a fixed
 //! order: the same document gives the same bits.
 
+mod calibration;
 mod compare;
 mod readings;
 mod sensitivity;
@@ -10,6 +11,7 @@ mod unknowns;
 
 pub use crate::candidate::Stages;
 pub use crate::report::*;
+pub use calibration::{CalibrationInputs, CalibrationReport, FittedField, calibration_inputs};
 pub use compare::{Comparison, compare};
 pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use sensitivity::{Decision, Effect, decisions, effect};
@@ -173,6 +175,8 @@ pub fn gas_limits(build: &Build, id: Option<&str>, curve: &BreathingReport, stag
     let computed = Computed {
         octane_needed: curve.octane_needed.as_deref().map(most),
         peak_pressure: most(&curve.peak_cylinder_pressure_kpa) * 1e3,
+        opening_pressure: most(&curve.exhaust_opening_kpa) * 1e3,
+        idle_vacuum: curve.idle.as_ref().map(|idle| idle.vacuum_kpa.unwrap_or(0.0) * 1e3),
         boost: gauge(&curve.boost_kpa).zip(gauge(&curve.drive_kpa)),
     };
     let views = build.candidates();

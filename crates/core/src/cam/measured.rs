@@ -6,7 +6,7 @@
 use super::bspline::{Basis, DEGREE};
 use super::fit::{gram_of_jerk, taylor};
 use super::lobe::Lobe;
-use super::programme::{Rows, minimise};
+use crate::programme::{Rows, minimise};
 use crate::quantity::Length;
 use thiserror::Error;
 

@@ -6,7 +6,6 @@ mod fit;
 mod lobe;
 mod measured;
 mod phasing;
-mod programme;
 mod refusal;
 mod resolve;
 mod shape;

@@ -16,9 +16,9 @@
 use super::bspline::{Basis, DEGREE};
 use super::card::{Check, FlatFoot, LobeCard};
 use super::lobe::Lobe;
-use super::programme::{Rows, minimise};
 use super::refusal::{LobeRefusal, explain, plain_reason};
 use super::shape::Shape;
+use crate::programme::{Rows, minimise};
 use std::sync::OnceLock;
 
 /// Knot spans on a flank: 3 to 4 cam degrees each. Twice as many move peak acceleration by less

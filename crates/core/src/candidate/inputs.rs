@@ -62,6 +62,10 @@ pub struct Computed {
     pub octane_needed: Option<f64>,
     /// Highest cylinder pressure, Pa.
     pub peak_pressure: f64,
+    /// Highest cylinder pressure as the exhaust valve opens, Pa.
+    pub opening_pressure: f64,
+    /// Manifold vacuum at idle, Pa, where it was computed; zero when it does not idle.
+    pub idle_vacuum: Option<f64>,
     /// Manifold and drive pressure, gauge, for a boosted engine.
     pub boost: Option<(Pressure, Pressure)>,
 }
@@ -88,6 +92,10 @@ pub struct Inputs<'a> {
     pub engine: Node<'a>,
     /// The target as this candidate sees it.
     pub target: Node<'a>,
+    /// What a dyno measured of this candidate.
+    pub pull: Node<'a>,
+    /// What was fitted to a pull.
+    pub calibration: Node<'a>,
     /// The shop's own limits.
     pub shop_limits: Vec<Node<'a>>,
 }
@@ -111,6 +119,8 @@ impl<'a> Inputs<'a> {
             candidate,
             engine,
             target,
+            pull: view.pull(ledger),
+            calibration: view.calibration(ledger),
             shop_limits: view.shop_limits(ledger),
         }
     }

@@ -29,8 +29,8 @@ pub use path::{Step, get, join, steps};
 pub use schema::json_schema;
 pub use strict_json::MAX_BYTES;
 pub use table::{
-    BUILD, CANDIDATE, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LIMIT_IDS, LOBE, SHOP_LIMIT, SOURCES, TARGET, TRAIN,
-    VERSION, limit_dimension, limit_figure,
+    BUILD, CALIBRATION, CANDIDATE, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LIMIT_IDS, LOBE, PULL, SHOP_LIMIT,
+    SOURCES, TARGET, TRAIN, VERSION, limit_dimension, limit_figure,
 };
 pub use tabular::{paste, set_rows};
 
@@ -55,6 +55,8 @@ pub struct CandidateView {
     target: Value,
     candidate: Value,
     limits: Value,
+    calibration: Value,
+    pull: Value,
 }
 
 impl Build {
@@ -129,7 +131,21 @@ impl Build {
             target: merged("target"),
             candidate: candidate.clone(),
             limits: self.value.get("limits").cloned().unwrap_or(Value::Null),
+            calibration: self.value.get("calibration").cloned().unwrap_or(Value::Null),
+            pull: self.pull_of(index, &word("id")).cloned().unwrap_or(Value::Null),
         }
+    }
+
+    /// The pull, when it is of this candidate: the one it names, or the first.
+    fn pull_of(&self, index: usize, id: &str) -> Option<&Value> {
+        let pull = self.value.get("pull")?;
+        let own = pull.get("candidate").and_then(Value::as_str).map_or(index == 0, |named| named == id);
+        own.then_some(pull)
+    }
+
+    /// What a dyno measured.
+    pub fn pull<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        Node::new(self.value.get("pull"), &PULL, "pull", ledger)
     }
 
     /// The shared engine, without any candidate's changes.
@@ -139,6 +155,16 @@ impl Build {
 }
 
 impl CandidateView {
+    /// What was learned from a pull.
+    pub fn calibration<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        Node::new(Some(&self.calibration), &CALIBRATION, "calibration", ledger)
+    }
+
+    /// What a dyno measured of this candidate.
+    pub fn pull<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        Node::new(Some(&self.pull), &PULL, "pull", ledger)
+    }
+
     /// The engine as this candidate sees it.
     pub fn engine<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
         Node::new(Some(&self.engine), &ENGINE, "engine", ledger)

@@ -22,6 +22,10 @@ const COMBUSTION_EFFICIENCY: f64 = 0.97;
 /// Burned share beyond which too little end gas is left for a knock that counts (common practice, no source).
 const ALL_BURNED: f64 = 0.85;
 
+/// Share of its greatest area at which an exhaust valve counts as open: about .010 in of lift, when ramp and lash are
+/// behind it.
+const OPEN: f64 = 0.02;
+
 /// What holds for every cylinder of an engine at one speed.
 pub(super) struct Common<'a> {
     pub setup: &'a Setup,
@@ -29,6 +33,10 @@ pub(super) struct Common<'a> {
     pub gases: Gases,
     /// Share of the heating value the mixture releases.
     pub release: f64,
+    /// Effective area of an exhaust valve that has just opened, m2.
+    opening: f64,
+    /// Share of that which is burned.
+    efficiency: f64,
     /// Whether anything is burned; not while cranking.
     pub fires: bool,
     walls: Walls,
@@ -37,7 +45,7 @@ pub(super) struct Common<'a> {
 impl<'a> Common<'a> {
     pub fn new(setup: &'a Setup, rpm: f64, fires: bool) -> Self {
         let air_fuel = match &setup.combustion {
-            Combustion::Spark { air_fuel } => *air_fuel,
+            Combustion::Spark { air_fuel, .. } => *air_fuel,
             Combustion::Diesel { smoke_limit, .. } => *smoke_limit,
         };
         let (burned, release) = setup.fuel.burned(air_fuel);
@@ -47,7 +55,10 @@ impl<'a> Common<'a> {
             swept: setup.swept(),
             temperature: CYLINDER_WALL,
         };
-        Self { setup, rpm, gases: Gases { fresh: Mixture::air(), burned }, release, fires, walls }
+        let efficiency = COMBUSTION_EFFICIENCY * setup.burning;
+        let opening = OPEN * setup.exhaust.forward.iter().copied().fold(0.0, f64::max);
+        let gases = Gases { fresh: Mixture::air(), burned };
+        Self { setup, rpm, gases, release, opening, efficiency, fires, walls }
     }
 
     /// Burned gas of the mixture that was burned last.
@@ -83,6 +94,8 @@ pub(super) struct Breather {
     fires_at: f64,
     insides: Insides,
     shut: Option<Shut>,
+    /// Whether the exhaust valve has left its seat since the charge was lit.
+    opened: bool,
     /// Of the cycle that runs.
     pub balance: Balance,
     pub residual: f64,
@@ -120,6 +133,7 @@ impl Breather {
             fires_at,
             insides: Insides { mouth: cold, outlet: hot, runner_valve: cold, primary_valve: hot },
             shut: None,
+            opened: true,
             balance: Balance::default(),
             residual: 1.0,
             peak: 0.0,
@@ -241,14 +255,16 @@ impl Breather {
     /// When both valves have shut on the compression stroke the charge is counted and its fuel with it.
     fn open_or_shut(&mut self, common: &Common<'_>, own: f64, areas: [f64; 2], pressure: f64, volume: f64) {
         let open = areas[0] > 0.0 || areas[1] > 0.0;
+        if !self.opened && own < 300.0 && areas[1] > common.opening {
+            (self.opened, self.opening_pressure) = (true, pressure);
+        }
         if open || (360.0..500.0).contains(&own) {
-            if self.shut.take().is_some_and(|shut| shut.done > 0.0 || !common.fires) {
-                self.opening_pressure = pressure;
-            }
+            self.shut = None;
         } else if self.shut.is_none() && own > 500.0 {
+            self.opened = false;
             self.residual = self.charge.burned;
             let fresh = self.charge.mass * (1.0 - self.charge.burned);
-            let (fuel, burning) = lit(common, fresh);
+            let (fuel, burning) = lit(common, fresh, self.residual);
             self.air_fuel = fresh / fuel.max(1e-12);
             self.balance.fuel += if common.fires { fuel } else { 0.0 };
             self.shut = Some(Shut {
@@ -277,7 +293,7 @@ impl Breather {
                 shut.done = shut.done.max(done);
                 burnt.fuel = share * shut.fuel;
                 burnt.fresh = share * shut.fresh;
-                burnt.heat = burnt.fuel * common.setup.fuel.heating_value * common.release * COMBUSTION_EFFICIENCY;
+                burnt.heat = burnt.fuel * common.setup.fuel.heating_value * common.release * common.efficiency;
                 if shut.done < ALL_BURNED && matches!(shut.burning, Burning::Spark { .. }) {
                     shut.knock.add(pressure, time);
                     self.knock = shut.knock.integral();
@@ -295,9 +311,9 @@ impl Breather {
 }
 
 /// Fuel of a charge, kg, and how it burns.
-fn lit(common: &Common<'_>, fresh: f64) -> (f64, Burning) {
+fn lit(common: &Common<'_>, fresh: f64, residual: f64) -> (f64, Burning) {
     match &common.setup.combustion {
-        Combustion::Spark { air_fuel } => (fresh / air_fuel, Burning::spark(common.rpm, 0.0)),
+        Combustion::Spark { air_fuel, later } => (fresh / air_fuel, Burning::spark(common.rpm, *later, residual)),
         Combustion::Diesel { fuelling, smoke_limit, start } => {
             let most = fresh / smoke_limit;
             let fuel = on_speed(fuelling, common.rpm).map_or(most, |fuel| fuel.min(most));

@@ -263,7 +263,7 @@ impl<'a> Engine<'a> {
         let mean = |of: fn(&Breather) -> f64| self.cylinders.iter().map(of).sum::<f64>() / self.cylinders.len() as f64;
         let peak = most(|c| c.peak);
         let indicated = balance.work / swept;
-        let friction = friction(peak, setup.stroke * rpm / 30.0);
+        let friction = setup.friction * friction(peak, setup.stroke * rpm / 30.0);
         let density = self.run.around.outside.0 / (Gas::AIR.r * self.run.around.outside.1);
         let least = -most(|c| -c.balance.work);
         Point {

@@ -49,10 +49,12 @@ pub struct Collector {
 /// How the charge is fuelled and lit.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Combustion {
-    /// Spark: mass of air for a unit mass of fuel.
+    /// Spark.
     Spark {
-        /// Air-fuel ratio by mass.
+        /// Mass of air for a unit mass of fuel.
         air_fuel: f64,
+        /// Degrees the charge burns later than is best.
+        later: f64,
     },
     /// Diesel.
     Diesel {
@@ -92,6 +94,10 @@ pub struct Setup {
     pub fuel: Fuel,
     /// How.
     pub combustion: Combustion,
+    /// Friction over what the correlation says; 1 unless it was fitted to a dyno pull.
+    pub friction: f64,
+    /// Heat released over what is usual; 1 unless it was fitted to a dyno pull.
+    pub burning: f64,
     /// Length of a cell in runner and primary, m.
     pub cells: (f64, f64),
     /// Longest step, crank degrees.

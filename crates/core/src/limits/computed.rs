@@ -1,5 +1,6 @@
 //! Rules about the gas, held against what breathing computed instead of a closed-form estimate.
 
+use super::exhaust_opening::EXHAUST_OPENING;
 use super::rule::{Finding, Measure, Rule, common, evaluate};
 use super::springs::SEAT_RESERVE;
 use crate::candidate::{Computed, Inputs, Stages};
@@ -11,6 +12,9 @@ use crate::report::{LimitReport, Place, Sense};
 const LATER_SPARK: f64 = 10.0;
 /// Room below a pressure ceiling under which it is tight, Pa (common practice, no source).
 const CEILING_TIGHT: f64 = 5e5;
+
+/// Room above the vacuum wanted under which it is tight, Pa: 1 inHg (common practice, no source).
+const VACUUM_TIGHT: f64 = 3386.0;
 
 /// The fuel against the knock integral.
 pub static OCTANE: Rule = Rule {
@@ -52,6 +56,26 @@ pub static PEAK_PRESSURE: Rule = Rule {
     levers: &[],
 };
 
+/// The vacuum an idling engine leaves against the one wanted.
+pub static IDLE_VACUUM: Rule = Rule {
+    id: "idle_vacuum",
+    title: "Vacuum at idle",
+    place: Place::Torque,
+    sense: Sense::AtLeast,
+    measure: Measure::Vacuum,
+    sided: false,
+    formula: "outside pressure less the manifold pressure at which the engine just turns itself and .1 bar of load at idle speed, the spark at its best",
+    school: common,
+    find: |inputs, _, _| {
+        let have = inputs.computed.as_ref()?.idle_vacuum?;
+        let need: Pressure = inputs.target.quantity("idle_vacuum")?;
+        Some(Ok(Finding::at_least(need.si(), VACUUM_TIGHT, have)))
+    },
+    inputs: |inputs, _| vec![inputs.target.input("idle_vacuum"), inputs.target.input("idle_at")],
+    advice: false,
+    levers: &[],
+};
+
 /// Every rule that asks for the gas, with what was computed.
 pub fn computed_limits(mut inputs: Inputs<'_>, computed: Computed, stages: &Stages) -> Vec<LimitReport> {
     if computed.boost.is_some() {
@@ -61,6 +85,8 @@ pub fn computed_limits(mut inputs: Inputs<'_>, computed: Computed, stages: &Stag
     let lines = [
         evaluate(&OCTANE, None, &inputs, stages),
         evaluate(&PEAK_PRESSURE, None, &inputs, stages),
+        evaluate(&IDLE_VACUUM, None, &inputs, stages),
+        evaluate(&EXHAUST_OPENING, None, &inputs, stages),
         evaluate(&SEAT_RESERVE, Some(Side::Intake), &inputs, stages),
         evaluate(&SEAT_RESERVE, Some(Side::Exhaust), &inputs, stages),
     ];

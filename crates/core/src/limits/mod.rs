@@ -7,6 +7,7 @@
 mod class;
 mod clearances;
 mod computed;
+mod exhaust_opening;
 mod figures;
 mod gas;
 mod remedies;
@@ -31,6 +32,7 @@ pub static RULES: &[&Rule] = &[
     &springs::SEAT_LOAD,
     &springs::OPEN_LOAD,
     &springs::SEAT_RESERVE,
+    &exhaust_opening::EXHAUST_OPENING,
     &springs::HAND_CHECK,
     &springs::LIFTER_SPEED,
     &springs::ROCKER_LIFT,
@@ -40,6 +42,7 @@ pub static RULES: &[&Rule] = &[
     &gas::LIFT_AGAINST_HEAD,
     &computed::OCTANE,
     &computed::PEAK_PRESSURE,
+    &computed::IDLE_VACUUM,
 ];
 
 /// Every rule that applies to a candidate, in order of place, without remedies.

@@ -2,7 +2,7 @@
 
 use crate::candidate::{Gap, Inputs, Part, Stages};
 use crate::document::{InputUsed, Node, Side, limit_figure};
-use crate::quantity::{Dimension, Shown, UnitSystem, format_si};
+use crate::quantity::{Dimension, Shown, UnitSystem, format_si, shown_vacuum};
 use crate::report::{LimitReport, LimitShown, NeedReport, Place, Sense, Verdict};
 
 /// What need, have and margin are measured in.
@@ -22,6 +22,8 @@ pub enum Measure {
     Share,
     /// Pressures, reported in kPa.
     Pressure,
+    /// Pressures below outside air, reported in kPa and read in inches of mercury.
+    Vacuum,
     /// Plain numbers, whole as read.
     Number,
 }
@@ -34,7 +36,7 @@ impl Measure {
             Self::Force => Some(Dimension::Force),
             Self::Speed => Some(Dimension::Speed),
             Self::Angle => Some(Dimension::Angle),
-            Self::Pressure => Some(Dimension::Pressure),
+            Self::Pressure | Self::Vacuum => Some(Dimension::Pressure),
             Self::Ratio | Self::Share | Self::Number => None,
         }
     }
@@ -48,7 +50,7 @@ impl Measure {
             Self::Angle => ("deg", std::f64::consts::PI / 180.0),
             Self::Ratio => (":1", 1.0),
             Self::Share => ("%", 0.01),
-            Self::Pressure => ("kPa", 1e3),
+            Self::Pressure | Self::Vacuum => ("kPa", 1e3),
             Self::Number => ("", 1.0),
         }
     }
@@ -60,6 +62,9 @@ impl Measure {
 
     /// `si` as read in both systems.
     pub fn shown(self, si: f64) -> Shown {
+        if self == Self::Vacuum {
+            return shown_vacuum(si);
+        }
         let one = |system: UnitSystem| match self.dimension() {
             Some(dimension) => format_si(si, dimension, system),
             None if self == Self::Share => format!("{:.1} %", si * 100.0),

@@ -12,7 +12,7 @@ use crate::quantity::{Force, Length, Speed};
 use crate::report::{Place, Sense};
 use crate::train::{ELASTIC_SHARE, hand_check};
 
-fn lifter_kind(inputs: &Inputs<'_>, side: Side) -> Part<LifterKind> {
+pub(super) fn lifter_kind(inputs: &Inputs<'_>, side: Side) -> Part<LifterKind> {
     let lifter = inputs.train(side, "lifter");
     let kind = lifter.word("kind").and_then(LifterKind::from_word);
     kind.ok_or_else(|| Missing(vec![lifter.path_of("kind")]).into())

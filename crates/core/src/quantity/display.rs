@@ -89,6 +89,15 @@ pub fn shown(si: f64, dimension: Dimension) -> Shown {
     Shown { inch: format_si(si, dimension, UnitSystem::Inch), metric: format_si(si, dimension, UnitSystem::Metric) }
 }
 
+/// A vacuum as gauges show it: inches of mercury, or kilopascals.
+pub fn shown_vacuum(si: f64) -> Shown {
+    const INCH_MERCURY: f64 = 3386.389;
+    Shown {
+        inch: format!("{:.1} inHg", si / INCH_MERCURY),
+        metric: format_si(si, Dimension::Pressure, UnitSystem::Metric),
+    }
+}
+
 fn without_leading_zero(number: &str) -> String {
     if let Some(rest) = number.strip_prefix("0.") {
         format!(".{rest}")

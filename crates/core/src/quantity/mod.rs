@@ -8,7 +8,7 @@ mod display;
 mod text;
 mod units;
 
-pub use display::{Scale, Shown, UnitSystem, format_si, scale, shown};
+pub use display::{Scale, Shown, UnitSystem, format_si, scale, shown, shown_vacuum};
 pub use text::{TextFault, parse, parse_bare, restate, with_unit};
 pub use units::{Dimension, Unit};
 
@@ -119,6 +119,13 @@ quantity! {
     Temperature, Temperature {
         /// Kelvin.
         kelvin / as_kelvin = 1.0;
+    }
+}
+quantity! {
+    /// A torque at the crank; SI newton metre.
+    Torque, Torque {
+        /// Newton metres.
+        newton_metres / as_newton_metres = 1.0;
     }
 }
 quantity! {

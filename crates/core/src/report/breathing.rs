@@ -1,6 +1,20 @@
 //! Torque and power over speed.
 
+use crate::quantity::Shown;
 use serde::Serialize;
+
+/// How an idle sounds, by its residual (common practice, no source).
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum IdleQuality {
+    /// Up to .28.
+    Smooth,
+    /// Up to .36.
+    Lopes,
+    /// More.
+    Rough,
+}
 
 report! {
     /// Torque and power of one candidate over speed, at the crank, in the air of the plan.
@@ -87,8 +101,32 @@ report! {
         standard_air: Vec<StandardAirReport>,
         /// Error that may be expected at each speed, relative.
         error_share: Vec<f64>,
+        /// Whether constants fitted to a pull are in it.
+        calibrated: bool,
+        /// Idle, where it was computed.
+        idle: Option<IdleReport>,
+        /// Highest cylinder pressure while the starter turns it, gauge, without leakage; where it was computed.
+        cranking: Option<Shown>,
+        /// What a dyno measured of it: speed, and torque in the plan's air.
+        pulled: Vec<[f64; 2]>,
         /// What may be claimed, in words.
         error_band: String,
+    }
+
+    /// An engine that idles.
+    pub struct IdleReport {
+        /// Crank speed.
+        rpm: f64,
+        /// Below outside pressure in the manifold; absent when it does not idle there.
+        vacuum_kpa: Option<f64>,
+        /// The same as read.
+        vacuum: Option<Shown>,
+        /// Burned share of the charge at intake closing.
+        residual_fraction: f64,
+        /// What the residual makes of it.
+        quality: IdleQuality,
+        /// Whether cycles repeat; they do not in an engine that hunts.
+        repeats: bool,
     }
 
     /// One cycle of the first cylinder at one speed.

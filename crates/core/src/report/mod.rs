@@ -19,7 +19,7 @@ mod parts;
 mod timing;
 
 pub use block::{Block, Sides};
-pub use breathing::{BreathingReport, PeakReport, StandardAirReport, TraceReport};
+pub use breathing::{BreathingReport, IdleQuality, IdleReport, PeakReport, StandardAirReport, TraceReport};
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 pub use limit::{LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, Sense, Verdict};
 pub use parts::{

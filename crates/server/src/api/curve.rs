@@ -160,13 +160,16 @@ impl Job {
             let at = found.partition_point(|other| other.point.rpm < sample.point.rpm);
             found.insert(at, sample.clone());
             if found.len() < of {
-                let curve = Box::new(report(breathing, *effort, *level, &found));
+                let curve = Box::new(report(breathing, *effort, *level, &found, None));
                 tell(send, &CurveLine::Running { done: found.len(), of, curve });
             }
         };
         let samples = samples(breathing, (*effort, *level), &|| gone.load(Ordering::Relaxed), told)?;
+        // Idle and cranking belong to a result, not to what follows a drag.
+        let last = matches!(effort, Effort::Full | Effort::Fast);
+        let manners = last.then(|| breathing.manners(&|| gone.load(Ordering::Relaxed))).transpose()?;
         Ok(KeptCurve {
-            curve: report(breathing, *effort, *level, &samples),
+            curve: report(breathing, *effort, *level, &samples, manners.as_ref()),
             traces: samples.iter().map(|sample| trace(breathing, sample)).collect(),
         })
     }

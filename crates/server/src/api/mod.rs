@@ -2,6 +2,7 @@
 
 pub mod about;
 pub mod builds;
+pub mod calibrate;
 pub mod curve;
 pub mod documents;
 pub mod sensitivity;

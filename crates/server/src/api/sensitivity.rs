@@ -107,5 +107,5 @@ fn drafted(build: &Build, id: &str, stages: &Stages, gone: &Arc<AtomicBool>) -> 
     let effort = if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Fast };
     let level = breathing.strongest();
     let found = samples(&breathing, (effort, level), &|| gone.load(Ordering::Relaxed), |_| ())?;
-    Ok(report(&breathing, effort, level, &found))
+    Ok(report(&breathing, effort, level, &found, None))
 }

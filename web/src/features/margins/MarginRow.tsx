@@ -7,6 +7,8 @@ import { Why } from './Why'
 
 interface Props {
   readonly limit: LimitReport
+  /** What stood here before the gas was computed. */
+  readonly estimate: LimitReport | undefined
   readonly open: boolean
   readonly onToggle: (name: string) => void
   readonly onGoTo: (field: string) => void
@@ -19,7 +21,7 @@ function wordOf({ min, max }: LimitReport['need']): string {
 }
 
 /** One limit: have against need on a bar, what is left in words, and why on request. */
-export const MarginRow = memo(function MarginRow({ limit, open, onToggle, onGoTo }: Props) {
+export const MarginRow = memo(function MarginRow({ limit, estimate, open, onToggle, onGoTo }: Props) {
   const system = useSessionPart((state) => state.system)
   const shown = limit.shown
   return (
@@ -31,6 +33,7 @@ export const MarginRow = memo(function MarginRow({ limit, open, onToggle, onGoTo
           <>
             <Bar have={shown.have_at} need={shown.need_at} />
             <span className="quiet">{shown.have[system]} · {wordOf(limit.need)} {shown.need[system]}</span>
+            {estimate?.shown ? <span className="quiet estimate">as computed; estimate {estimate.shown.have[system]}, {estimate.verdict}</span> : null}
             <span className="left-over">{shown.margin[system]}</span>
           </>
         ) : (

@@ -1,9 +1,10 @@
 import { useCallback, useState } from 'react'
 import { useCandidate } from '../session/useSession'
+import { useComputedLimits } from '../torque/useCurve'
 import { MarginRow } from './MarginRow'
 import { MeasureNextList } from './MeasureNextList'
 import type { Order } from './order'
-import { inOrder, isListed, key, tallyOf } from './order'
+import { inOrder, isListed, key, tallyOf, withComputed } from './order'
 
 const ORDERS: readonly { value: Order; label: string }[] = [
   { value: 'tightest', label: 'tightest first' },
@@ -17,7 +18,10 @@ export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
   const [order, setOrder] = useState<Order>('tightest')
   const [onlyBad, setOnlyBad] = useState(false)
   const toggle = useCallback((name: string) => { setOpen((now) => (now === name ? undefined : name)) }, [])
-  const limits = candidate?.limits ?? []
+  const computed = useComputedLimits()
+  const margins = withComputed(candidate?.limits ?? [], computed)
+  const estimates = new Map(margins.map(({ limit, estimate }) => [key(limit), estimate]))
+  const limits = margins.map(({ limit }) => limit)
   const listed = inOrder(limits, order).filter((limit) => isListed(limit, onlyBad))
   return (
     <aside className="margins" aria-label="Margins">
@@ -33,7 +37,7 @@ export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
       </p>
       <ul>
         {listed.map((limit) => (
-          <MarginRow key={key(limit)} limit={limit} open={open === key(limit)} onToggle={toggle} onGoTo={onGoTo} />
+          <MarginRow key={key(limit)} limit={limit} estimate={estimates.get(key(limit))} open={open === key(limit)} onToggle={toggle} onGoTo={onGoTo} />
         ))}
       </ul>
       {limits.length > 0 && listed.length === 0 ? <p className="quiet">Every margin is met with room.</p> : null}

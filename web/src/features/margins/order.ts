@@ -3,7 +3,24 @@ import type { LimitReport, Place, Verdict } from '../../api/client'
 export type Order = 'tightest' | 'place'
 
 const RANK: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, ok: 3 }
-const PLACES: readonly Place[] = ['events', 'lobe', 'lifter', 'rocker', 'spring', 'clearance']
+const PLACES: readonly Place[] = ['events', 'lobe', 'lifter', 'rocker', 'spring', 'clearance', 'torque']
+
+/** A margin, and the estimate it takes the place of. */
+export interface Margin {
+  readonly limit: LimitReport
+  readonly estimate?: LimitReport
+}
+
+/** Limits with the gas as computed where it was; remedies are those of the estimate. Pure. */
+export function withComputed(limits: readonly LimitReport[], computed: readonly LimitReport[]): Margin[] {
+  const found = new Map(computed.map((limit) => [key(limit), limit]))
+  const margins = limits.map((estimate): Margin => {
+    const limit = found.get(key(estimate))
+    found.delete(key(estimate))
+    return limit ? { limit: { ...limit, remedies: estimate.remedies }, estimate } : { limit: estimate }
+  })
+  return [...margins, ...[...found.values()].map((limit) => ({ limit }))]
+}
 
 /** The margins in the order asked for. Pure. */
 export function inOrder(limits: readonly LimitReport[], order: Order): LimitReport[] {

@@ -1,8 +1,10 @@
 import type { CurveReport } from '../../api/client'
+import { useSessionPart } from '../session/useSession'
 import type { Scales } from './chart'
 
 /** Peaks, averages and what they would be in standard air. */
 export function Figures({ curve, scales }: { curve: CurveReport; scales: Scales }) {
+  const system = useSessionPart((state) => state.system)
   const torque = (nm: number) => `${(nm / scales.torque.factor).toFixed(0)} ${scales.torque.unit}`
   const power = (kw: number) => `${((kw * 1e3) / scales.power.factor).toFixed(0)} ${scales.power.unit}`
   const at = (rpm: number) => `at ${String(10 * Math.round(rpm / 10))} rpm`
@@ -16,9 +18,17 @@ export function Figures({ curve, scales }: { curve: CurveReport; scales: Scales 
       <Fact name={powers.length > 1 ? 'Power, every hump' : 'Peak power'} text={powers.join('; ')} />
       {typeof curve.average_torque_nm === 'number' ? <Fact name="Average torque over the band" text={torque(curve.average_torque_nm)} /> : null}
       {typeof curve.average_power_kw === 'number' ? <Fact name="Average power over the band" text={power(curve.average_power_kw)} /> : null}
+      {curve.idle ? <Fact name={`Idle at ${String(Math.round(curve.idle.rpm))} rpm`} text={idleOf(curve.idle, system)} /> : null}
+      {curve.cranking ? <Fact name="Cranking, without leakage" text={curve.cranking[system]} /> : null}
       {curve.standard_air.map((standard) => <Fact key={standard.name} name={standard.name} text={`${power(standard.peak_power_kw)} peak, × ${standard.factor.toFixed(3)}`} />)}
     </dl>
   )
+}
+
+function idleOf(idle: NonNullable<CurveReport['idle']>, system: 'inch' | 'metric'): string {
+  const residual = `residual ${(100 * idle.residual_fraction).toFixed(0)} %`
+  if (!idle.vacuum) return `does not idle: ${residual} with the throttle open`
+  return `${idle.vacuum[system]} vacuum, ${idle.quality}, ${residual}${idle.repeats ? '' : ', hunts'}`
 }
 
 function Fact({ name, text }: { name: string; text: string }) {

@@ -59,12 +59,23 @@ export function TorqueChart({ curve, before, others, scales, at }: Props) {
         {before ? <Lines frame={frame} curve={before} scales={scales} className="before" /> : null}
         {others.map((other, place) => <Lines key={other.name} frame={frame} curve={other.curve} scales={scales} className={`other other-${place % 3}`} name={other.name} nameAt={3 * place + 1} />)}
         <Lines frame={frame} curve={curve} scales={scales} className="" name="torque" powerName="power" />
+        <Pulled frame={frame} curve={curve} scales={scales} />
         <g className="marked">
           <line x1={xOf(frame, rpm)} x2={xOf(frame, rpm)} y1={frame.top} y2={HEIGHT - frame.bottom} />
           <text x={Math.min(Math.max(xOf(frame, rpm), frame.left + 70), frame.width - frame.right - 60)} y={frame.top - 5} textAnchor="middle">{Math.round(rpm)} rpm</text>
         </g>
       </svg>
     </div>
+  )
+}
+
+/** What a dyno measured, point by point. */
+function Pulled({ frame, curve, scales }: { frame: TorqueFrame; curve: CurveReport; scales: Scales }) {
+  const inside = curve.pulled.filter(([rpm = 0]) => rpm >= frame.from && rpm <= frame.to)
+  return (
+    <g className="pulled" role="img" aria-label={inside.length > 0 ? `${String(inside.length)} measured points` : undefined} aria-hidden={inside.length === 0}>
+      {inside.map(([rpm = 0, nm = 0], place) => <circle key={place} cx={xOf(frame, rpm)} cy={yOf(frame, nm / scales.torque.factor, frame.torque)} r="2.6" />)}
+    </g>
   )
 }
 

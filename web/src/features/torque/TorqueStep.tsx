@@ -1,27 +1,28 @@
 import { Select } from 'antd'
 import { useMemo, useState } from 'react'
-import { useQueries } from '@tanstack/react-query'
-import type { CurveLine, CurveReport, CurveRequest } from '../../api/client'
 import { Needs } from '../fields/Needs'
 import { useSessionPart } from '../session/useSession'
 import type { Scales } from './chart'
+import { BoostTable } from './BoostTable'
 import { ComputedLimits } from './ComputedLimits'
 import { Cycle } from './Cycle'
 import { Figures } from './Figures'
+import { Fit } from './Fit'
 import { Movers } from './Movers'
 import { nearest, useSpeed } from './speed'
-import { readLines } from './stream'
 import { SpeedTable } from './SpeedTable'
-import type { OtherCurve } from './TorqueChart'
 import { TorqueChart } from './TorqueChart'
-import { curveOf, useShownCurve } from './useCurve'
+import { useShownCurve } from './useCurve'
+import { useOtherLevels, useOthers } from './useOthers'
 
 /** Torque and power of the candidate in view, others beside it, and one cycle at the speed looked at. */
 export function TorqueStep() {
   const [level, setLevel] = useState<string>()
   const [overlaid, setOverlaid] = useState(false)
+  const [levels, setLevels] = useState(false)
   const shown = useShownCurve(level)
   const others = useOthers(overlaid, level)
+  const otherLevels = useOtherLevels(levels, shown.curve)
   const scales = useScales()
   const chosen = useSpeed()
   if (shown.failed) return <Needs what="Torque is computed" reason={shown.failed.reason} needs={shown.failed.needs} />
@@ -36,12 +37,17 @@ export function TorqueStep() {
         {curve.level_names.length > 1 ? (
           <Select size="small" aria-label="Boost level" value={curve.level ?? ''} onChange={setLevel} options={curve.level_names.map((name) => ({ value: name, label: name }))} />
         ) : null}
+        {curve.level_names.length > 1 ? (
+          <label className="check"><input type="checkbox" checked={levels} onChange={(event) => { setLevels(event.target.checked) }} /> every boost level</label>
+        ) : null}
         <span className="grow" />
         <span className="quiet" role="status">{shown.doing}</span>
       </div>
-      <TorqueChart curve={curve} before={shown.before} others={others} scales={scales} at={at} />
+      <TorqueChart curve={curve} before={shown.before} others={[...others, ...otherLevels]} scales={scales} at={at} />
       <Figures curve={curve} scales={scales} />
+      {otherLevels.length > 0 ? <BoostTable curves={[{ name: curve.level ?? '', curve }, ...otherLevels]} /> : null}
       <ComputedLimits limits={shown.limits} />
+      <Fit curve={curve} scales={scales} />
       <Movers />
       <SpeedTable curve={curve} at={at} />
       {shown.traces ? <Cycle trace={shown.traces.find((trace) => trace.rpm === rpm)} /> : null}
@@ -57,22 +63,4 @@ function useScales(): Scales | undefined {
     if (!scales) return undefined
     return system === 'inch' ? { torque: scales.torque_inch, power: scales.power_inch } : { torque: scales.torque_metric, power: scales.power_metric }
   }, [scales, system])
-}
-
-/** Drafts of the other candidates, as they come. */
-function useOthers(wanted: boolean, level: string | undefined): OtherCurve[] {
-  const document = useSessionPart((state) => state.history.present)
-  const candidates = useSessionPart((state) => state.answer?.candidates)
-  const index = useSessionPart((state) => state.answer?.candidate_index)
-  const asked = wanted ? (candidates ?? []).filter((_, place) => place !== index) : []
-  const found = useQueries({
-    queries: asked.map((candidate) => {
-      const request: CurveRequest = { document, candidate: candidate.id, effort: 'draft', level: level ?? null }
-      return { queryKey: ['curve', request], staleTime: Infinity, retry: false, queryFn: ({ signal }: { signal: AbortSignal }): Promise<CurveLine> => readLines<CurveLine>('/api/curve', request, signal, () => undefined) }
-    }),
-  })
-  return asked.flatMap((candidate, place) => {
-    const curve: CurveReport | undefined = curveOf(found[place]?.data)
-    return curve ? [{ name: candidate.name, curve }] : []
-  })
 }

@@ -34,7 +34,7 @@ export function frameOf(curves: readonly CurveReport[], scales: Scales, width: n
   return {
     width, height, left: 48, right: 48, top: 18, bottom: 28,
     from: Math.min(...speeds), to: Math.max(...speeds),
-    torque: spanOf([...edge(1), ...edge(-1)]), power: spanOf(power),
+    torque: spanOf([...edge(1), ...edge(-1), ...curves.flatMap((curve) => curve.pulled.map(([, nm = 0]) => nm / scales.torque.factor))]), power: spanOf(power),
   }
 }
 

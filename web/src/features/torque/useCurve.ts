@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { CurveLine, CurveRequest, Effort, LimitReport } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
@@ -75,6 +75,16 @@ export function useShownCurve(level: string | undefined): ShownCurve {
     failed: line?.state === 'failed' ? line : undefined,
     doing: trouble ? trouble.message : dragged ? 'following the drag' : draft.isFetching ? 'drafting' : full.isFetching ? 'computing in full' : '',
   }
+}
+
+/** Limits held against the curve of the candidate in view, where one is already there; asks for none. */
+export function useComputedLimits(): readonly LimitReport[] {
+  const { kept, of } = useSubject(undefined)
+  const client = useQueryClient()
+  const look = (effort: Effort) => ({ queryKey: ['curve', of(kept, effort)], enabled: false, gcTime: KEPT_MS, queryFn: (): CurveLine | undefined => client.getQueryData(['curve', of(kept, effort)]) })
+  const [full, fast, draft] = useQueries({ queries: [look('full'), look('fast'), look('draft')] })
+  const line = [full, fast, draft].map((query) => query.data).find((data) => data?.state === 'done')
+  return line?.state === 'done' ? line.limits : NO_LIMITS
 }
 
 function usable(line: CurveLine | undefined): CurveLine | undefined {

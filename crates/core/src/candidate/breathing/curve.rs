@@ -1,11 +1,13 @@
 //! The report of a curve, made of its samples.
 
+use super::manners::Manners;
 use super::peaks::{humps, peak};
 use super::standard_air;
 use super::work::{Breathing, Effort, Sample};
 use crate::gas::knock::{octane_needed, with_octane};
 use crate::gas::setup::Combustion;
 use crate::gas::setup::on_cycle;
+use crate::quantity::{Dimension, shown};
 use crate::report::{BreathingReport, PeakReport, StandardAirReport, TraceReport};
 use crate::table::held;
 use std::f64::consts::PI;
@@ -13,11 +15,19 @@ use std::f64::consts::PI;
 /// What may be claimed without calibration, by speed over that of peak power: with good inputs peak power holds within
 /// 5 %, peak torque within 7 %, torque low down within 20 % [experience with such models; common practice, no source].
 const UNCALIBRATED: [(f64, f64); 4] = [(0.35, 0.20), (0.7, 0.07), (1.0, 0.05), (1.25, 0.08)];
+/// What a calibrated curve may claim at best.
+const LEAST_CALIBRATED: f64 = 0.02;
 /// With a flow table nobody measured.
 const GUESSED_FLOW: f64 = 0.20;
 
 /// The report of `samples`, which stand in rising speed. What is not defined for an engine is absent.
-pub fn report(breathing: &Breathing, effort: Effort, level: usize, samples: &[Sample]) -> BreathingReport {
+pub fn report(
+    breathing: &Breathing,
+    effort: Effort,
+    level: usize,
+    samples: &[Sample],
+    manners: Option<&Manners>,
+) -> BreathingReport {
     let column = |of: &dyn Fn(&Sample) -> f64| samples.iter().map(of).collect::<Vec<f64>>();
     let setup = &breathing.setup;
     let displacement = setup.swept() * setup.cylinders;
@@ -58,10 +68,14 @@ pub fn report(breathing: &Breathing, effort: Effort, level: usize, samples: &[Sa
         change: column(&|s| s.point.change),
         converged: samples.iter().map(|s| s.point.converged).collect(),
         peaks: peaks(&speed, &torque, &power),
+        idle: manners.and_then(|manners| manners.idle.clone()),
+        cranking: manners.map(|manners| shown(manners.cranking, Dimension::Pressure)),
+        pulled: breathing.pulled.iter().map(|(rpm, nm)| [*rpm, *nm]).collect(),
         average_torque_nm: over_band(&speed, &torque, breathing.band),
         average_power_kw: over_band(&speed, &power, breathing.band),
         standard_air: corrections(breathing, samples, peak_power_kw),
-        error_share: speed.iter().map(|rpm| error_share(breathing, rpm / peak_power_rpm)).collect(),
+        error_share: speed.iter().map(|rpm| error_share(breathing, *rpm, rpm / peak_power_rpm)).collect(),
+        calibrated: breathing.calibration.is_some(),
         error_band: error_words(breathing),
         peak_torque_nm,
         peak_torque_rpm,
@@ -93,12 +107,25 @@ pub fn trace(breathing: &Breathing, sample: &Sample) -> TraceReport {
     }
 }
 
-fn error_share(breathing: &Breathing, of_peak: f64) -> f64 {
+/// What may be claimed at a speed: within the speeds of a pull twice the error that was left, at least two per cent; outside
+/// them what holds without one.
+fn error_share(breathing: &Breathing, rpm: f64, of_peak: f64) -> f64 {
     let known = held(&UNCALIBRATED, of_peak);
-    if breathing.flow_known { known } else { known.max(GUESSED_FLOW) }
+    let known = if breathing.flow_known { known } else { known.max(GUESSED_FLOW) };
+    let pulled = breathing.calibration.as_ref().filter(|c| (c.speeds.0 - 1.0..=c.speeds.1 + 1.0).contains(&rpm));
+    pulled.map_or(known, |calibrated| (2.0 * calibrated.remaining).max(LEAST_CALIBRATED).min(known))
 }
 
 fn error_words(breathing: &Breathing) -> String {
+    if let Some(calibrated) = &breathing.calibration {
+        return format!(
+            "calibrated to {}: {:.1} % was left of the error; between {:.0} and {:.0} rpm within about twice that, for an engine that differs from the one pulled by its cam alone",
+            calibrated.pulled,
+            100.0 * calibrated.remaining,
+            calibrated.speeds.0,
+            calibrated.speeds.1
+        );
+    }
     let flow = if breathing.flow_known { "" } else { " (no flow table: 20 % everywhere)" };
     format!(
         "not calibrated: peak power within about 5 %, peak torque 7 %, low-speed torque 20 %{flow}; differences between candidates are better than the figures themselves"

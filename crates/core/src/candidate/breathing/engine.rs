@@ -43,6 +43,8 @@ pub fn read_engine(inputs: &Inputs<'_>) -> Part<Setup> {
         fires_at,
         collectors,
         combustion,
+        friction: 1.0,
+        burning: 1.0,
         cells: CELLS,
         longest_step: LONGEST_STEP,
     })
@@ -64,7 +66,8 @@ fn read_combustion(inputs: &Inputs<'_>) -> Part<Combustion> {
     if engine.word("combustion") != Some("diesel") {
         let mut needs = Needs::default();
         let air_fuel = needs.number(engine, "air_fuel_ratio");
-        return Ok(needs.met(Combustion::Spark { air_fuel })?);
+        let later = engine.quantity::<Angle>("spark_retard").map_or(0.0, Angle::as_deg);
+        return Ok(needs.met(Combustion::Spark { air_fuel, later })?);
     }
     let mut fuelling: Vec<(f64, f64)> = engine
         .children("fuelling")

@@ -1,10 +1,12 @@
 //! Torque and power of a candidate: its document resolved to an engine that breathes ([`engine`], [`port`]) and the
 //! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`peaks`],
-//! [`standard_air`]).
+//! [`standard_air`]); idle and cranking ([`manners`]); constants fitted to a pull ([`calibration`]).
 
 mod air;
+pub mod calibration;
 mod curve;
 mod engine;
+mod manners;
 mod peaks;
 mod port;
 mod standard_air;
@@ -12,7 +14,8 @@ mod work;
 
 pub use air::{Air, Charger, Level};
 pub use curve::{report, trace};
-pub use work::{Breathing, Effort, Sample, breathing_of};
+pub use manners::Manners;
+pub use work::{Breathing, Effort, Sample, breathing_of, breathing_uncalibrated};
 
 use super::inputs::{Gap, Inputs, Part};
 use crate::gas::cycle::Halt;
@@ -31,7 +34,8 @@ pub fn breathing(inputs: &Inputs<'_>) -> Part<BreathingReport> {
 pub fn curve(breathing: &Breathing, effort: Effort) -> Part<BreathingReport> {
     let level = breathing.strongest();
     let samples = samples(breathing, (effort, level), &|| false, |_| ())?;
-    Ok(report(breathing, effort, level, &samples))
+    let manners = breathing.manners(&|| false)?;
+    Ok(report(breathing, effort, level, &samples, Some(&manners)))
 }
 
 /// Every sample of a curve in rising speed; `tell` hears of each as it comes, in any order, and `stop` ends the work.

@@ -2,6 +2,7 @@
 
 use super::super::inputs::{Gap, Inputs, Part};
 use super::air::{Air, read_air};
+use super::calibration::{Calibrated, calibration_of, pulled};
 use super::engine::{lacks_for_full, read_engine};
 use crate::gas::cycle::{Halt, Mode, Run};
 use crate::gas::setup::{Combustion, Point, Setup};
@@ -81,6 +82,14 @@ pub struct Breathing {
     pub smoke: f64,
     /// Whether a flow table was measured for both ports.
     pub flow_known: bool,
+    /// Idle speed wanted, rpm, where the plan says.
+    pub idle: Option<f64>,
+    /// What the starter turns it at, rpm.
+    pub cranking: f64,
+    /// What a dyno measured of it: rpm, and torque in the plan's air, N m.
+    pub pulled: Vec<(f64, f64)>,
+    /// Constants fitted to a pull, which are in the set-up already.
+    pub calibration: Option<Calibrated>,
     /// Why the full mode cannot be computed.
     full: Result<(), Gap>,
 }
@@ -105,8 +114,18 @@ impl Sample {
     }
 }
 
-/// Resolves a candidate.
+/// Resolves a candidate, with what was fitted to a pull.
 pub fn breathing_of(inputs: &Inputs<'_>) -> Part<Breathing> {
+    let mut breathing = breathing_uncalibrated(inputs)?;
+    breathing.calibration = calibration_of(inputs);
+    if let Some(calibrated) = &breathing.calibration {
+        calibrated.constants.put_into(&mut breathing.setup);
+    }
+    Ok(breathing)
+}
+
+/// Resolves a candidate as if no pull were known.
+pub fn breathing_uncalibrated(inputs: &Inputs<'_>) -> Part<Breathing> {
     let setup = read_engine(inputs)?;
     let mut needs = crate::document::Needs::default();
     let from: Speed = needs.quantity(&inputs.target, "band_from");
@@ -114,14 +133,19 @@ pub fn breathing_of(inputs: &Inputs<'_>) -> Part<Breathing> {
     needs.met(())?;
     let speed = |key: &str| inputs.target.quantity::<Speed>(key).map(Speed::as_rpm);
     let measured = |side| inputs.port(side).has("flow");
+    let air = read_air(inputs)?;
     Ok(Breathing {
+        pulled: pulled(&inputs.pull, &air),
         full: lacks_for_full(inputs, &setup),
-        air: read_air(inputs)?,
+        air,
         band: (from.as_rpm(), to.as_rpm()),
         wanted: (speed("peak_power_at"), speed("shift_at")),
         octane: inputs.engine.number("octane_ron").filter(|_| matches!(setup.combustion, Combustion::Spark { .. })),
         smoke: inputs.engine.number("smoke_air_fuel").unwrap_or(VISIBLE_SMOKE),
         flow_known: crate::document::Side::BOTH.into_iter().all(measured),
+        idle: speed("idle_at"),
+        cranking: inputs.engine.quantity::<Speed>("cranking_speed").map_or(200.0, Speed::as_rpm),
+        calibration: None,
         setup,
     })
 }

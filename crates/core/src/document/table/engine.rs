@@ -84,6 +84,17 @@ const FIELDS: &[Field] = &[
     )
     .or("steel"),
     plain("cam_drive", "Cam drive", Kind::Choice(&["chain", "gear", "belt"]), "What turns the camshaft.").or("chain"),
+    quantity(
+        "spark_retard",
+        "Spark later than best",
+        Angle,
+        ("0 deg", "25 deg"),
+        "How much later than best the charge burns, for the octane it has.",
+    )
+    .or("0 deg")
+    .when("combustion", &["spark"]),
+    quantity("cranking_speed", "Cranking speed", Speed, ("60 rpm", "500 rpm"), "What the starter turns it at.")
+        .or("200 rpm"),
     plain("intake", "Intake port", Kind::Object(&INTAKE_PORT), "Intake valve, pocket, flow and runner."),
     plain("exhaust", "Exhaust port", Kind::Object(&EXHAUST_PORT), "Exhaust valve, pocket, flow and primary."),
     plain(

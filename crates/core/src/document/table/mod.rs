@@ -5,11 +5,13 @@
 //! is used is listed under `assumed` in the analysis.
 
 mod cam;
+mod dyno;
 mod engine;
 mod plan;
 mod train;
 
 pub use cam::LOBE;
+pub use dyno::{CALIBRATION, PULL};
 pub use engine::{ENGINE, EXHAUST_PORT, INTAKE_PORT};
 pub use plan::TARGET;
 pub use train::TRAIN;
@@ -43,6 +45,8 @@ const BUILD_FIELDS: &[Field] = &[
         Kind::List { of: &SHOP_LIMIT_KIND, min: 0, max: 40 },
         "Figures this shop holds to in place of the default limits, each with its reason.",
     ),
+    plain("pull", "Pull on the dyno", Kind::Object(&PULL), "What a dyno measured of one of the candidates."),
+    plain("calibration", "Calibration", Kind::Object(&CALIBRATION), "What was learned from it, for every candidate."),
     plain(
         "candidates",
         "Candidates",
@@ -62,6 +66,7 @@ pub const LIMIT_IDS: &[&str] = &[
     "seat_load",
     "open_load",
     "seat_reserve",
+    "exhaust_opening",
     "hand_check",
     "lifter_speed",
     "rocker_lift",
@@ -71,16 +76,17 @@ pub const LIMIT_IDS: &[&str] = &[
     "lift_against_head",
     "octane",
     "peak_pressure",
+    "idle_vacuum",
 ];
 
 /// What a figure for the limit `id` is written in; `None` for a plain number.
 pub fn limit_dimension(id: &str) -> Option<Dimension> {
     match id {
-        "seat_load" | "open_load" | "seat_reserve" => Some(Dimension::Force),
+        "seat_load" | "open_load" | "seat_reserve" | "exhaust_opening" => Some(Dimension::Force),
         "hand_check" | "lifter_speed" => Some(Dimension::Speed),
         "idle_overlap" => Some(Dimension::Angle),
         "trapped_compression" | "lift_against_head" | "octane" => None,
-        "peak_pressure" => Some(Dimension::Pressure),
+        "peak_pressure" | "idle_vacuum" => Some(Dimension::Pressure),
         _ => Some(Dimension::Length),
     }
 }

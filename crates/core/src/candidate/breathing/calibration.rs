@@ -1,0 +1,328 @@
+//! A few constants of the model fitted to a builder's own pull, and carried to every candidate.
+//!
+//! Which constants: those that a build document cannot know and that a pull can tell apart. Each has a stated range and
+//! an expectation it is held near, so that noise in a pull cannot buy an absurd engine.
+
+use super::super::inputs::{Gap, Inputs, Part};
+use super::air::Air;
+use super::standard_air;
+use super::work::{Breathing, Effort};
+use crate::document::{Missing, Node};
+use crate::gas::cycle::Halt;
+use crate::gas::setup::Setup;
+use crate::programme::{Rows, minimise};
+use crate::quantity::{Length, Speed, Torque};
+use crate::table::held;
+use rayon::prelude::*;
+
+/// What is fitted.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Constants {
+    /// Flow of both ports over the bench's.
+    pub port_flow: f64,
+    /// Friction over the correlation's.
+    pub friction: f64,
+    /// Heat released over the usual.
+    pub burning: f64,
+    /// Acoustic length of the intake over what the document gives, m.
+    pub intake_length: f64,
+}
+
+impl Default for Constants {
+    fn default() -> Self {
+        Self::from([1.0, 1.0, 1.0, 0.0])
+    }
+}
+
+impl From<[f64; 4]> for Constants {
+    fn from([port_flow, friction, burning, intake_length]: [f64; 4]) -> Self {
+        Self { port_flow, friction, burning, intake_length }
+    }
+}
+
+impl From<Constants> for [f64; 4] {
+    fn from(c: Constants) -> Self {
+        [c.port_flow, c.friction, c.burning, c.intake_length]
+    }
+}
+
+/// Of one constant: range, how far from usual it is expected to lie, and the step its effect is found with (common
+/// practice, no source).
+struct Expected {
+    range: (f64, f64),
+    spread: f64,
+    step: f64,
+}
+
+const EXPECTED: [Expected; 4] = [
+    Expected { range: (0.88, 1.12), spread: 0.05, step: 0.03 },
+    Expected { range: (0.6, 1.5), spread: 0.2, step: 0.15 },
+    Expected { range: (0.92, 1.05), spread: 0.03, step: 0.02 },
+    Expected { range: (-0.05, 0.08), spread: 0.03, step: 0.012 },
+];
+/// Error of one point of a good pull, as a share (common practice, no source).
+const PULL_ERROR: f64 = 0.01;
+/// Most speeds of a pull that are computed.
+const MOST_SPEEDS: usize = 9;
+/// Most rounds of the fit; it moves little after two.
+const ROUNDS: usize = 3;
+
+/// What a fit left behind, as the document keeps it.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Calibrated {
+    /// The constants.
+    pub constants: Constants,
+    /// Root mean square of the error that is left, as a share.
+    pub remaining: f64,
+    /// Speeds of the pull, rpm.
+    pub speeds: (f64, f64),
+    /// Whose pull it was.
+    pub pulled: String,
+}
+
+/// A pull as the fit takes it.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Pull {
+    /// rpm.
+    pub speeds: Vec<f64>,
+    /// At the crank in the plan's air, N m.
+    pub torques: Vec<f64>,
+    /// Boost level.
+    pub level: usize,
+}
+
+/// The result of a fit.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Fitted {
+    /// The constants.
+    pub constants: Constants,
+    /// Torque before, N m, at the speeds of the pull.
+    pub before: Vec<f64>,
+    /// Torque with the constants, N m.
+    pub after: Vec<f64>,
+}
+
+/// Reads what the document kept of a fit; `None` when there was none.
+pub fn read_calibration(node: &Node<'_>) -> Option<Calibrated> {
+    let number = |key: &str, usual: f64| node.number(key).unwrap_or(usual);
+    node.is_given().then(|| Calibrated {
+        constants: Constants {
+            port_flow: number("port_flow", 1.0),
+            friction: number("friction", 1.0),
+            burning: number("burning", 1.0),
+            intake_length: node.quantity::<Length>("intake_length").map_or(0.0, Length::si),
+        },
+        remaining: number("remaining", 0.05),
+        speeds: (
+            node.quantity::<Speed>("from").map_or(0.0, Speed::as_rpm),
+            node.quantity::<Speed>("to").map_or(0.0, Speed::as_rpm),
+        ),
+        pulled: node.word("pulled").unwrap_or("a pull").to_owned(),
+    })
+}
+
+/// The points of a pull in rising speed, rpm, with the torque in the plan's air, N m; none without a pull.
+pub fn pulled(node: &Node<'_>, air: &Air) -> Vec<(f64, f64)> {
+    let standards = standard_air::spark(air.pressure, air.temperature, air.humidity);
+    let factor = match node.word("air") {
+        Some("sae_j1349") => standards[0].factor,
+        Some("sae_j607") => standards[1].factor,
+        _ => 1.0,
+    };
+    let rows = node.rows::<Speed, Torque>("points").unwrap_or_default();
+    let mut points: Vec<(f64, f64)> =
+        rows.iter().map(|(speed, torque)| (speed.as_rpm(), torque.si() / factor)).collect();
+    points.sort_by(|a, b| a.0.total_cmp(&b.0));
+    points
+}
+
+/// Reads the pull of the document, thinned to speeds worth computing.
+pub fn read_pull(node: &Node<'_>, breathing: &Breathing) -> Part<Pull> {
+    if !node.has("points") {
+        return Err(Missing(vec![node.path_of("points")]).into());
+    }
+    let air = &breathing.air;
+    let (speeds, torques) = thinned(&pulled(node, air));
+    if speeds.len() < 3 {
+        let reason = "the pull needs at least three different speeds".to_owned();
+        return Err(Gap { reason, needs: vec![node.path_of("points")] });
+    }
+    let named = node.word("level").and_then(|name| air.levels.iter().position(|level| level.name == name));
+    let level = named.unwrap_or_else(|| breathing.strongest());
+    Ok(Pull { speeds, torques, level })
+}
+
+/// Evenly spaced speeds over those of `points`, each with the mean torque about it.
+fn thinned(points: &[(f64, f64)]) -> (Vec<f64>, Vec<f64>) {
+    let (Some(first), Some(last)) = (points.first(), points.last()) else { return (Vec::new(), Vec::new()) };
+    let mut different: Vec<f64> = points.iter().map(|point| point.0).collect();
+    different.dedup();
+    let count = different.len().min(MOST_SPEEDS);
+    let spacing = (last.0 - first.0) / (count.max(2) - 1) as f64;
+    let near = |rpm: f64| {
+        let within: Vec<f64> =
+            points.iter().filter(|point| (point.0 - rpm).abs() <= 0.25 * spacing).map(|point| point.1).collect();
+        if within.is_empty() { held(points, rpm) } else { within.iter().sum::<f64>() / within.len() as f64 }
+    };
+    (0..count).map(|i| first.0 + spacing * i as f64).map(|rpm| (rpm, near(rpm))).unzip()
+}
+
+impl Constants {
+    /// A set-up with these constants in it.
+    pub fn put_into(&self, setup: &mut Setup) {
+        setup.friction = self.friction;
+        setup.burning = self.burning;
+        for port in [&mut setup.intake, &mut setup.exhaust] {
+            port.forward.iter_mut().chain(&mut port.reverse).for_each(|area| *area *= self.port_flow);
+        }
+        let least = 0.5 * setup.cells.0;
+        setup.intake.lengths.iter_mut().for_each(|length| *length = (*length + self.intake_length).max(least));
+    }
+}
+
+/// Torques of `breathing`, which carries no calibration, at the speeds of `pull` with `constants`.
+pub fn torques(
+    breathing: &Breathing,
+    pull: &Pull,
+    constants: &Constants,
+    effort: Effort,
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Part<Vec<f64>> {
+    breathing.can(effort)?;
+    let mut setup = breathing.meshed(effort);
+    constants.put_into(&mut setup);
+    let run = |rpm: &f64| breathing.sample(&setup, (effort, pull.level), *rpm, stop).map(|sample| sample.torque);
+    let found: Result<Vec<f64>, Halt> = pull.speeds.par_iter().map(run).collect();
+    found.map_err(super::gap_of)
+}
+
+/// Root mean square of the relative error of `torques`.
+pub fn error(pull: &Pull, torques: &[f64]) -> f64 {
+    let squares = torques.iter().zip(&pull.torques).map(|(found, measured)| (found / measured - 1.0).powi(2));
+    (squares.sum::<f64>() / pull.torques.len() as f64).sqrt()
+}
+
+/// Fits the constants: Gauss and Newton's steps in their ranges on the relative errors of the torques, weighed against how
+/// far each constant is expected to lie from its usual value [maximum a posteriori: Tarantola, *Inverse Problem Theory*,
+/// ch. 3; from memory]. Their effects are found once, by differences. `tell` hears how many of how many curves are done.
+pub fn fit(
+    breathing: &Breathing,
+    pull: &Pull,
+    effort: Effort,
+    stop: &(dyn Fn() -> bool + Sync),
+    tell: impl Fn(usize, usize),
+) -> Part<Fitted> {
+    let curves = 1 + EXPECTED.len() + ROUNDS;
+    let usual: [f64; 4] = Constants::default().into();
+    let compute = |values: [f64; 4], done: usize| {
+        let found = torques(breathing, pull, &Constants::from(values), effort, stop);
+        tell(done, curves);
+        found
+    };
+    let relative = |torques: &[f64]| torques.iter().zip(&pull.torques).map(|(t, m)| t / m - 1.0).collect::<Vec<f64>>();
+    let before = compute(usual, 1)?;
+    let base = relative(&before);
+    let mut effects: Vec<Vec<f64>> = Vec::with_capacity(EXPECTED.len());
+    for (k, expected) in EXPECTED.iter().enumerate() {
+        let mut moved = usual;
+        moved[k] += expected.step;
+        let after = relative(&compute(moved, 2 + k)?);
+        effects.push(after.iter().zip(&base).map(|(a, b)| (a - b) / expected.step).collect());
+    }
+    let (mut best, mut best_cost) = ((usual, before.clone()), cost(&base, &usual));
+    let mut at = best.clone();
+    for round in 0..ROUNDS {
+        let Some(next) = step(&at.0, &relative(&at.1), &effects) else { break };
+        let after = compute(next, 2 + EXPECTED.len() + round)?;
+        at = (next, after);
+        let now = cost(&relative(&at.1), &at.0);
+        if now >= best_cost {
+            break;
+        }
+        let little = best_cost - now < 1e-3 * best_cost;
+        (best, best_cost) = (at.clone(), now);
+        if little {
+            break;
+        }
+    }
+    Ok(Fitted { constants: Constants::from(best.0), before, after: best.1 })
+}
+
+/// Half the sum of squares that the fit makes small.
+fn cost(errors: &[f64], values: &[f64; 4]) -> f64 {
+    let usual: [f64; 4] = Constants::default().into();
+    let misfit: f64 = errors.iter().map(|error| (error / PULL_ERROR).powi(2)).sum();
+    let strange: f64 = (0..4).map(|k| ((values[k] - usual[k]) / EXPECTED[k].spread).powi(2)).sum();
+    0.5 * (misfit + strange)
+}
+
+/// The values that make the linearised cost least within their ranges.
+fn step(values: &[f64; 4], errors: &[f64], effects: &[Vec<f64>]) -> Option<[f64; 4]> {
+    let usual: [f64; 4] = Constants::default().into();
+    // In spreads of each constant the programme is well scaled.
+    let scaled = |k: usize, i: usize| effects[k][i] * EXPECTED[k].spread / PULL_ERROR;
+    let now = |k: usize| (values[k] - usual[k]) / EXPECTED[k].spread;
+    let count = errors.len();
+    let (mut quadratic, mut linear, mut at_most) = (Vec::new(), [0.0; 4], Rows::default());
+    for k in 0..4 {
+        for j in 0..=k {
+            let product: f64 = (0..count).map(|i| scaled(k, i) * scaled(j, i)).sum();
+            quadratic.push((j, k, product + f64::from(u8::from(j == k))));
+        }
+        let pull: f64 = (0..count)
+            .map(|i| scaled(k, i) * (errors[i] / PULL_ERROR - (0..4).map(|j| scaled(j, i) * now(j)).sum::<f64>()))
+            .sum();
+        linear[k] = pull;
+        let (least, most) = EXPECTED[k].range;
+        at_most.push([(k, 1.0)], (most - usual[k]) / EXPECTED[k].spread);
+        at_most.push([(k, -1.0)], (usual[k] - least) / EXPECTED[k].spread);
+    }
+    let (_, found) = minimise(4, &quadratic, &linear, Rows::default(), at_most)?;
+    Some(std::array::from_fn(|k| usual[k] + found[k] * EXPECTED[k].spread))
+}
+
+/// Reads the calibration a candidate is computed with.
+pub fn calibration_of(inputs: &Inputs<'_>) -> Option<Calibrated> {
+    read_calibration(&inputs.calibration)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_pull_of_hundreds_of_lines_becomes_speeds_worth_computing() {
+        let points: Vec<(f64, f64)> =
+            (0..401).map(|i| (2000.0 + 10.0 * f64::from(i), 400.0 + f64::from(i % 2))).collect();
+        let (speeds, torques) = thinned(&points);
+        assert_eq!((speeds.len(), speeds[0], speeds[8]), (9, 2000.0, 6000.0));
+        assert!(torques.iter().all(|torque| (torque - 400.5).abs() < 0.05), "{torques:?}");
+        assert_eq!(thinned(&[(3000.0, 1.0), (3000.0, 2.0)]).0.len(), 1);
+    }
+
+    #[test]
+    fn the_step_finds_what_made_the_errors_and_stays_in_range() {
+        // Four constants whose effects over six speeds are unlike: errors of known constants, by hand.
+        let effects: Vec<Vec<f64>> = vec![
+            (0..6).map(|i| 0.1 * f64::from(i)).collect(),
+            (0..6).map(|i| -0.02 * f64::from(i * i)).collect(),
+            vec![1.0; 6],
+            (0..6).map(|i| 3.0 * f64::from(i).sin()).collect(),
+        ];
+        let truth = [1.03, 1.2, 0.97, 0.02];
+        let usual = [1.0, 1.0, 1.0, 0.0];
+        let errors: Vec<f64> =
+            (0..6).map(|i| -(0..4).map(|k| effects[k][i] * (truth[k] - usual[k])).sum::<f64>()).collect();
+        let found = step(&usual, &errors, &effects).unwrap();
+        // What is expected pulls the answer a little towards the usual values.
+        for k in 1..4 {
+            assert!((found[k] - truth[k]).abs() < 0.35 * (truth[k] - usual[k]).abs(), "{k}: {found:?}");
+        }
+        let absurd: Vec<f64> = errors.iter().map(|e| e * 100.0).collect();
+        let held = step(&usual, &absurd, &effects).unwrap();
+        for k in 0..4 {
+            let (least, most) = EXPECTED[k].range;
+            assert!((least - 1e-6..=most + 1e-6).contains(&held[k]), "{k}: {held:?}");
+        }
+    }
+}
