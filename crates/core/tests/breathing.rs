@@ -136,7 +136,8 @@ fn signs_every_engine_shows() {
     assert!(lost < 0.0);
     assert!((0.012..0.035).contains(&gain(low)) && (0.012..0.035).contains(&gain(high)));
     assert!(choke(high) < choke(low) && choke(high) < -0.02);
-    assert!((-0.075..-0.03).contains(&heat));
+    // 6.3 % of density; waves that go slower or faster in other air add their own.
+    assert!((-0.085..-0.03).contains(&heat));
     assert!(runner(high) < runner(3500.0));
 }
 

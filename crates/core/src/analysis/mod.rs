@@ -38,6 +38,8 @@ pub enum PartName {
     Lift,
     /// Follower motion.
     Lobe,
+    /// From lobe to valve, turning slowly.
+    Train,
     /// Spring package.
     Spring,
     /// The hand check.
@@ -56,11 +58,12 @@ pub enum PartName {
 
 impl PartName {
     /// Every part, in the order of the report.
-    pub const ALL: [Self; 11] = [
+    pub const ALL: [Self; 12] = [
         Self::Timing,
         Self::Strip,
         Self::Lift,
         Self::Lobe,
+        Self::Train,
         Self::Spring,
         Self::Control,
         Self::Clearance,
@@ -82,6 +85,7 @@ impl PartName {
             Self::Strip => "strip",
             Self::Lift => "lift",
             Self::Lobe => "lobe",
+            Self::Train => "train",
             Self::Spring => "spring",
             Self::Control => "control",
             Self::Clearance => "clearance",
@@ -213,6 +217,7 @@ fn report_of(
         strip: block(wants(PartName::Strip), || candidate::strip(&inputs, stages)),
         lift: block(wants(PartName::Lift), || candidate::lift(&inputs)),
         lobe: block(wants(PartName::Lobe), || candidate::lobe(&inputs)),
+        train: block(wants(PartName::Train), || candidate::train(&inputs)),
         spring: block(wants(PartName::Spring), || candidate::spring(&inputs)),
         control: block(wants(PartName::Control), || candidate::control(&inputs)),
         clearance: block(wants(PartName::Clearance), || candidate::clearance(&inputs, stages)),

@@ -2,6 +2,7 @@
 
 mod bspline;
 mod card;
+pub mod contact;
 mod fit;
 mod lobe;
 mod measured;

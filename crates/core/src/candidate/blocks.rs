@@ -1,5 +1,6 @@
 //! The blocks of a candidate's report, each from its resolved inputs.
 
+use super::follower::{LobeContact, lobe_contact};
 use super::inputs::{Gap, Inputs, Part, SideInputs};
 use super::stages::{Stages, key};
 use crate::cam::{Events, Lobe, height_006, height_050, height_200};
@@ -136,17 +137,19 @@ pub fn lift(inputs: &Inputs<'_>) -> Part<Sides<LiftReport>> {
             lobe_mm: lobe.lift().as_mm(),
             gross_mm: lift.gross(lobe).as_mm(),
             net_mm: lift.net(lobe).as_mm(),
+            running_mm: own.running.clone()?.valve(lobe.lift().si(), own.spring.as_ref().ok()) * 1e3,
         })
     })
 }
 
 /// Follower motion at every cam degree.
 pub fn lobe(inputs: &Inputs<'_>) -> Part<Sides<LobeReport>> {
-    both(|side| inputs.side(side).lobe().map(lobe_report))
+    both(|side| Ok(lobe_report(inputs.side(side).lobe()?, &lobe_contact(inputs, side)?)))
 }
 
-fn lobe_report(lobe: &Lobe) -> LobeReport {
+fn lobe_report(lobe: &Lobe, contact: &LobeContact) -> LobeReport {
     const MM: f64 = 1e3;
+    let extremes = &contact.extremes;
     let fine = || lobe.sampled(0.25).map(|(_, m)| m);
     let samples: Vec<_> = lobe.sampled(1.0).collect();
     let column = |of: fn(&crate::cam::Motion) -> f64| samples.iter().map(|(_, m)| of(m) * MM).collect();
@@ -154,6 +157,11 @@ fn lobe_report(lobe: &Lobe) -> LobeReport {
         peak_velocity_mm_per_cam_deg: MM * fine().map(|m| m.velocity.abs()).fold(0.0, f64::max),
         peak_acceleration_mm_per_cam_deg2: MM * fine().map(|m| m.acceleration).fold(0.0, f64::max),
         minimum_acceleration_mm_per_cam_deg2: MM * fine().map(|m| m.acceleration).fold(0.0, f64::min),
+        minimum_radius_mm: extremes.convex * MM,
+        hollow_radius_mm: extremes.hollow.map(|radius| radius * MM),
+        pressure_angle_deg: extremes.pressure_angle * 180.0 / std::f64::consts::PI,
+        foot_offset_mm: contact.flat.then_some(extremes.offset * MM),
+        contact_stress_mpa: contact.stress.map(|stress| stress * 1e-6),
         residual_mm: lobe.residual().map(Length::as_mm),
         cam_deg: samples.iter().map(|(deg, _)| *deg).collect(),
         lift_mm: column(|m| m.lift),

@@ -1,10 +1,13 @@
 //! One candidate's document resolved to what the stages take.
 
-use crate::cam::{CamDocument, Lobe, LobeSource, Phasing, height_050, lobe_of_card, lobe_of_points, read_cam};
+use crate::cam::{
+    CamDocument, Lobe, LobeCard, LobeSource, Phasing, height_050, lobe_of_card, lobe_of_points, read_cam,
+};
 use crate::clearance::{CrownFrame, ValveFrame, ValveTravel, read_crown, read_second_valve, read_valve};
 use crate::document::{CandidateView, Ledger, Missing, Node, Side};
 use crate::engine::{Cylinder, read_cylinder};
 use crate::quantity::{Pressure, Speed};
+use crate::train::running::RunningTrain;
 use crate::train::{MovingMass, Spring, ValveLift, read_moving_mass, read_spring, read_valve_lift};
 use std::sync::Arc;
 
@@ -37,12 +40,16 @@ pub struct SideInputs {
     pub lobe: Part<Arc<LobeResult>>,
     /// Stands for the lobe in the keys of later stages.
     pub lobe_key: String,
+    /// The card it is made from; `None` when it was measured or is not known.
+    pub card: Option<LobeCard>,
     /// Heights the card was checked at.
     pub card_heights: Vec<crate::quantity::Length>,
     /// Ratio and lash.
     pub lift: Part<ValveLift>,
     /// Spring package.
     pub spring: Part<Spring>,
+    /// What the train makes of the lobe while it runs slowly.
+    pub running: Part<Arc<RunningTrain>>,
     /// Moving mass.
     pub mass: Part<MovingMass>,
     /// Valves that share the port, each with its own spring.
@@ -185,28 +192,39 @@ fn resolve_side(
 ) -> SideInputs {
     let port = engine.child(side.key());
     let lobe_key = key(&source);
-    let card_heights = match &source {
-        Ok(LobeSource::Card(card)) => card.closing.iter().map(|c| c.height).collect(),
-        _ => Vec::new(),
+    let card = match &source {
+        Ok(LobeSource::Card(card)) => Some(card.clone()),
+        _ => None,
     };
+    let card_heights =
+        card.as_ref().map_or_else(Vec::new, |card| card.closing.iter().map(|check| check.height).collect());
     let spring = read_spring(train, side).map_err(Gap::from);
     let spring_mass = spring.as_ref().ok().and_then(|s| s.mass);
     let valves = port.number("valves").unwrap_or(1.0);
     let valve = read_valve(&port).map_err(Gap::from);
     let second_valve = valve.as_ref().ok().filter(|_| valves > 1.0).and_then(|first| read_second_valve(&port, first));
-    SideInputs {
+    let mut resolved = SideInputs {
         side,
         lobe: source.map_err(Gap::from).map(|source| lobe(&source, &lobe_key, stages)),
         lobe_key,
+        card,
         card_heights,
         lift: read_valve_lift(train, side).map_err(Gap::from),
+        running: Err(Gap { reason: "not resolved".to_owned(), needs: Vec::new() }),
         mass: read_moving_mass(train, side, spring_mass, valves).map_err(Gap::from),
         spring,
         valves,
         valve,
         second_valve,
         crown: read_crown(&port).map_err(Gap::from),
-    }
+    };
+    resolved.running = running(&resolved, train);
+    resolved
+}
+
+fn running(own: &SideInputs, train: &Node<'_>) -> Part<Arc<RunningTrain>> {
+    let (lobe, lift) = (own.lobe()?, own.lift.clone()?);
+    Ok(Arc::new(RunningTrain::read(train, own.side, (&lift, lobe), own.spring.as_ref().ok(), own.valves)))
 }
 
 fn lobe(source: &LobeSource, key: &str, stages: &Stages) -> Arc<LobeResult> {

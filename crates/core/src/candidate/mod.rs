@@ -4,7 +4,10 @@
 mod blocks;
 pub mod breathing;
 mod drawing;
+mod follower;
 mod inputs;
+mod motion;
+mod order;
 mod stages;
 
 pub use blocks::{
@@ -12,5 +15,7 @@ pub use blocks::{
     strip, timing, valves_apart,
 };
 pub use drawing::drawing;
+pub use follower::{LobeContact, lobe_contact, preload_band};
 pub use inputs::{Computed, Gap, Inputs, Part, SideInputs, full_lift_at};
+pub use motion::train;
 pub use stages::{LobeResult, Stage, Stages};

@@ -2,7 +2,7 @@
 //! does to it. The cam turns with the crank without lag; everything is rigid and cold.
 
 use super::frame::{CrownFrame, ValveFrame};
-use crate::cam::Lobe;
+use crate::cam::{Lobe, Motion};
 use crate::engine::Cylinder;
 use crate::quantity::{Angle, Length};
 use crate::train::ValveLift;
@@ -24,9 +24,14 @@ impl ValveTravel<'_> {
         0.5 * ((crank_deg - self.full_lift_at + 360.0).rem_euclid(720.0) - 360.0)
     }
 
-    /// Valve lift at a crank angle.
+    /// Follower motion at a crank angle.
+    pub fn lobe_at(&self, crank_deg: f64) -> Motion {
+        self.lobe.at(self.cam_deg(crank_deg))
+    }
+
+    /// Valve lift of rigid parts at a crank angle.
     pub fn lift_at(&self, crank_deg: f64) -> Length {
-        Length::from_si(self.lift.motion(self.lobe.at(self.cam_deg(crank_deg))).lift)
+        Length::from_si(self.lift.motion(self.lobe_at(crank_deg)).lift)
     }
 
     /// Valve velocity at a crank angle, metres per crank degree.

@@ -265,9 +265,12 @@ mod tests {
     #[test]
     fn a_lifter_asks_only_for_what_its_kind_has() {
         let solid_roller = applies(&json!({ "kind": "solid_roller" }));
-        assert_eq!(solid_roller, ["kind", "mass", "roller_diameter", "anti_rotation", "lash", "rated_speed"]);
+        assert_eq!(
+            solid_roller,
+            ["kind", "mass", "roller_diameter", "anti_rotation", "lash", "roller_width", "rated_speed"]
+        );
         let of_unknown_kind = applies(&json!({}));
-        assert_eq!(of_unknown_kind.len(), 11, "nothing is hidden while the kind is not known");
+        assert_eq!(of_unknown_kind.len(), 15, "nothing is hidden while the kind is not known");
     }
 
     #[test]

@@ -93,3 +93,29 @@ pub const RATING_TIGHT: f64 = 0.03;
 pub const LAST_LIFT: f64 = 0.050;
 /// ... should still bring this share of flow.
 pub const LAST_LIFT_FLOW: f64 = 0.02;
+
+/// Greatest Hertz stress of lobe and follower by the core, Pa.
+pub fn contact_stress(core: Option<&str>) -> f64 {
+    match core {
+        Some("cast_iron") => 1.05e9,
+        Some("ductile_iron") => 1.20e9,
+        _ => 1.75e9,
+    }
+}
+/// Stress is tight with less than this share left.
+pub const STRESS_TIGHT: f64 = 0.08;
+/// Greatest pressure angle of a roller lifter, deg, and how much under it is tight.
+pub const PRESSURE_ANGLE: f64 = 30.0;
+pub const PRESSURE_ANGLE_TIGHT: f64 = 2.0;
+/// Farthest the tip may run from the stem's axis, of the stem's diameter; tight with less than this left, in.
+pub const PATTERN_SHARE: f64 = 0.25;
+pub const PATTERN_TIGHT: f64 = 0.010;
+/// Least buckling load of a pushrod over its static load, and how much over it is tight.
+pub const BUCKLING: f64 = 3.0;
+pub const BUCKLING_TIGHT: f64 = 0.5;
+/// Preload as engines leave the works, in.
+pub const PRELOAD_SERIES: (f64, f64) = (0.015, 0.030);
+/// Preload so light that pump-up cannot hold the valve open, in.
+pub const PRELOAD_LIGHT: (f64, f64) = (0.0, 0.006);
+/// Room a deep preload leaves above the bottom of the plunger's travel, in.
+pub const PRELOAD_DEEP: (f64, f64) = (0.040, 0.010);

@@ -8,8 +8,10 @@ mod class;
 mod clearances;
 mod computed;
 mod exhaust_opening;
-mod figures;
+pub(crate) mod figures;
 mod gas;
+mod motion;
+mod nevers;
 mod remedies;
 mod rule;
 mod springs;
@@ -37,6 +39,13 @@ pub static RULES: &[&Rule] = &[
     &springs::LIFTER_SPEED,
     &springs::ROCKER_LIFT,
     &class::CLASS_LIFT,
+    &motion::CONTACT_STRESS,
+    &motion::ROLLER_ANGLE,
+    &motion::HOLLOW_FLANK,
+    &motion::FOOT_CONTACT,
+    &motion::PRELOAD,
+    &motion::TIP_PATTERN,
+    &motion::PUSHROD_BUCKLING,
     &gas::TRAPPED_COMPRESSION,
     &gas::IDLE_OVERLAP,
     &gas::LIFT_AGAINST_HEAD,
@@ -47,7 +56,9 @@ pub static RULES: &[&Rule] = &[
 
 /// Every rule that applies to a candidate, in order of place, without remedies.
 pub fn all_limits(inputs: &Inputs<'_>, stages: &Stages) -> Vec<LimitReport> {
-    RULES.iter().flat_map(|rule| rule.sides().iter().filter_map(|side| evaluate(rule, *side, inputs, stages))).collect()
+    let figures =
+        RULES.iter().flat_map(|rule| rule.sides().iter().filter_map(|side| evaluate(rule, *side, inputs, stages)));
+    nevers::nevers(inputs).into_iter().chain(figures).collect()
 }
 
 #[cfg(test)]

@@ -22,6 +22,8 @@ pub enum Measure {
     Share,
     /// Pressures, reported in kPa.
     Pressure,
+    /// Stresses, reported in MPa and read in ksi.
+    Stress,
     /// Pressures below outside air, reported in kPa and read in inches of mercury.
     Vacuum,
     /// Plain numbers, whole as read.
@@ -36,7 +38,7 @@ impl Measure {
             Self::Force => Some(Dimension::Force),
             Self::Speed => Some(Dimension::Speed),
             Self::Angle => Some(Dimension::Angle),
-            Self::Pressure | Self::Vacuum => Some(Dimension::Pressure),
+            Self::Pressure | Self::Vacuum | Self::Stress => Some(Dimension::Pressure),
             Self::Ratio | Self::Share | Self::Number => None,
         }
     }
@@ -51,6 +53,7 @@ impl Measure {
             Self::Ratio => (":1", 1.0),
             Self::Share => ("%", 0.01),
             Self::Pressure | Self::Vacuum => ("kPa", 1e3),
+            Self::Stress => ("MPa", 1e6),
             Self::Number => ("", 1.0),
         }
     }
@@ -64,6 +67,9 @@ impl Measure {
     pub fn shown(self, si: f64) -> Shown {
         if self == Self::Vacuum {
             return shown_vacuum(si);
+        }
+        if self == Self::Stress {
+            return Shown { inch: format!("{:.0} ksi", si / 6.894_757e6), metric: format!("{:.0} MPa", si * 1e-6) };
         }
         let one = |system: UnitSystem| match self.dimension() {
             Some(dimension) => format_si(si, dimension, system),

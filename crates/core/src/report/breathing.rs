@@ -8,9 +8,9 @@ use serde::Serialize;
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum IdleQuality {
-    /// Up to .28.
+    /// Up to .38.
     Smooth,
-    /// Up to .36.
+    /// Up to .50.
     Lopes,
     /// More.
     Rough,

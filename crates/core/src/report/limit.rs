@@ -111,6 +111,8 @@ pub enum Place {
     Lifter,
     /// The rocker.
     Rocker,
+    /// The pushrod.
+    Pushrod,
     /// The spring package.
     Spring,
     /// What must not touch.

@@ -17,6 +17,7 @@ mod drawing;
 mod limit;
 mod parts;
 mod timing;
+mod train;
 
 pub use block::{Block, Sides};
 pub use breathing::{BreathingReport, IdleQuality, IdleReport, PeakReport, StandardAirReport, TraceReport};
@@ -26,6 +27,7 @@ pub use parts::{
     ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringReport, StripReport, ValveClearance,
 };
 pub use timing::{DurationAt, SideTiming, TimingReport};
+pub use train::{BudgetStep, FlexShare, OrderCheck, OrderReport, PushrodReport, RockerReport, TrainReport};
 
 use crate::document::Assumed;
 use crate::quantity::Scale;
@@ -92,6 +94,8 @@ report! {
         lift: Block<Sides<LiftReport>>,
         /// Follower motion.
         lobe: Block<Sides<LobeReport>>,
+        /// From lobe to valve, turning slowly.
+        train: Block<Sides<TrainReport>>,
         /// Spring package.
         spring: Block<Sides<SpringReport>>,
         /// The hand check.

@@ -45,6 +45,8 @@ report! {
         gross_mm: f64,
         /// Less lash.
         net_mm: f64,
+        /// While it turns slowly: less give, lash and what the train gives under the spring, by the true ratio.
+        running_mm: f64,
     }
 
     /// Follower motion of one side; angles in cam degrees from full lift.
@@ -55,6 +57,16 @@ report! {
         peak_acceleration_mm_per_cam_deg2: f64,
         /// Most negative acceleration.
         minimum_acceleration_mm_per_cam_deg2: f64,
+        /// Smallest radius of the surface where it bulges.
+        minimum_radius_mm: f64,
+        /// Smallest radius where it is hollow; absent where it nowhere is.
+        hollow_radius_mm: Option<f64>,
+        /// Greatest angle between the follower's way and the normal; zero under a flat foot.
+        pressure_angle_deg: f64,
+        /// Farthest the contact wanders from the middle of a flat foot; absent under a roller.
+        foot_offset_mm: Option<f64>,
+        /// Greatest Hertz stress under the spring, turning slowly; absent while the spring is unknown.
+        contact_stress_mpa: Option<f64>,
         /// Largest distance from measured points; absent for a lobe made from its card.
         residual_mm: Option<f64>,
         /// Cam angle.

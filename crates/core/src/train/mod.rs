@@ -1,8 +1,11 @@
 //! From lifter to valve: lift at the valve, springs, moving masses, the hand check of control.
 
+pub mod compliance;
 mod control;
 mod lift;
 mod mass;
+pub mod rocker;
+pub mod running;
 mod spring;
 mod wire;
 

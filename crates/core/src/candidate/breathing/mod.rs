@@ -27,15 +27,19 @@ use rayon::prelude::*;
 pub fn breathing(inputs: &Inputs<'_>) -> Part<BreathingReport> {
     let breathing = breathing_of(inputs)?;
     let effort = if breathing.can(Effort::Full).is_ok() { Effort::Full } else { Effort::Fast };
-    curve(&breathing, effort)
+    let manners = breathing.manners(&|| false)?;
+    curve_with(&breathing, effort, Some(&manners))
 }
 
 /// The whole curve of what a candidate was resolved to, on its strongest boost level.
 pub fn curve(breathing: &Breathing, effort: Effort) -> Part<BreathingReport> {
+    curve_with(breathing, effort, None)
+}
+
+fn curve_with(breathing: &Breathing, effort: Effort, manners: Option<&Manners>) -> Part<BreathingReport> {
     let level = breathing.strongest();
     let samples = samples(breathing, (effort, level), &|| false, |_| ())?;
-    let manners = breathing.manners(&|| false)?;
-    Ok(report(breathing, effort, level, &samples, Some(&manners)))
+    Ok(report(breathing, effort, level, &samples, manners))
 }
 
 /// Every sample of a curve in rising speed; `tell` hears of each as it comes, in any order, and `stop` ends the work.

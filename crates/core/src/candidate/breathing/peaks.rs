@@ -33,7 +33,8 @@ fn peak_at(x: &[f64], y: &[f64], top: usize) -> (f64, f64) {
     let first = top.saturating_sub(2).min(y.len().saturating_sub(5));
     let (x5, y5) = (&x[first..y.len().min(first + 5)], &y[first..y.len().min(first + 5)]);
     let highest = (x.get(top).copied().unwrap_or(0.0), y.get(top).copied().unwrap_or(0.0));
-    if x5.len() < 5 {
+    // At an end of the curve the parabola would guess at what was not computed.
+    if x5.len() < 5 || top == 0 || top + 1 == y.len() {
         return highest;
     }
     // Evenly spaced points: a = sum(y (u^2 - 2)) / 14, b = sum(y u) / 10, c = mean(y) - 2 a, u = -2..2.

@@ -36,7 +36,9 @@ pub fn read_port(inputs: &Inputs<'_>, side: Side) -> Part<Port> {
     let reverse = node.rows::<Length, Flow>("flow_reverse").zip(depression);
     let reverse = reverse.map_or_else(|| forward.clone(), |(rows, depression)| bench_areas(&rows, depression));
     let travel = inputs.travel(side)?;
-    let lifts: Vec<f64> = cycle().map(|deg| travel.lift_at(deg).si()).collect();
+    let train = inputs.side(side);
+    let (running, spring) = (train.running.clone()?, train.spring.as_ref().ok());
+    let lifts: Vec<f64> = cycle().map(|deg| running.valve(travel.lobe_at(deg).lift, spring)).collect();
     let over = |curve: &AreaOverLift| lifts.iter().map(|lift| held(curve, *lift)).collect();
     Ok(Port {
         lengths: own.iter().map(|length| length + rest).collect(),

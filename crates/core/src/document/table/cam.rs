@@ -4,6 +4,9 @@ use super::plan::crank_angle;
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Length};
 
+/// How a gear is bolted to a cam.
+pub const SNOUTS: &[&str] = &["one_bolt", "two_bolt", "three_bolt"];
+
 /// The camshaft of a candidate.
 pub static CAM: Object = Object {
     name: "cam",
@@ -32,6 +35,21 @@ pub static CAM: Object = Object {
         ),
         quantity("base_circle_diameter", "Base circle", Length, ("15 mm", "80 mm"), "Diameter of the base circle.")
             .or("1.45 in"),
+        plain(
+            "ground_for",
+            "Ground for",
+            Kind::Choice(&["flat", "roller"]),
+            "The lifters its lobes are ground for; those of the candidate when absent.",
+        ),
+        quantity(
+            "wheel_radius",
+            "Grinding wheel",
+            Length,
+            ("1 in", "15 in"),
+            "Radius of the wheel a hollow flank is ground with.",
+        )
+        .or("9 in"),
+        plain("snout", "Snout", Kind::Choice(SNOUTS), "How the gear is bolted to it."),
         plain(
             "core_material",
             "Core material",

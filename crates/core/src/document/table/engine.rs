@@ -84,6 +84,7 @@ const FIELDS: &[Field] = &[
     )
     .or("steel"),
     plain("cam_drive", "Cam drive", Kind::Choice(&["chain", "gear", "belt"]), "What turns the camshaft.").or("chain"),
+    plain("drive_fits", "Drive fits", Kind::Choice(super::cam::SNOUTS), "The snout its gear is bored for."),
     quantity(
         "spark_retard",
         "Spark later than best",

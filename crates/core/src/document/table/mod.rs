@@ -71,6 +71,13 @@ pub const LIMIT_IDS: &[&str] = &[
     "lifter_speed",
     "rocker_lift",
     "class_lift",
+    "contact_stress",
+    "pressure_angle",
+    "hollow_flank",
+    "foot_contact",
+    "preload",
+    "tip_pattern",
+    "pushrod_buckling",
     "trapped_compression",
     "idle_overlap",
     "lift_against_head",
@@ -84,9 +91,9 @@ pub fn limit_dimension(id: &str) -> Option<Dimension> {
     match id {
         "seat_load" | "open_load" | "seat_reserve" | "exhaust_opening" => Some(Dimension::Force),
         "hand_check" | "lifter_speed" => Some(Dimension::Speed),
-        "idle_overlap" => Some(Dimension::Angle),
-        "trapped_compression" | "lift_against_head" | "octane" => None,
-        "peak_pressure" | "idle_vacuum" => Some(Dimension::Pressure),
+        "idle_overlap" | "pressure_angle" => Some(Dimension::Angle),
+        "trapped_compression" | "lift_against_head" | "octane" | "pushrod_buckling" => None,
+        "peak_pressure" | "idle_vacuum" | "contact_stress" => Some(Dimension::Pressure),
         _ => Some(Dimension::Length),
     }
 }

@@ -2,7 +2,7 @@
 //! `exhaust` objects override them field by field.
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
-use crate::quantity::Dimension::{Force, Length, Mass, Speed};
+use crate::quantity::Dimension::{Angle, Force, Length, Mass, Speed};
 
 /// The train of a candidate.
 pub static TRAIN: Object = Object {
@@ -15,6 +15,12 @@ pub static TRAIN: Object = Object {
         plain("rocker", "Rocker", Kind::Object(&ROCKER), "Multiplies the lobe's lift."),
         plain("bridge", "Bridge", Kind::Object(&BRIDGE), "What one rocker opens two valves of a port with."),
         plain("valve", "Valve", Kind::Object(&VALVE), "The valve itself."),
+        plain(
+            "readings",
+            "Readings",
+            Kind::Object(&READINGS),
+            "Lift at the valve as measured, to know ratio and flex by.",
+        ),
         plain("retainer", "Retainer", Kind::Object(&RETAINER), "Retainer and locks."),
         plain("spring", "Spring", Kind::Object(&SPRING), "The spring package as fitted."),
     ],
@@ -72,8 +78,36 @@ static LIFTER: Object = sided(
             .when("kind", HYDRAULIC),
         quantity("preload", "Preload", Length, ("0 in", "0.250 in"), "Plunger travel taken up at rest.")
             .when("kind", HYDRAULIC),
+        plain(
+            "preload_school",
+            "Preload school",
+            Kind::Choice(&["series", "light", "deep"]),
+            "As engines leave the works; so light that pump-up cannot hold the valve open; or close to the bottom, with short travel.",
+        )
+        .or("series")
+        .when("kind", HYDRAULIC),
         quantity("lash", "Lash, hot", Length, ("0 in", "0.060 in"), "Hot clearance at the valve of a solid lifter.")
             .when("kind", SOLID),
+        quantity(
+            "give",
+            "Give",
+            Length,
+            ("0 in", "0.060 in"),
+            "Lost motion of a hydraulic lifter at its plunger: aerated oil gives way as if it ran lash.",
+        )
+        .or("0.005 in")
+        .when("kind", HYDRAULIC),
+        quantity(
+            "roller_width",
+            "Roller width",
+            Length,
+            ("0.200 in", "1.200 in"),
+            "Length of the line that carries the load.",
+        )
+        .or("0.450 in")
+        .when("kind", ROLLER),
+        quantity("most_lift", "Most lobe lift", Length, ("0.100 in", "0.700 in"), "What a deactivating lifter takes when it is switched off.")
+            .when("kind", HYDRAULIC),
         quantity("rated_speed", "Rated speed", Speed, ("2000 rpm", "15000 rpm"), "What the maker rates it to."),
     ],
 );
@@ -99,6 +133,55 @@ static ROCKER: Object = sided(
         plain("ratio", "Ratio", Kind::Number { min: 1.0, max: 2.5 }, "Nominal ratio of valve lift to lobe lift."),
         quantity("rated_lift", "Rated lift", Length, ("0.300 in", "1.200 in"), "Largest valve lift the maker allows."),
         quantity("tip_side_mass", "Tip-side mass", Mass, ("1 g", "120 g"), "Weighed in a stand at the tip."),
+        quantity(
+            "pivot_to_tip",
+            "Pivot to tip",
+            Length,
+            ("0.800 in", "4 in"),
+            "Pivot to the centre of the roller, or of the pad's radius.",
+        ),
+        quantity("pivot_to_cup", "Pivot to cup", Length, ("0.400 in", "3 in"), "Pivot to the pushrod's end."),
+        quantity("tip_radius", "Tip radius", Length, ("0.100 in", "1.500 in"), "Of the roller, or of a plain pad.")
+            .or("0.250 in"),
+        quantity(
+            "pivot_height",
+            "Pivot above stem",
+            Length,
+            ("-1 in", "1.500 in"),
+            "Pivot above the tip of the closed valve's stem, along the stem; square at half lift when absent.",
+        ),
+        quantity(
+            "stem_offset",
+            "Pivot to stem",
+            Length,
+            ("0.800 in", "4 in"),
+            "Pivot to the stem's axis, square to it; the pattern is centred on the tip when absent.",
+        ),
+        quantity(
+            "cup_drop",
+            "Cup below pivot",
+            Length,
+            ("-1 in", "1.500 in"),
+            "Pushrod's end below the pivot with the valve closed, along the stem.",
+        )
+        .or("0.100 in"),
+        quantity(
+            "pushrod_angle",
+            "Pushrod angle",
+            Angle,
+            ("-45 deg", "45 deg"),
+            "Between pushrod and stem, seen along the crank, valve closed.",
+        )
+        .or("0 deg"),
+        plain(
+            "geometry",
+            "Geometry",
+            Kind::Choice(&["half_lift", "full_lift"]),
+            "Square to the stem at half lift, or never past square: square at full lift.",
+        )
+        .or("half_lift"),
+        quantity("tip_width", "Tip width", Length, ("0.150 in", "0.800 in"), "Length of the line on the stem's tip.")
+            .or("0.350 in"),
         quantity("stud_diameter", "Stud diameter", Length, ("0.25 in", "0.75 in"), "Of a stud mount.")
             .when("mount", &["stud"]),
     ],
@@ -108,6 +191,42 @@ static BRIDGE: Object = sided(
     "bridge",
     "what one rocker opens two valves of a port with",
     &[quantity("mass", "Mass", Mass, ("5 g", "600 g"), "The whole bridge, with its adjuster.")],
+);
+
+static READINGS: Object = sided(
+    "readings",
+    "lift at the valve by dial, solid lifter in place",
+    &[
+        quantity(
+            "light_spring_lift",
+            "Lift, light spring",
+            Length,
+            ("0.100 in", "1.200 in"),
+            "Full valve lift with a checking spring.",
+        ),
+        quantity(
+            "light_spring_load",
+            "Load of it",
+            Force,
+            ("0 lbf", "100 lbf"),
+            "Of the checking spring at that lift.",
+        )
+        .or("0 lbf"),
+        quantity(
+            "running_lift",
+            "Lift, real spring",
+            Length,
+            ("0.100 in", "1.200 in"),
+            "Full valve lift with the real spring.",
+        ),
+        quantity(
+            "running_load",
+            "Load of it",
+            Force,
+            ("20 lbf", "2000 lbf"),
+            "Of the real spring at that lift; from the tester points when absent.",
+        ),
+    ],
 );
 
 static VALVE: Object = sided(

@@ -1,0 +1,136 @@
+//! From lifter to valve: what is lost on the way, the rocker through its sweep, the pushrod, and what to order.
+
+use crate::quantity::Shown;
+use serde::Serialize;
+
+report! {
+    /// One side of a train that turns slowly.
+    pub struct TrainReport {
+        /// Lift from the lobe down, a step for each thing that changes it.
+        budget: Vec<BudgetStep>,
+        /// Ratio of the whole lift, as measured, from the geometry, or nominal.
+        true_ratio: f64,
+        /// Where ratio and flex come from, in words.
+        origin: String,
+        /// Stiffness at the valve; absent where nothing is known of it.
+        stiffness_n_per_mm: Option<f64>,
+        /// What each part gives at full lift; a prediction, for readings cannot tell parts apart.
+        shares: Vec<FlexShare>,
+        /// Crank degrees by which it opens later and closes earlier than rigid parts at .050 of lobe lift.
+        opens_later_deg: f64,
+        /// See above.
+        closes_earlier_deg: f64,
+        /// Cam degrees from full lift of the curves below.
+        cam_deg: Vec<f64>,
+        /// Valve lift of rigid parts at the nominal ratio, less lash.
+        ideal_mm: Vec<f64>,
+        /// Valve lift while it turns slowly.
+        running_mm: Vec<f64>,
+        /// Load on the pushrod at full lift.
+        pushrod_load_n: Option<f64>,
+        /// The rocker through its sweep; absent while its geometry is unknown.
+        rocker: Option<RockerReport>,
+        /// The pushrod; absent while its sizes are unknown.
+        pushrod: Option<PushrodReport>,
+        /// What to order so that the valve gets what the card promises; absent where no lobe meets it.
+        order: Option<OrderReport>,
+    }
+
+    /// One step of the lift budget.
+    pub struct BudgetStep {
+        /// Stable identifier.
+        id: String,
+        /// In words.
+        label: String,
+        /// Lift after it.
+        lift_mm: f64,
+        /// The same as read.
+        shown: Shown,
+        /// What the step gives or takes, as read.
+        change: Shown,
+    }
+
+    /// What one part gives.
+    pub struct FlexShare {
+        /// Which part.
+        part: String,
+        /// At the valve at full lift.
+        flex_mm: f64,
+        /// The same as read.
+        shown: Shown,
+    }
+
+    /// A rocker through its sweep, origin in its pivot, y along the stem, x towards the valve.
+    pub struct RockerReport {
+        /// Pushrod's end with the valve closed.
+        cup_mm: [f64; 2],
+        /// Tip's centre with the valve closed.
+        tip_mm: [f64; 2],
+        /// Radius of roller or pad.
+        tip_radius_mm: f64,
+        /// Pivot to the stem's axis.
+        stem_mm: f64,
+        /// Stem diameter; absent while unknown.
+        stem_diameter_mm: Option<f64>,
+        /// Direction of the pushrod.
+        pushrod_direction: [f64; 2],
+        /// Length of the pushrod.
+        pushrod_mm: f64,
+        /// Lift of the lifter.
+        lifter_mm: Vec<f64>,
+        /// Turn from the closed valve.
+        turn_deg: Vec<f64>,
+        /// Valve lift of rigid parts.
+        valve_mm: Vec<f64>,
+        /// Valve lift for a unit of lifter lift there.
+        ratio: Vec<f64>,
+        /// Contact on the stem's tip from its axis, away from the pivot.
+        contact_mm: Vec<f64>,
+        /// Width of the pattern the contact leaves.
+        pattern: Shown,
+        /// How far the tip slides, or its roller rolls, on the stem in one opening.
+        scrub: Shown,
+        /// Greatest push of the tip across the guide: friction of a pad, or of a roller, and the contact's lever on the stem.
+        side_load: Option<Shown>,
+        /// Lifter lift at which it locks, where it does before full lift.
+        locks_at_mm: Option<f64>,
+    }
+
+    /// A pushrod as a column.
+    pub struct PushrodReport {
+        /// Along its length.
+        stiffness_n_per_mm: f64,
+        /// Load at which it bends out.
+        buckling_load_n: f64,
+        /// Of steel.
+        mass_g: f64,
+        /// What the next size up would be, in words.
+        next: String,
+        /// Lift it gives back.
+        next_gain: Shown,
+        /// What it weighs more.
+        next_mass_g: f64,
+    }
+
+    /// What to grind.
+    pub struct OrderReport {
+        /// Lobe lift.
+        lobe_lift: Shown,
+        /// Duration at each checking height of the card, crank degrees.
+        checks: Vec<OrderCheck>,
+        /// What is left of the difference at full lift.
+        residual: Shown,
+    }
+
+    /// A line of the order.
+    pub struct OrderCheck {
+        /// Height in lobe lift.
+        height: Shown,
+        /// On the card.
+        card_deg: f64,
+        /// To grind.
+        order_deg: f64,
+        /// What the valve then runs at, referred to the lobe; absent so low that lash and flex take it up.
+        running_deg: Option<f64>,
+    }
+}
