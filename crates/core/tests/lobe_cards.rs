@@ -210,3 +210,50 @@ fn points_that_are_no_lobe_are_refused_with_the_reason() {
     let refusal = lobe_of_points(&double.collect::<Vec<_>>()).unwrap_err();
     assert!(refusal.to_string().contains("more than once"), "{refusal}");
 }
+
+/// A lobe in closed form, `(1 - u^2)^4` of .330 in over 70 cam degrees a flank: lift, m, and acceleration per cam degree
+/// squared.
+fn polynomial(deg: f64) -> (f64, f64) {
+    let (lift, flank) = (0.330 * 0.0254, 70.0);
+    let u = deg / flank;
+    let x = (1.0 - u * u).max(0.0);
+    (lift * x.powi(4), lift * (48.0 * u * u * x.powi(2) - 8.0 * x.powi(3)) / (flank * flank))
+}
+
+#[test]
+fn a_measured_lobe_is_smoothed_by_as_much_as_its_noise_asks() {
+    use upper_lobe_core::cam::lobe_of_points;
+    let measured = |noise: f64| {
+        // A fixed pattern of noise, uniform between its bounds.
+        let mut seed = 12345_u64;
+        let mut next = || {
+            seed = seed.wrapping_mul(6_364_136_223_846_793_005).wrapping_add(1_442_695_040_888_963_407);
+            (seed >> 33) as f64 / f64::from(1_u32 << 31) * 2.0 - 1.0
+        };
+        let points: Vec<(f64, Length)> = (-37..=37)
+            .map(|i| (f64::from(2 * i), Length::from_si(polynomial(f64::from(2 * i)).0 + noise * next())))
+            .collect();
+        let mut points = points;
+        let end = points.len() - 1;
+        (points[0].1, points[end].1) = (Length::from_si(0.0), Length::from_si(0.0));
+        let lobe = lobe_of_points(&points).expect("a lobe");
+        let off = |of: &dyn Fn(f64) -> f64| (-60..=60).map(|d| of(f64::from(d)).abs()).fold(0.0, f64::max);
+        let lift = off(&|d| lobe.at(d).lift - polynomial(d).0);
+        let acceleration = off(&|d| lobe.at(d).acceleration - polynomial(d).1) / polynomial(0.0).1.abs();
+        println!(
+            "noise {:.1} um: lift off {:.1} um, acceleration {:.1} %, residual {:.1} um",
+            noise * 1e6,
+            lift * 1e6,
+            100.0 * acceleration,
+            lobe.residual().unwrap().si() * 1e6
+        );
+        (lift, acceleration, lobe.residual().unwrap().si())
+    };
+    let clean = measured(0.0);
+    assert!(clean.0 < 6e-6 && clean.1 < 0.02, "{clean:?}");
+    // A dial that reads to half a thousandth: 6 um either way.
+    let noisy = measured(6e-6);
+    assert!(noisy.0 < 8e-6 && noisy.1 < 0.03 && noisy.2 > 3e-6, "{noisy:?}");
+    let rough = measured(15e-6);
+    assert!(rough.0 < 20e-6 && rough.1 < 0.06, "{rough:?}");
+}

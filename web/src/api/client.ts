@@ -41,6 +41,10 @@ export type Effect = Schemas['Effect']
 export type SensitivityLine = Schemas['SensitivityLine']
 export type CalibrateLine = Schemas['CalibrateLine']
 export type CalibrationReport = Schemas['CalibrationReport']
+export type TrainReport = Extract<CandidateReport['train'], { state: 'done' }>['intake']
+export type RockerReport = NonNullable<TrainReport['rocker']>
+type LobeReports = Extract<CandidateReport['lobe'], { state: 'done' }>
+export type LobeReport = LobeReports['intake']
 export type TraceReport = Schemas['TraceReport']
 
 export const client = createClient<paths>({ baseUrl: '/' })

@@ -606,6 +606,11 @@ export interface components {
                  * @description Less lash.
                  */
                 net_mm: number;
+                /**
+                 * Format: double
+                 * @description While it turns slowly: less give, lash and what the train gives under the spring, by the true ratio.
+                 */
+                running_mm: number;
             };
             /** @description Lift of one side. */
             intake: {
@@ -624,6 +629,11 @@ export interface components {
                  * @description Less lash.
                  */
                 net_mm: number;
+                /**
+                 * Format: double
+                 * @description While it turns slowly: less give, lash and what the train gives under the spring, by the true ratio.
+                 */
+                running_mm: number;
             };
         } & {
             /** @enum {string} */
@@ -650,6 +660,22 @@ export interface components {
                 acceleration: number[];
                 /** @description Cam angle. */
                 cam_deg: number[];
+                contact_stress?: components["schemas"]["Shown"] | null;
+                /**
+                 * Format: double
+                 * @description Greatest Hertz stress under the spring, turning slowly; absent while the spring is unknown.
+                 */
+                contact_stress_mpa?: number | null;
+                /**
+                 * Format: double
+                 * @description Farthest the contact wanders from the middle of a flat foot; absent under a roller.
+                 */
+                foot_offset_mm?: number | null;
+                /**
+                 * Format: double
+                 * @description Smallest radius where it is hollow; absent where it nowhere is.
+                 */
+                hollow_radius_mm?: number | null;
                 /** @description mm per cam degree cubed. */
                 jerk: number[];
                 /** @description Follower lift. */
@@ -661,6 +687,11 @@ export interface components {
                 minimum_acceleration_mm_per_cam_deg2: number;
                 /**
                  * Format: double
+                 * @description Smallest radius of the surface where it bulges.
+                 */
+                minimum_radius_mm: number;
+                /**
+                 * Format: double
                  * @description Largest acceleration.
                  */
                 peak_acceleration_mm_per_cam_deg2: number;
@@ -669,6 +700,11 @@ export interface components {
                  * @description Largest velocity on either flank.
                  */
                 peak_velocity_mm_per_cam_deg: number;
+                /**
+                 * Format: double
+                 * @description Greatest angle between the follower's way and the normal; zero under a flat foot.
+                 */
+                pressure_angle_deg: number;
                 /**
                  * Format: double
                  * @description Largest distance from measured points; absent for a lobe made from its card.
@@ -683,6 +719,22 @@ export interface components {
                 acceleration: number[];
                 /** @description Cam angle. */
                 cam_deg: number[];
+                contact_stress?: components["schemas"]["Shown"] | null;
+                /**
+                 * Format: double
+                 * @description Greatest Hertz stress under the spring, turning slowly; absent while the spring is unknown.
+                 */
+                contact_stress_mpa?: number | null;
+                /**
+                 * Format: double
+                 * @description Farthest the contact wanders from the middle of a flat foot; absent under a roller.
+                 */
+                foot_offset_mm?: number | null;
+                /**
+                 * Format: double
+                 * @description Smallest radius where it is hollow; absent where it nowhere is.
+                 */
+                hollow_radius_mm?: number | null;
                 /** @description mm per cam degree cubed. */
                 jerk: number[];
                 /** @description Follower lift. */
@@ -694,6 +746,11 @@ export interface components {
                 minimum_acceleration_mm_per_cam_deg2: number;
                 /**
                  * Format: double
+                 * @description Smallest radius of the surface where it bulges.
+                 */
+                minimum_radius_mm: number;
+                /**
+                 * Format: double
                  * @description Largest acceleration.
                  */
                 peak_acceleration_mm_per_cam_deg2: number;
@@ -702,6 +759,11 @@ export interface components {
                  * @description Largest velocity on either flank.
                  */
                 peak_velocity_mm_per_cam_deg: number;
+                /**
+                 * Format: double
+                 * @description Greatest angle between the follower's way and the normal; zero under a flat foot.
+                 */
+                pressure_angle_deg: number;
                 /**
                  * Format: double
                  * @description Largest distance from measured points; absent for a lobe made from its card.
@@ -804,6 +866,119 @@ export interface components {
                  * @description Travel left at full net lift.
                  */
                 to_coil_bind_mm?: number | null;
+            };
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @enum {string} */
+            state: "not_asked";
+        } | {
+            /** @description Paths of fields that would make it computable. */
+            needs: string[];
+            /** @description Why, as a sentence. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        };
+        /** @description One block of a candidate with its state. */
+        Block_Sides_TrainReport: ({
+            /** @description One side of a train that turns slowly. */
+            exhaust: {
+                /** @description Lift from the lobe down, a step for each thing that changes it. */
+                budget: components["schemas"]["BudgetStep"][];
+                /** @description Cam degrees from full lift of the curves below. */
+                cam_deg: number[];
+                /**
+                 * Format: double
+                 * @description See above.
+                 */
+                closes_earlier_deg: number;
+                /** @description Valve lift of rigid parts at the nominal ratio, less lash. */
+                ideal_mm: number[];
+                lash?: components["schemas"]["LashReport"] | null;
+                /** @description Which pushrod goes where; empty without measured ones. */
+                matching: components["schemas"]["MatchReport"][];
+                /**
+                 * Format: double
+                 * @description Crank degrees by which it opens later and closes earlier than rigid parts at .050 of lobe lift.
+                 */
+                opens_later_deg: number;
+                order?: components["schemas"]["OrderReport"] | null;
+                /** @description Where ratio and flex come from, in words. */
+                origin: string;
+                preload?: components["schemas"]["PreloadReport"] | null;
+                pushrod?: components["schemas"]["PushrodReport"] | null;
+                /**
+                 * Format: double
+                 * @description Load on the pushrod at full lift.
+                 */
+                pushrod_load_n?: number | null;
+                rocker?: components["schemas"]["RockerReport"] | null;
+                /** @description Valve lift while it turns slowly. */
+                running_mm: number[];
+                /** @description What each part gives at full lift; a prediction, for readings cannot tell parts apart. */
+                shares: components["schemas"]["FlexShare"][];
+                /**
+                 * Format: double
+                 * @description Stiffness at the valve; absent where nothing is known of it.
+                 */
+                stiffness_n_per_mm?: number | null;
+                /**
+                 * Format: double
+                 * @description Ratio of the whole lift, as measured, from the geometry, or nominal.
+                 */
+                true_ratio: number;
+            };
+            /** @description One side of a train that turns slowly. */
+            intake: {
+                /** @description Lift from the lobe down, a step for each thing that changes it. */
+                budget: components["schemas"]["BudgetStep"][];
+                /** @description Cam degrees from full lift of the curves below. */
+                cam_deg: number[];
+                /**
+                 * Format: double
+                 * @description See above.
+                 */
+                closes_earlier_deg: number;
+                /** @description Valve lift of rigid parts at the nominal ratio, less lash. */
+                ideal_mm: number[];
+                lash?: components["schemas"]["LashReport"] | null;
+                /** @description Which pushrod goes where; empty without measured ones. */
+                matching: components["schemas"]["MatchReport"][];
+                /**
+                 * Format: double
+                 * @description Crank degrees by which it opens later and closes earlier than rigid parts at .050 of lobe lift.
+                 */
+                opens_later_deg: number;
+                order?: components["schemas"]["OrderReport"] | null;
+                /** @description Where ratio and flex come from, in words. */
+                origin: string;
+                preload?: components["schemas"]["PreloadReport"] | null;
+                pushrod?: components["schemas"]["PushrodReport"] | null;
+                /**
+                 * Format: double
+                 * @description Load on the pushrod at full lift.
+                 */
+                pushrod_load_n?: number | null;
+                rocker?: components["schemas"]["RockerReport"] | null;
+                /** @description Valve lift while it turns slowly. */
+                running_mm: number[];
+                /** @description What each part gives at full lift; a prediction, for readings cannot tell parts apart. */
+                shares: components["schemas"]["FlexShare"][];
+                /**
+                 * Format: double
+                 * @description Stiffness at the valve; absent where nothing is known of it.
+                 */
+                stiffness_n_per_mm?: number | null;
+                /**
+                 * Format: double
+                 * @description Ratio of the whole lift, as measured, from the geometry, or nominal.
+                 */
+                true_ratio: number;
             };
         } & {
             /** @enum {string} */
@@ -1037,6 +1212,22 @@ export interface components {
             /** @description Air taken in over the swept volume of outside air. */
             volumetric_efficiency: number[];
         };
+        /** @description One step of the lift budget. */
+        BudgetStep: {
+            /** @description What the step gives or takes, as read. */
+            change: components["schemas"]["Shown"];
+            /** @description Stable identifier. */
+            id: string;
+            /** @description In words. */
+            label: string;
+            /**
+             * Format: double
+             * @description Lift after it.
+             */
+            lift_mm: number;
+            /** @description The same as read. */
+            shown: components["schemas"]["Shown"];
+        };
         /** @description A build in the list. */
         BuildSummary: {
             /**
@@ -1133,6 +1324,8 @@ export interface components {
             strip: components["schemas"]["Block_StripReport"];
             /** @description Events and durations. */
             timing: components["schemas"]["Block_TimingReport"];
+            /** @description From lobe to valve, turning slowly. */
+            train: components["schemas"]["Block_Sides_TrainReport"];
         };
         /** @description A candidate's tab. */
         CandidateTab: {
@@ -1275,6 +1468,28 @@ export interface components {
                 field: string;
                 /** @description As pasted. */
                 text: string;
+            };
+        } | {
+            /** @description A measured lobe from the text of a file. */
+            import_lobe: {
+                /** @description Identifier of the candidate. */
+                candidate: string;
+                /** @description Which lobe. */
+                side: components["schemas"]["Side"];
+                /** @description The file. */
+                text: string;
+            };
+        } | {
+            /** @description One flank of another candidate's lobe in the place of this one's. */
+            take_flank: {
+                /** @description Identifier of the candidate. */
+                candidate: string;
+                /** @description Whose flank. */
+                from: string;
+                /** @description The opening one, or else the closing one. */
+                opening: boolean;
+                /** @description Which lobe. */
+                side: components["schemas"]["Side"];
             };
         } | {
             /** @description A copy of a candidate at the end of the list. */
@@ -1427,6 +1642,18 @@ export interface components {
             /** @description Its text. */
             text: string;
         };
+        /** @description What one part gives. */
+        FlexShare: {
+            /**
+             * Format: double
+             * @description At the valve at full lift.
+             */
+            flex_mm: number;
+            /** @description Which part. */
+            part: string;
+            /** @description The same as read. */
+            shown: components["schemas"]["Shown"];
+        };
         /** @description A row of a flow table. */
         FlowPoint: {
             /**
@@ -1531,6 +1758,15 @@ export interface components {
             /** @description The text used. */
             value: string;
         };
+        /** @description Lash and heat. */
+        LashReport: {
+            /** @description What to set cold. */
+            cold: components["schemas"]["Shown"];
+            /** @description How it grows, by block, head and pushrod. */
+            growth: components["schemas"]["Shown"];
+            /** @description At the valve, as the document has it. */
+            hot: components["schemas"]["Shown"];
+        };
         /** @description One rule held against the candidate. */
         LimitReport: {
             /** @description The field to go to. */
@@ -1589,6 +1825,20 @@ export interface components {
             need: components["schemas"]["Shown"];
             /** @description Where the bounds lie on that bar. */
             need_at: number[];
+        };
+        /** @description One pushrod in its place. */
+        MatchReport: {
+            /** @description Place, counted from one. */
+            place: number;
+            /** @description Preload that results. */
+            preload: components["schemas"]["Shown"];
+            /** @description Pushrod on the bench, counted from one. */
+            pushrod: number;
+            /**
+             * Format: int32
+             * @description Shims under the stand.
+             */
+            shims: number;
         };
         /** @description A field worth measuring. */
         MeasureNext: {
@@ -1650,6 +1900,35 @@ export interface components {
             /** @description What the list says of it. */
             summary: components["schemas"]["BuildSummary"];
         };
+        /** @description A line of the order. */
+        OrderCheck: {
+            /**
+             * Format: double
+             * @description On the card.
+             */
+            card_deg: number;
+            /** @description Height in lobe lift. */
+            height: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description To grind.
+             */
+            order_deg: number;
+            /**
+             * Format: double
+             * @description What the valve then runs at, referred to the lobe; absent so low that lash and flex take it up.
+             */
+            running_deg?: number | null;
+        };
+        /** @description What to grind. */
+        OrderReport: {
+            /** @description Duration at each checking height of the card, crank degrees. */
+            checks: components["schemas"]["OrderCheck"][];
+            /** @description Lobe lift. */
+            lobe_lift: components["schemas"]["Shown"];
+            /** @description What is left of the difference at full lift. */
+            residual: components["schemas"]["Shown"];
+        };
         /**
          * @description Where an input of a result comes from.
          * @enum {string}
@@ -1666,7 +1945,7 @@ export interface components {
          * @description A part of the report that can be asked for.
          * @enum {string}
          */
-        PartName: "timing" | "strip" | "lift" | "lobe" | "spring" | "control" | "clearance" | "drawing" | "breathing" | "limits" | "remedies";
+        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "drawing" | "breathing" | "limits" | "remedies";
         /** @description One hump of a curve. */
         PeakReport: {
             /**
@@ -1689,7 +1968,7 @@ export interface components {
          * @description The step of the work a limit belongs to.
          * @enum {string}
          */
-        Place: "events" | "lobe" | "lifter" | "rocker" | "spring" | "clearance" | "torque";
+        Place: "events" | "lobe" | "lifter" | "rocker" | "pushrod" | "spring" | "clearance" | "torque";
         /** @description A pocket in the crown. */
         PocketDrawing: {
             /**
@@ -1718,6 +1997,19 @@ export interface components {
              */
             tilt_deg: number;
         };
+        /** @description What machining makes of the preload. */
+        PreloadReport: {
+            /** @description After all of it. */
+            after: components["schemas"]["Shown"];
+            /** @description As measured or planned. */
+            now: components["schemas"]["Shown"];
+            /** @description Change of pushrod length that would bring it back. */
+            pushrod: components["schemas"]["Shown"];
+            /** @description In words, against the school of the build and the plunger's travel. */
+            word: string;
+            /** @description What each piece of work does. */
+            work: components["schemas"]["WorkReport"][];
+        };
         /** @description A problem document. */
         Problem: {
             /** @description This occurrence in words. */
@@ -1738,6 +2030,33 @@ export interface components {
             title: string;
             /** @description Identifies the kind of problem. */
             type: string;
+        };
+        /** @description A pushrod as a column. */
+        PushrodReport: {
+            /**
+             * Format: double
+             * @description Load at which it bends out.
+             */
+            buckling_load_n: number;
+            /**
+             * Format: double
+             * @description Of steel.
+             */
+            mass_g: number;
+            /** @description What the next size up would be, in words. */
+            next: string;
+            /** @description Lift it gives back. */
+            next_gain: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description What it weighs more.
+             */
+            next_mass_g: number;
+            /**
+             * Format: double
+             * @description Along its length.
+             */
+            stiffness_n_per_mm: number;
         };
         /** @description One figure with its name. */
         Reading: {
@@ -1767,6 +2086,57 @@ export interface components {
             to: string;
             /** @description The verdict it leads to. */
             verdict: components["schemas"]["Verdict"];
+        };
+        /** @description A rocker through its sweep, origin in its pivot, y along the stem, x towards the valve. */
+        RockerReport: {
+            /** @description Contact on the stem's tip from its axis, away from the pivot. */
+            contact_mm: number[];
+            /** @description Pushrod's end. */
+            cup_at_mm: number[][];
+            /** @description Pushrod's end with the valve closed. */
+            cup_mm: number[];
+            /** @description Lift of the lifter. */
+            lifter_mm: number[];
+            /**
+             * Format: double
+             * @description Lifter lift at which it locks, where it does before full lift.
+             */
+            locks_at_mm?: number | null;
+            /** @description Width of the pattern the contact leaves. */
+            pattern: components["schemas"]["Shown"];
+            /** @description Direction of the pushrod. */
+            pushrod_direction: number[];
+            /**
+             * Format: double
+             * @description Length of the pushrod.
+             */
+            pushrod_mm: number;
+            /** @description Valve lift for a unit of lifter lift there. */
+            ratio: number[];
+            /** @description How far the tip slides, or its roller rolls, on the stem in one opening. */
+            scrub: components["schemas"]["Shown"];
+            side_load?: components["schemas"]["Shown"] | null;
+            /**
+             * Format: double
+             * @description Stem diameter; absent while unknown.
+             */
+            stem_diameter_mm?: number | null;
+            /**
+             * Format: double
+             * @description Pivot to the stem's axis.
+             */
+            stem_mm: number;
+            /** @description Tip's centre with the valve closed. */
+            tip_mm: number[];
+            /**
+             * Format: double
+             * @description Radius of roller or pad.
+             */
+            tip_radius_mm: number;
+            /** @description Turn from the closed valve. */
+            turn_deg: number[];
+            /** @description Valve lift of rigid parts. */
+            valve_mm: number[];
         };
         /** @description A changed document. */
         SaveBuild: {
@@ -2124,6 +2494,13 @@ export interface components {
          * @enum {string}
          */
         Verdict: "ok" | "tight" | "fails" | "unknown";
+        /** @description One piece of work. */
+        WorkReport: {
+            /** @description What it does to the plunger. */
+            change: components["schemas"]["Shown"];
+            /** @description Field of the document, without its path. */
+            key: string;
+        };
         /** @description The edited document and its analysis. */
         WorkbenchAnswer: {
             /** @description The analysis of the candidate in view. */

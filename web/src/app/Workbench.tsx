@@ -6,6 +6,14 @@ import { ClearanceStep } from '../features/clearance/ClearanceStep'
 import { CompareStep } from '../features/compare/CompareStep'
 import { FieldForm } from '../features/fields/FieldForm'
 import { LobePicture } from '../features/lobe/LobePicture'
+import { LiftBudget } from '../features/motion/LiftBudget'
+import { LobeContact } from '../features/motion/LobeContact'
+import { LobeTools } from '../features/motion/LobeTools'
+import { MatchingMap } from '../features/motion/MatchingMap'
+import { Order } from '../features/motion/Order'
+import { Preload } from '../features/motion/Preload'
+import { PushrodFigures } from '../features/motion/PushrodFigures'
+import { RockerPicture } from '../features/motion/RockerPicture'
 import { Margins } from '../features/margins/Margins'
 import { useSessionPart } from '../features/session/useSession'
 import { TorqueStep } from '../features/torque/TorqueStep'
@@ -19,7 +27,7 @@ import { usePlace } from './place'
 const BuildSheet = lazy(() => import('../features/sheet/BuildSheet').then((m) => ({ default: m.BuildSheet })))
 
 /** Steps whose drawing is the cylinder; the others need the width for their fields. */
-const DRAWN: readonly StepName[] = ['events', 'lifter', 'rocker', 'pushrod', 'spring', 'clearance']
+const DRAWN: readonly StepName[] = ['events', 'lifter', 'pushrod', 'spring', 'clearance']
 
 /** Strip on top, the step at hand below it beside the drawing, the way on the left, margins on the right. */
 export function Workbench() {
@@ -55,7 +63,10 @@ export function Workbench() {
 function StepContent({ step }: { step: StepName }) {
   switch (step) {
     case 'events': return <EventsStep />
-    case 'lobe': return <LobePicture />
+    case 'lobe': return <><LobePicture /><LobeTools /><LobeContact /><Order /></>
+    case 'lifter': return <Preload />
+    case 'rocker': return <><LiftBudget /><RockerPicture /></>
+    case 'pushrod': return <><PushrodFigures /><MatchingMap /></>
     case 'clearance': return <ClearanceStep />
     case 'torque': return <TorqueStep />
     case 'compare': return <CompareStep />

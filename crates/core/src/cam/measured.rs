@@ -12,8 +12,8 @@ use thiserror::Error;
 
 /// Cam degrees in one knot span.
 const SPAN_DEG: f64 = 4.0;
-/// Weight of jerk against distance, in spans and metres. It smooths reading noise of a few
-/// micrometres and leaves a ground lobe's shape within about 5 micrometres.
+/// Least weight of jerk against distance, in spans and metres. It smooths reading noise of a few
+/// micrometres and leaves a ground lobe's shape within about 5 micrometres; noisier readings take more.
 const SMOOTHING: f64 = 2e-3;
 
 /// Why measured points are not a lobe.
@@ -45,14 +45,62 @@ pub fn lobe_of_points(points: &[(f64, Length)]) -> Result<Lobe, ProfileRefusal> 
     }
     let basis = Basis::new((width / SPAN_DEG).ceil() as usize);
     let span_deg = width / basis.spans() as f64;
-    let coefficients = fit(&basis, points, first.0, span_deg).ok_or(ProfileRefusal::NoFit)?;
+    let noise = noise(points);
+    let mut smoothing = SMOOTHING;
+    let mut coefficients = fit(&basis, points, span_deg, smoothing).ok_or(ProfileRefusal::NoFit)?;
+    // Rougher readings take more smoothing: as much as leaves their own noise and no more [Morozov's discrepancy].
+    while noise > QUIET && smoothing < MOST_SMOOTHING {
+        smoothing *= 4.0;
+        let Some(next) = fit(&basis, points, span_deg, smoothing) else { break };
+        if distance(&basis, &next, span_deg, points) > noise {
+            break;
+        }
+        coefficients = next;
+    }
     build(&basis, &coefficients, span_deg, points)
 }
 
-fn fit(basis: &Basis, points: &[(f64, Length)], start: f64, span_deg: f64) -> Option<Vec<f64>> {
+/// Noise that the least smoothing takes, m, and the most smoothing tried.
+const QUIET: f64 = 4e-6;
+const MOST_SMOOTHING: f64 = 1e4;
+
+/// Standard deviation of the readings' noise, m: how far each lies from the cubic through its four neighbours, by the
+/// median, so that a few wild ones do not count.
+fn noise(points: &[(f64, Length)]) -> f64 {
+    let off = |five: &[(f64, Length)]| {
+        let x = five[2].0;
+        let others = [0, 1, 3, 4];
+        let weight = |i: usize| -> f64 {
+            others.iter().filter(|j| **j != i).map(|j| (x - five[*j].0) / (five[i].0 - five[*j].0)).product()
+        };
+        let (mut value, mut variance) = (five[2].1.si(), 1.0);
+        for i in others {
+            value -= weight(i) * five[i].1.si();
+            variance += weight(i).powi(2);
+        }
+        value * value / variance
+    };
+    let mut squares: Vec<f64> = points.windows(5).map(off).collect();
+    squares.sort_by(f64::total_cmp);
+    // The median of the square of a normal deviate is .455 of its mean.
+    squares.get(squares.len() / 2).map_or(0.0, |median| (median / 0.455).sqrt())
+}
+
+/// Root mean square of the distance between spline and points, m.
+fn distance(basis: &Basis, coefficients: &[f64], span_deg: f64, points: &[(f64, Length)]) -> f64 {
+    let off = |(angle, lift): &(f64, Length)| {
+        let row = basis.row((angle - points[0].0) / span_deg);
+        let at: f64 = (0..=DEGREE).map(|i| row.values[0][i] * coefficients[row.first + i]).sum();
+        (at - lift.si()).powi(2)
+    };
+    (points.iter().map(off).sum::<f64>() / points.len() as f64).sqrt()
+}
+
+fn fit(basis: &Basis, points: &[(f64, Length)], span_deg: f64, smoothing: f64) -> Option<Vec<f64>> {
     let scale = 1e-3; // millimetres keep the programme well scaled
+    let start = points[0].0;
     let mut normal = gram_of_jerk(basis);
-    normal.iter_mut().flatten().for_each(|h| *h *= SMOOTHING);
+    normal.iter_mut().flatten().for_each(|h| *h *= smoothing);
     let mut linear = vec![0.0; basis.len()];
     for (angle, lift) in points {
         let row = basis.row((angle - start) / span_deg);

@@ -9,7 +9,7 @@ use crate::clearance::{
 };
 use crate::document::Side;
 use crate::engine::Cylinder;
-use crate::quantity::{Angle, Length, Pressure};
+use crate::quantity::{Angle, Length, Pressure, shown_stress};
 use crate::report::{
     Block, ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport, LobeReport, SideTiming, Sides,
     SpringReport, StripReport, TimingReport, ValveClearance,
@@ -151,7 +151,7 @@ fn lobe_report(lobe: &Lobe, contact: &LobeContact) -> LobeReport {
     const MM: f64 = 1e3;
     let extremes = &contact.extremes;
     let fine = || lobe.sampled(0.25).map(|(_, m)| m);
-    let samples: Vec<_> = lobe.sampled(1.0).collect();
+    let samples: Vec<_> = lobe.sampled(0.5).collect();
     let column = |of: fn(&crate::cam::Motion) -> f64| samples.iter().map(|(_, m)| of(m) * MM).collect();
     LobeReport {
         peak_velocity_mm_per_cam_deg: MM * fine().map(|m| m.velocity.abs()).fold(0.0, f64::max),
@@ -162,6 +162,7 @@ fn lobe_report(lobe: &Lobe, contact: &LobeContact) -> LobeReport {
         pressure_angle_deg: extremes.pressure_angle * 180.0 / std::f64::consts::PI,
         foot_offset_mm: contact.flat.then_some(extremes.offset * MM),
         contact_stress_mpa: contact.stress.map(|stress| stress * 1e-6),
+        contact_stress: contact.stress.map(shown_stress),
         residual_mm: lobe.residual().map(Length::as_mm),
         cam_deg: samples.iter().map(|(deg, _)| *deg).collect(),
         lift_mm: column(|m| m.lift),

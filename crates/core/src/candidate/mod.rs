@@ -1,6 +1,7 @@
 //! One candidate as the stages see it: its document resolved once, and each block of its report from
 //! those inputs. Expensive stages are kept by the inputs they were computed from.
 
+mod bench_work;
 mod blocks;
 pub mod breathing;
 mod drawing;

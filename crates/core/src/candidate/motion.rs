@@ -1,5 +1,6 @@
 //! What the valve really gets: the lift budget, the rocker through its sweep, the pushrod, and the order to the grinder.
 
+use super::bench_work;
 use super::inputs::{Inputs, Part, SideInputs};
 use super::order::order;
 use crate::cam::{Flank, height_050};
@@ -53,6 +54,9 @@ fn side_train(inputs: &Inputs<'_>, side: Side) -> Part<TrainReport> {
         pushrod_load_n: load.map(|load| load * lift.ratio),
         rocker: running.rocker.map(|rocker| rocker_report(inputs, side, &running, &rocker, load)),
         pushrod: pushrod.map(|pushrod| pushrod_report(&pushrod, lift.ratio, load)),
+        preload: bench_work::preload(inputs, side, lift.ratio),
+        lash: bench_work::lash(inputs, side, lift.ratio, lift.lash.si()),
+        matching: bench_work::matching(inputs, side, lift.ratio),
         order: own.card.as_ref().and_then(|card| order(card, &running, &lift, spring)),
         budget: steps(&budget, lift.lash.si()),
     })
@@ -142,6 +146,7 @@ fn rocker_report(
         pushrod_mm: rocker.pushrod * 1e3,
         lifter_mm: column(|pose| pose.lifter, 1e3),
         turn_deg: column(|pose| pose.turn, 180.0 / std::f64::consts::PI),
+        cup_at_mm: running.sweep.iter().map(|pose| pose.cup.map(|x| x * 1e3)).collect(),
         valve_mm: column(|pose| pose.valve, 1e3),
         ratio: column(|pose| pose.ratio, 1.0),
         contact_mm: column(|pose| pose.contact, 1e3),

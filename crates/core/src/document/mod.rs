@@ -32,7 +32,7 @@ pub use table::{
     BUILD, CALIBRATION, CANDIDATE, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LIMIT_IDS, LOBE, PULL, SHOP_LIMIT,
     SOURCES, TARGET, TRAIN, VERSION, limit_dimension, limit_figure,
 };
-pub use tabular::{paste, set_rows};
+pub use tabular::{cells, paste, set_rows};
 
 use serde_json::Value;
 

@@ -96,7 +96,7 @@ fn parallel(object: &Object, rows: &[&Vec<String>], path: &str, system: UnitSyst
 
 /// Cells of a pasted text. A first line without any number is a heading; a unit it names in brackets
 /// goes with every bare number of its column.
-fn cells(text: &str) -> Vec<Vec<String>> {
+pub fn cells(text: &str) -> Vec<Vec<String>> {
     let lines: Vec<&str> = text.lines().map(str::trim).filter(|line| !line.is_empty()).collect();
     let mark = separator(&lines);
     let mut rows: Vec<Vec<String>> = lines.iter().map(|line| split(line, mark)).collect();

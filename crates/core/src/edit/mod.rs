@@ -3,6 +3,7 @@
 
 mod cam_edit;
 mod candidates;
+mod lobe_import;
 
 use crate::candidate::Stages;
 use crate::document::{Build, Fault, Faults, Side, paste, set_field, set_rows, set_source};
@@ -100,6 +101,26 @@ pub enum Edit {
         /// As pasted.
         text: String,
     },
+    /// A measured lobe from the text of a file.
+    ImportLobe {
+        /// Identifier of the candidate.
+        candidate: String,
+        /// Which lobe.
+        side: Side,
+        /// The file.
+        text: String,
+    },
+    /// One flank of another candidate's lobe in the place of this one's.
+    TakeFlank {
+        /// Identifier of the candidate.
+        candidate: String,
+        /// Whose flank.
+        from: String,
+        /// Which lobe.
+        side: Side,
+        /// The opening one, or else the closing one.
+        opening: bool,
+    },
     /// A copy of a candidate at the end of the list.
     Duplicate {
         /// Identifier of the one copied.
@@ -171,6 +192,13 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         Edit::Set { field, text } => set_field(&mut value, field, text, system)?,
         Edit::Rows { field, rows } => set_rows(&mut value, field, rows, system)?,
         Edit::Paste { field, text } => paste(&mut value, field, text, system)?,
+        Edit::ImportLobe { candidate, side, text } => {
+            let index = candidates::index_of(&mut value, candidate)?;
+            lobe_import::import(&mut value, index, side.key(), text, system)?;
+        }
+        Edit::TakeFlank { candidate, from, side, opening } => {
+            candidates::take_flank(&mut value, (candidate, from), side.key(), *opening)?;
+        }
         Edit::Duplicate { candidate, to, name } => candidates::duplicate(&mut value, candidate, to, name)?,
         Edit::AddCandidate { to, name } => candidates::add(&mut value, to, name)?,
         Edit::RemoveCandidate { candidate } => candidates::remove(&mut value, candidate)?,

@@ -2,7 +2,7 @@
 
 use crate::candidate::{Gap, Inputs, Part, Stages};
 use crate::document::{InputUsed, Node, Side, limit_figure};
-use crate::quantity::{Dimension, Shown, UnitSystem, format_si, shown_vacuum};
+use crate::quantity::{Dimension, Shown, UnitSystem, format_si, shown_stress, shown_vacuum};
 use crate::report::{LimitReport, LimitShown, NeedReport, Place, Sense, Verdict};
 
 /// What need, have and margin are measured in.
@@ -69,7 +69,7 @@ impl Measure {
             return shown_vacuum(si);
         }
         if self == Self::Stress {
-            return Shown { inch: format!("{:.0} ksi", si / 6.894_757e6), metric: format!("{:.0} MPa", si * 1e-6) };
+            return shown_stress(si);
         }
         let one = |system: UnitSystem| match self.dimension() {
             Some(dimension) => format_si(si, dimension, system),

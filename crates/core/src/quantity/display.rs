@@ -98,6 +98,11 @@ pub fn shown_vacuum(si: f64) -> Shown {
     }
 }
 
+/// A stress as the trade reads it: thousands of pounds to the square inch, or megapascals.
+pub fn shown_stress(si: f64) -> Shown {
+    Shown { inch: format!("{:.0} ksi", si / 6.894_757e6), metric: format!("{:.0} MPa", si * 1e-6) }
+}
+
 fn without_leading_zero(number: &str) -> String {
     if let Some(rest) = number.strip_prefix("0.") {
         format!(".{rest}")

@@ -27,7 +27,10 @@ pub use parts::{
     ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringReport, StripReport, ValveClearance,
 };
 pub use timing::{DurationAt, SideTiming, TimingReport};
-pub use train::{BudgetStep, FlexShare, OrderCheck, OrderReport, PushrodReport, RockerReport, TrainReport};
+pub use train::{
+    BudgetStep, FlexShare, LashReport, MatchReport, OrderCheck, OrderReport, PreloadReport, PushrodReport,
+    RockerReport, TrainReport, WorkReport,
+};
 
 use crate::document::Assumed;
 use crate::quantity::Scale;

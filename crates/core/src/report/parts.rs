@@ -1,5 +1,6 @@
 //! Engine, curves, lift, lobe, spring, control and clearances of a candidate.
 
+use crate::quantity::Shown;
 use serde::Serialize;
 
 report! {
@@ -67,6 +68,8 @@ report! {
         foot_offset_mm: Option<f64>,
         /// Greatest Hertz stress under the spring, turning slowly; absent while the spring is unknown.
         contact_stress_mpa: Option<f64>,
+        /// The same as read.
+        contact_stress: Option<Shown>,
         /// Largest distance from measured points; absent for a lobe made from its card.
         residual_mm: Option<f64>,
         /// Cam angle.

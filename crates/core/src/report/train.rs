@@ -32,6 +32,12 @@ report! {
         rocker: Option<RockerReport>,
         /// The pushrod; absent while its sizes are unknown.
         pushrod: Option<PushrodReport>,
+        /// Preload after the work of the worksheet; absent for solid lifters and while preload is unknown.
+        preload: Option<PreloadReport>,
+        /// Lash hot and cold; absent for hydraulic lifters.
+        lash: Option<LashReport>,
+        /// Which pushrod goes where; empty without measured ones.
+        matching: Vec<MatchReport>,
         /// What to order so that the valve gets what the card promises; absent where no lobe meets it.
         order: Option<OrderReport>,
     }
@@ -80,6 +86,8 @@ report! {
         lifter_mm: Vec<f64>,
         /// Turn from the closed valve.
         turn_deg: Vec<f64>,
+        /// Pushrod's end.
+        cup_at_mm: Vec<[f64; 2]>,
         /// Valve lift of rigid parts.
         valve_mm: Vec<f64>,
         /// Valve lift for a unit of lifter lift there.
@@ -110,6 +118,50 @@ report! {
         next_gain: Shown,
         /// What it weighs more.
         next_mass_g: f64,
+    }
+
+    /// What machining makes of the preload.
+    pub struct PreloadReport {
+        /// As measured or planned.
+        now: Shown,
+        /// What each piece of work does.
+        work: Vec<WorkReport>,
+        /// After all of it.
+        after: Shown,
+        /// In words, against the school of the build and the plunger's travel.
+        word: String,
+        /// Change of pushrod length that would bring it back.
+        pushrod: Shown,
+    }
+
+    /// One piece of work.
+    pub struct WorkReport {
+        /// Field of the document, without its path.
+        key: String,
+        /// What it does to the plunger.
+        change: Shown,
+    }
+
+    /// Lash and heat.
+    pub struct LashReport {
+        /// At the valve, as the document has it.
+        hot: Shown,
+        /// What to set cold.
+        cold: Shown,
+        /// How it grows, by block, head and pushrod.
+        growth: Shown,
+    }
+
+    /// One pushrod in its place.
+    pub struct MatchReport {
+        /// Place, counted from one.
+        place: usize,
+        /// Pushrod on the bench, counted from one.
+        pushrod: usize,
+        /// Shims under the stand.
+        shims: u32,
+        /// Preload that results.
+        preload: Shown,
     }
 
     /// What to grind.

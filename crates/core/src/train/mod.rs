@@ -4,6 +4,7 @@ pub mod compliance;
 mod control;
 mod lift;
 mod mass;
+pub mod preload;
 pub mod rocker;
 pub mod running;
 mod spring;

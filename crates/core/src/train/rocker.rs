@@ -34,6 +34,8 @@ pub struct Pose {
     pub valve: f64,
     /// Valve lift for a unit of lifter lift, at this lift.
     pub ratio: f64,
+    /// Pushrod's end, m.
+    pub cup: [f64; 2],
     /// Contact on the tip of the stem from its axis, away from the pivot, m.
     pub contact: f64,
 }
@@ -155,6 +157,7 @@ impl Rocker {
         Pose {
             lifter: lift,
             turn,
+            cup,
             valve: self.tip[1] - tip[1],
             // dv/dturn is the tip's reach; dturn/ds from the closed loop.
             ratio: tip[0] * along / lever,

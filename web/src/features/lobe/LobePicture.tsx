@@ -10,6 +10,7 @@ const CURVES: readonly { name: string; title: string; unit: string; of: (lobe: L
   { name: 'lift', title: 'Follower lift', unit: '', of: (l) => l.lift_mm },
   { name: 'velocity', title: 'Velocity', unit: '/deg', of: (l) => l.velocity },
   { name: 'acceleration', title: 'Acceleration', unit: '/deg²', of: (l) => l.acceleration },
+  { name: 'jerk', title: 'Jerk', unit: '/deg³', of: (l) => l.jerk },
 ]
 
 /** Follower motion of both lobes over the cam angle: two cams of one card are not the same cam. */

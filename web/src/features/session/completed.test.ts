@@ -7,7 +7,7 @@ const failed: { state: 'failed'; reason: string; needs: string[] } = { state: 'f
 
 function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAnswer {
   const candidate: CandidateReport = {
-    id: 'a', name: 'A', timing: notAsked, strip: notAsked, lift: notAsked, lobe: notAsked, spring: notAsked, control: notAsked,
+    id: 'a', name: 'A', timing: notAsked, strip: notAsked, lift: notAsked, lobe: notAsked, train: notAsked, spring: notAsked, control: notAsked,
     clearance: notAsked, breathing: notAsked, drawing: notAsked, engine: notAsked, measure_next: [], limits: [], ...part,
   }
   const scale = { unit: 'in', factor: 1, offset: 0, decimals: 3 }

@@ -22,6 +22,7 @@ function merged(before: CandidateReport, now: CandidateReport, hasLimits: boolea
     ...now,
     lift: now.lift.state === 'not_asked' ? before.lift : now.lift,
     lobe: now.lobe.state === 'not_asked' ? before.lobe : now.lobe,
+    train: now.train.state === 'not_asked' ? before.train : now.train,
     spring: now.spring.state === 'not_asked' ? before.spring : now.spring,
     drawing: now.drawing.state === 'not_asked' ? before.drawing : now.drawing,
     measure_next: hasLimits ? now.measure_next : before.measure_next,

@@ -83,6 +83,20 @@ const FIELDS: &[Field] = &[
         "Aluminium rods grow more; the piston limits know it.",
     )
     .or("steel"),
+    plain(
+        "block_material",
+        "Block",
+        Kind::Choice(&["iron", "aluminium"]),
+        "What the block is cast of; lash grows with it.",
+    )
+    .or("iron"),
+    plain(
+        "head_material",
+        "Heads",
+        Kind::Choice(&["iron", "aluminium"]),
+        "What the heads are cast of; lash grows with them.",
+    )
+    .or("iron"),
     plain("cam_drive", "Cam drive", Kind::Choice(&["chain", "gear", "belt"]), "What turns the camshaft.").or("chain"),
     plain("drive_fits", "Drive fits", Kind::Choice(super::cam::SNOUTS), "The snout its gear is bored for."),
     quantity(

@@ -12,6 +12,13 @@ pub static TRAIN: Object = Object {
     fields: &[
         plain("lifter", "Lifter", Kind::Object(&LIFTER), "What rides on the lobe."),
         plain("pushrod", "Pushrod", Kind::Object(&PUSHROD), "Between lifter and rocker."),
+        plain(
+            "preload_work",
+            "Preload work",
+            Kind::Object(&PRELOAD_WORK),
+            "Milling, gaskets, stems and shims that move the preload.",
+        ),
+        plain("matching", "Matching", Kind::Object(&MATCHING), "Which pushrod goes where."),
         plain("rocker", "Rocker", Kind::Object(&ROCKER), "Multiplies the lobe's lift."),
         plain("bridge", "Bridge", Kind::Object(&BRIDGE), "What one rocker opens two valves of a port with."),
         plain("valve", "Valve", Kind::Object(&VALVE), "The valve itself."),
@@ -112,6 +119,81 @@ static LIFTER: Object = sided(
     ],
 );
 
+static PRELOAD_WORK: Object = sided(
+    "preload_work",
+    "work that moves the preload of a train without adjusters",
+    &[
+        quantity("head_milled", "Head milled by", Length, ("0 in", "0.200 in"), "Taken off the head's face."),
+        quantity("deck_milled", "Deck milled by", Length, ("0 in", "0.200 in"), "Taken off the deck."),
+        quantity(
+            "gasket_thicker",
+            "Gasket thicker by",
+            Length,
+            ("-0.100 in", "0.100 in"),
+            "Crushed, than the one the preload was measured with.",
+        ),
+        quantity(
+            "stem_higher",
+            "Stem higher by",
+            Length,
+            ("-0.150 in", "0.150 in"),
+            "Tip of the stem, after seat and valve work.",
+        ),
+        quantity(
+            "base_circle_smaller",
+            "Base circle smaller by",
+            Length,
+            ("-0.200 in", "0.200 in"),
+            "Diameter of the base circle, after a regrind.",
+        ),
+        quantity("stand_shim", "Shim under the stand", Length, ("0 in", "0.200 in"), "Under the rocker's stand."),
+        quantity(
+            "pushrod_longer",
+            "Pushrod longer by",
+            Length,
+            ("-0.300 in", "0.300 in"),
+            "Than the one the preload was measured with.",
+        ),
+    ],
+);
+
+static MATCHING: Object = Object {
+    name: "matching",
+    doc: "measured pushrods and places, to be matched pair by pair",
+    sided: false,
+    fields: &[
+        plain(
+            "pushrods",
+            "Pushrods",
+            Kind::List { of: &LENGTH, min: 1, max: 64 },
+            "Length of each, in the order they lie on the bench.",
+        ),
+        plain(
+            "places",
+            "Places",
+            Kind::List { of: &PLACE, min: 1, max: 64 },
+            "Length of pushrod that gives no preload at each place, by an adjustable one, in order.",
+        ),
+        quantity(
+            "preload",
+            "Preload wanted",
+            Length,
+            ("0 in", "0.250 in"),
+            "At the plunger; that of the lifter when absent.",
+        ),
+        quantity(
+            "shim_step",
+            "Shims come in",
+            Length,
+            ("0.002 in", "0.060 in"),
+            "Thickness of a shim for the stands; none when absent.",
+        ),
+    ],
+};
+
+static LENGTH: Kind = Kind::Quantity { dimension: Length, min: "3 in", max: "20 in" };
+static PLACE: Kind = Kind::Quantity { dimension: Length, min: "3 in", max: "20 in" };
+
 static PUSHROD: Object = sided(
     "pushrod",
     "between lifter and rocker",
@@ -180,8 +262,6 @@ static ROCKER: Object = sided(
             "Square to the stem at half lift, or never past square: square at full lift.",
         )
         .or("half_lift"),
-        quantity("tip_width", "Tip width", Length, ("0.150 in", "0.800 in"), "Length of the line on the stem's tip.")
-            .or("0.350 in"),
         quantity("stud_diameter", "Stud diameter", Length, ("0.25 in", "0.75 in"), "Of a stud mount.")
             .when("mount", &["stud"]),
     ],

@@ -1,0 +1,74 @@
+//! Work at the bench: preload after machining, lash hot and cold, pushrods matched to their places.
+
+use super::follower::preload_band;
+use super::inputs::Inputs;
+use crate::document::{Node, Side};
+use crate::quantity::{Dimension, Length, Shown, shown};
+use crate::report::{LashReport, MatchReport, PreloadReport, WorkReport};
+use crate::train::preload::{lash_growth, matched, worksheet};
+
+fn length(si: f64) -> Shown {
+    shown(si, Dimension::Length)
+}
+
+/// Preload after the worksheet; `None` for solid lifters and while it is unknown.
+pub fn preload(inputs: &Inputs<'_>, side: Side, ratio: f64) -> Option<PreloadReport> {
+    let lifter = inputs.train(side, "lifter");
+    lifter.word("kind").filter(|kind| kind.starts_with("hydraulic"))?;
+    let now: Length = lifter.quantity("preload")?;
+    let work = worksheet(&inputs.candidate.child("train"), &inputs.port(side), side, ratio);
+    let after = now.si() + work.iter().map(|piece| piece.change).sum::<f64>();
+    Some(PreloadReport {
+        now: length(now.si()),
+        after: length(after),
+        word: word(&lifter, after),
+        pushrod: length(now.si() - after),
+        work: work
+            .into_iter()
+            .map(|piece| WorkReport { key: piece.key.to_owned(), change: length(piece.change) })
+            .collect(),
+    })
+}
+
+fn word(lifter: &Node<'_>, preload: f64) -> String {
+    let travel = lifter.quantity::<Length>("travel").map(Length::si);
+    if preload < 0.0 {
+        return "none left: the train runs with lash and hammers".to_owned();
+    }
+    if travel.is_some_and(|travel| preload >= travel) {
+        return "bottomed: the lifter holds the valve open".to_owned();
+    }
+    match preload_band(lifter) {
+        Some((low, _)) if preload < low => "less than its school wants".to_owned(),
+        Some((_, high)) if preload > high => "more than its school wants".to_owned(),
+        Some(_) => "as its school wants".to_owned(),
+        None => "within the plunger's travel".to_owned(),
+    }
+}
+
+/// Lash hot and cold; `None` for hydraulic lifters and without a pushrod length.
+pub fn lash(inputs: &Inputs<'_>, side: Side, ratio: f64, hot: f64) -> Option<LashReport> {
+    let lifter = inputs.train(side, "lifter");
+    lifter.word("kind").filter(|kind| kind.starts_with("solid"))?;
+    let pushrod: Length = inputs.train(side, "pushrod").quantity("length")?;
+    let aluminium = |key: &str| inputs.engine.word(key) == Some("aluminium");
+    let growth = lash_growth(pushrod.si(), ratio, aluminium("block_material"), aluminium("head_material"));
+    Some(LashReport { hot: length(hot), cold: length((hot - growth).max(0.0)), growth: length(growth) })
+}
+
+/// Which pushrod goes where; empty without measured ones, or with too few.
+pub fn matching(inputs: &Inputs<'_>, side: Side, ratio: f64) -> Vec<MatchReport> {
+    let node = inputs.candidate.child("train").child("matching");
+    let metres = |key: &str| node.quantities::<Length>(key).map(|all| all.iter().map(|l| l.si()).collect::<Vec<f64>>());
+    let (Some(pushrods), Some(places)) = (metres("pushrods"), metres("places")) else { return Vec::new() };
+    let wanted = node.quantity::<Length>("preload").or_else(|| inputs.train(side, "lifter").quantity("preload"));
+    let step = node.quantity::<Length>("shim_step").map(Length::si);
+    let found = matched(&pushrods, &places, wanted.map_or(0.0, Length::si), step, ratio).unwrap_or_default();
+    let told = found.into_iter().map(|pair| MatchReport {
+        place: pair.place + 1,
+        pushrod: pair.pushrod + 1,
+        shims: pair.shims,
+        preload: length(pair.preload),
+    });
+    told.collect()
+}

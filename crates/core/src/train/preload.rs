@@ -1,0 +1,134 @@
+//! Preload and lash of a train: what machining does to them, how lash grows with heat, and which pushrod goes where.
+
+use crate::document::{Node, Side};
+use crate::quantity::{Angle, Length};
+use pathfinding::kuhn_munkres::kuhn_munkres_min;
+use pathfinding::matrix::Matrix;
+
+/// Expansion for a kelvin of iron, aluminium and steel [Shigley, table A-5 and handbooks; from memory].
+const IRON: f64 = 11e-6;
+const ALUMINIUM: f64 = 22e-6;
+const STEEL: f64 = 12e-6;
+/// How much hotter than cold block, head and pushrod run, K, and the share of a pushrod's length that stands in the head
+/// (assumed).
+const BLOCK_HEAT: f64 = 70.0;
+const HEAD_HEAT: f64 = 85.0;
+const PUSHROD_HEAT: f64 = 70.0;
+const HEAD_SHARE: f64 = 0.45;
+
+/// What a piece of work does to the preload, m; positive adds.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Work {
+    /// Field of the document.
+    pub key: &'static str,
+    /// m.
+    pub change: f64,
+}
+
+/// What each entry of the worksheet does to the plunger.
+///
+/// Head, deck and gasket move it by their height times the cosine of the valves' tilt, not times the ratio; a stem that
+/// rises by t by t/R; a shim t under the stand by -t (1 + 1/R); a smaller base circle by the drop of its radius.
+pub fn worksheet(train: &Node<'_>, port: &Node<'_>, side: Side, ratio: f64) -> Vec<Work> {
+    let node = train.child("preload_work").side(side);
+    let tilt = port.quantity::<Angle>("valve_angle").map_or(1.0, |angle| angle.si().cos());
+    let factors = [
+        ("head_milled", tilt),
+        ("deck_milled", tilt),
+        ("gasket_thicker", -tilt),
+        ("stem_higher", 1.0 / ratio),
+        ("base_circle_smaller", -0.5),
+        ("stand_shim", -(1.0 + 1.0 / ratio)),
+        ("pushrod_longer", 1.0),
+    ];
+    let given = factors
+        .into_iter()
+        .filter_map(|(key, factor)| node.quantity::<Length>(key).map(|by| Work { key, change: factor * by.si() }));
+    given.collect()
+}
+
+/// How much a lash at the valve grows from cold to hot, m, for a pushrod of `length` (m): block and head carry the rocker
+/// away from the cam, the pushrod follows.
+pub fn lash_growth(length: f64, ratio: f64, aluminium_block: bool, aluminium_head: bool) -> f64 {
+    let of = |aluminium: bool| if aluminium { ALUMINIUM } else { IRON };
+    let block = (1.0 - HEAD_SHARE) * of(aluminium_block) * BLOCK_HEAT;
+    let head = HEAD_SHARE * of(aluminium_head) * HEAD_HEAT;
+    length * (block + head - STEEL * PUSHROD_HEAT) * ratio
+}
+
+/// One place and the pushrod that goes there.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Match {
+    /// Place in the list of places.
+    pub place: usize,
+    /// Place of the pushrod on the bench.
+    pub pushrod: usize,
+    /// Shims of the given step under the stand.
+    pub shims: u32,
+    /// Preload that results, m.
+    pub preload: f64,
+}
+
+/// Tenths of a micrometre: assignment costs are whole numbers.
+const UNIT: f64 = 1e-7;
+/// Most shims under one stand.
+const MOST_SHIMS: u32 = 4;
+
+/// The assignment of pushrods to places with the least sum of squares off the wanted preload [Kuhn 1955, Munkres 1957];
+/// shims of `step` under a stand take `step (1 + 1/R)` each. `None` with fewer pushrods than places.
+pub fn matched(pushrods: &[f64], places: &[f64], wanted: f64, step: Option<f64>, ratio: f64) -> Option<Vec<Match>> {
+    if pushrods.len() < places.len() || places.is_empty() {
+        return None;
+    }
+    let best = |place: f64, pushrod: f64| -> (u32, f64) {
+        let bare = pushrod - place;
+        let with = |shims: u32| bare - f64::from(shims) * step.unwrap_or(0.0) * (1.0 + 1.0 / ratio);
+        let most = if step.is_some() { MOST_SHIMS } else { 0 };
+        let tried = (0..=most).map(|shims| (shims, with(shims)));
+        tried.min_by(|a, b| (a.1 - wanted).abs().total_cmp(&(b.1 - wanted).abs())).unwrap_or((0, bare))
+    };
+    let cost = |place: usize, pushrod: usize| {
+        let off = (best(places[place], pushrods[pushrod]).1 - wanted) / UNIT;
+        // A quarter of a metre squared in tenths of a micrometre stays far within 64 bits.
+        (off * off).min(1e15).round() as i64
+    };
+    let costs = Matrix::from_fn(places.len(), pushrods.len(), |(place, pushrod)| cost(place, pushrod));
+    let (_, assigned) = kuhn_munkres_min(&costs);
+    let told = assigned.into_iter().enumerate().map(|(place, pushrod)| {
+        let (shims, preload) = best(places[place], pushrods[pushrod]);
+        Match { place, pushrod, shims, preload }
+    });
+    Some(told.collect())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn aluminium_heads_grow_lash_by_the_trades_thousandths() {
+        // About .006 in on an iron block with aluminium heads, .012 with both of aluminium, little on all iron [common
+        // practice, no source].
+        let at = |block, head| lash_growth(8.0 * 0.0254, 1.6, block, head) / 0.0254;
+        assert!((0.004..0.008).contains(&at(false, true)), "{}", at(false, true));
+        assert!((0.009..0.015).contains(&at(true, true)), "{}", at(true, true));
+        assert!(at(false, false).abs() < 0.003, "{}", at(false, false));
+    }
+
+    #[test]
+    fn the_longest_pushrod_goes_where_it_is_missed() {
+        let found = matched(&[0.2000, 0.2004, 0.1996], &[0.1994, 0.1990, 0.1986], 1e-3, None, 1.6).unwrap();
+        assert_eq!(found.iter().map(|m| m.pushrod).collect::<Vec<_>>(), [1, 0, 2]);
+        assert!(found.iter().all(|m| (m.preload - 1e-3).abs() < 1e-9), "{found:?}");
+        assert_eq!(matched(&[0.2], &[0.2, 0.2], 1e-3, None, 1.6), None);
+    }
+
+    #[test]
+    fn a_shim_takes_more_than_its_thickness() {
+        // .020 in at 1.6 takes .0325 in: from .065 to .0325 wanted, one shim.
+        let inch = 0.0254;
+        let found = matched(&[8.065 * inch], &[8.0 * inch], 0.0325 * inch, Some(0.020 * inch), 1.6).unwrap();
+        assert_eq!(found[0].shims, 1);
+        assert!((found[0].preload - 0.0325 * inch).abs() < 1e-9);
+    }
+}

@@ -1,0 +1,35 @@
+import { useSessionPart } from '../session/useSession'
+import { SIDES, useTrain } from './useTrain'
+
+/** The pushrod as a column, what each part of the train gives, and what the next size up would bring. */
+export function PushrodFigures() {
+  const { train } = useTrain()
+  const system = useSessionPart((state) => state.system)
+  if (!train) return null
+  const parts = train.intake.shares.map((share) => share.part)
+  const pushrods = SIDES.map((side) => train[side].pushrod)
+  return (
+    <>
+      {pushrods.some((pushrod) => pushrod) ? (
+        <table className="figures">
+          <thead><tr><th scope="col">Pushrod</th>{SIDES.map((side) => <th key={side} scope="col">{side}</th>)}</tr></thead>
+          <tbody>
+            <tr><th scope="row">Stiffness</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${(rod.stiffness_n_per_mm * 1e-3).toFixed(1)} kN/mm` : ''}</td>)}</tr>
+            <tr><th scope="row">Bends out at</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${(rod.buckling_load_n * 1e-3).toFixed(1)} kN` : ''}</td>)}</tr>
+            <tr><th scope="row">Mass, of steel</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${rod.mass_g.toFixed(0)} g` : ''}</td>)}</tr>
+            <tr><th scope="row">Next size up</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${rod.next}: ${rod.next_gain[system]} more lift, ${rod.next_mass_g.toFixed(0)} g` : ''}</td>)}</tr>
+          </tbody>
+        </table>
+      ) : null}
+      {parts.length > 0 ? (
+        <table className="figures">
+          <thead><tr><th scope="col">What gives at full lift</th>{SIDES.map((side) => <th key={side} scope="col">{side}</th>)}</tr></thead>
+          <tbody>
+            {parts.map((part, place) => <tr key={part}><th scope="row">{part}</th>{SIDES.map((side) => <td key={side}>{train[side].shares[place]?.shown[system] ?? ''}</td>)}</tr>)}
+          </tbody>
+        </table>
+      ) : null}
+      {parts.length > 0 ? <p className="quiet">The split is a prediction: readings of lift tell the sum of it, not the parts.</p> : null}
+    </>
+  )
+}
