@@ -49,3 +49,23 @@ test('what moves the target is ranked, the strongest first', async ({ bench }) =
   expect(numbers.length).toBe(10)
   expect([...numbers].sort((a, b) => b - a)).toEqual(numbers)
 })
+
+test('the model is fitted to a pull, and the fit is taken and forgotten', async ({ bench }) => {
+  await step(bench, 'Torque')
+  await expect(bench.getByRole('img', { name: /measured points/ })).toBeVisible({ timeout: 60_000 })
+  await bench.getByRole('button', { name: 'Fit to the pull' }).click()
+  await expect(bench.getByText(/error of the torque .* before, .* after/)).toBeVisible({ timeout: 90_000 })
+  const [before = 0, after = 0] = ((await bench.getByText(/error of the torque/).textContent()) ?? '').match(/\d+\.\d+/g)?.map(Number) ?? []
+  expect(after).toBeLessThan(before / 2)
+  await bench.getByRole('button', { name: 'Take these' }).click()
+  await expect(bench.getByText(/calibrated to a pull of A even keel/)).toBeVisible({ timeout: 60_000 })
+  await bench.getByRole('button', { name: 'Forget the calibration' }).click()
+  await expect(bench.getByText(/not calibrated/)).toBeVisible({ timeout: 60_000 })
+})
+
+test('margins say what was computed beside the estimate', async ({ bench }) => {
+  await step(bench, 'Torque')
+  const margin = bench.getByRole('button', { name: /^Exhaust load at opening/ })
+  await expect(margin).toContainText('as computed; estimate', { timeout: 60_000 })
+  await expect(bench.getByRole('button', { name: /^Vacuum at idle/ })).toBeVisible({ timeout: 60_000 })
+})

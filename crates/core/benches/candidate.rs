@@ -74,6 +74,14 @@ fn remedies(bencher: Bencher<'_, '_>) {
     bencher.bench(|| analyze(&build, &request, &stages));
 }
 
+/// From card to running valve with what to order, nothing kept: two lobes, and four for the order.
+#[divan::bench]
+fn lobe_to_valve(bencher: Bencher<'_, '_>) {
+    let build = Build::read(EXAMPLE).expect("the example reads");
+    let request = request(&[PartName::Lobe, PartName::Train]);
+    bencher.with_inputs(Stages::default).bench_values(|stages| analyze(&build, &request, &stages));
+}
+
 #[divan::bench]
 fn reading_the_document(bencher: Bencher<'_, '_>) {
     bencher.bench(|| Build::read(EXAMPLE));

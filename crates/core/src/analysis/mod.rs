@@ -217,7 +217,7 @@ fn report_of(
         strip: block(wants(PartName::Strip), || candidate::strip(&inputs, stages)),
         lift: block(wants(PartName::Lift), || candidate::lift(&inputs)),
         lobe: block(wants(PartName::Lobe), || candidate::lobe(&inputs)),
-        train: block(wants(PartName::Train), || candidate::train(&inputs)),
+        train: block(wants(PartName::Train), || candidate::train(&inputs, stages)),
         spring: block(wants(PartName::Spring), || candidate::spring(&inputs)),
         control: block(wants(PartName::Control), || candidate::control(&inputs)),
         clearance: block(wants(PartName::Clearance), || candidate::clearance(&inputs, stages)),

@@ -3,10 +3,11 @@
 use super::bench_work;
 use super::inputs::{Inputs, Part, SideInputs};
 use super::order::order;
+use super::stages::{Stages, key};
 use crate::cam::{Flank, height_050};
 use crate::document::Side;
 use crate::quantity::{Dimension, Length, Shown, UnitSystem, format_si, parse, shown};
-use crate::report::{BudgetStep, FlexShare, PushrodReport, RockerReport, Sides, TrainReport};
+use crate::report::{BudgetStep, FlexShare, OrderReport, PushrodReport, RockerReport, Sides, TrainReport};
 use crate::train::Spring;
 use crate::train::compliance::{Pushrod, of_parts};
 use crate::train::rocker::{Pose, Rocker};
@@ -28,11 +29,19 @@ const SIZES: [(&str, &str); 8] = [
 ];
 
 /// Both sides' way from lobe to valve.
-pub fn train(inputs: &Inputs<'_>) -> Part<Sides<TrainReport>> {
-    super::blocks::both(|side| side_train(inputs, side))
+pub fn train(inputs: &Inputs<'_>, stages: &Stages) -> Part<Sides<TrainReport>> {
+    super::blocks::both(|side| side_train(inputs, side, stages))
 }
 
-fn side_train(inputs: &Inputs<'_>, side: Side) -> Part<TrainReport> {
+/// The order for one side, kept by what it is made of: it takes two lobes.
+fn kept_order(own: &SideInputs, running: &RunningTrain, stages: &Stages) -> Option<OrderReport> {
+    let (card, lobe, lift) = (own.card.as_ref()?, own.lobe().ok()?, own.lift.as_ref().ok()?);
+    let spring = own.spring.as_ref().ok();
+    let made = || order(card, lobe, running, lift, spring);
+    stages.orders.get(key(&(&own.lobe_key, running, lift, spring)), made).as_ref().clone()
+}
+
+fn side_train(inputs: &Inputs<'_>, side: Side, stages: &Stages) -> Part<TrainReport> {
     let own = inputs.side(side);
     let (lobe, lift, running) = (own.lobe()?, own.lift.clone()?, own.running.clone()?);
     let spring = own.spring.as_ref().ok();
@@ -57,7 +66,7 @@ fn side_train(inputs: &Inputs<'_>, side: Side) -> Part<TrainReport> {
         preload: bench_work::preload(inputs, side, lift.ratio),
         lash: bench_work::lash(inputs, side, lift.ratio, lift.lash.si()),
         matching: bench_work::matching(inputs, side, lift.ratio),
-        order: own.card.as_ref().and_then(|card| order(card, &running, &lift, spring)),
+        order: kept_order(own, &running, stages),
         budget: steps(&budget, lift.lash.si()),
     })
 }

@@ -6,6 +6,7 @@
 use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
+use crate::report::OrderReport;
 use std::collections::HashMap;
 use std::fmt::Debug;
 use std::sync::{Arc, Mutex, PoisonError};
@@ -57,6 +58,8 @@ pub struct Stages {
     pub lobes: Stage<LobeResult>,
     /// Closest approaches.
     pub clearances: Stage<PistonClearance>,
+    /// What to grind.
+    pub orders: Stage<Option<OrderReport>>,
     /// Gaps of a closed valve over the crank.
     pub closed_gaps: Stage<Vec<Length>>,
 }

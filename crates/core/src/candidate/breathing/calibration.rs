@@ -105,7 +105,8 @@ pub struct Fitted {
 /// Reads what the document kept of a fit; `None` when there was none.
 pub fn read_calibration(node: &Node<'_>) -> Option<Calibrated> {
     let number = |key: &str, usual: f64| node.number(key).unwrap_or(usual);
-    node.is_given().then(|| Calibrated {
+    let some = ["port_flow", "friction", "burning", "intake_length"].iter().any(|key| node.has(key));
+    some.then(|| Calibrated {
         constants: Constants {
             port_flow: number("port_flow", 1.0),
             friction: number("friction", 1.0),
