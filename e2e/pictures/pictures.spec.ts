@@ -53,6 +53,14 @@ test('the main views of the demo build', async ({ page }) => {
   await shot(page, 'find')
 })
 
+test('what the valve gets', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 1200 })
+  await open(page)
+  await step(page, 'Rocker')
+  await page.getByRole('slider', { name: /valve lift/ }).fill('0.5')
+  await shot(page, 'rocker')
+})
+
 test('in the dark', async ({ page }) => {
   await page.emulateMedia({ colorScheme: 'dark' })
   await open(page)

@@ -197,7 +197,7 @@ fn next_size(now: &Pushrod) -> (Pushrod, String) {
     let sized = SIZES.iter().map(|(outside, wall)| {
         (Pushrod { outside: metres(outside), wall: metres(wall), ..*now }, format!("{outside} x {wall}"))
     });
-    let mut stiffer: Vec<_> = sized.filter(|(rod, _)| rod.stiffness() > 1.02 * now.stiffness()).collect();
+    let mut stiffer: Vec<_> = sized.filter(|(rod, _)| rod.stiffness() > 1.15 * now.stiffness()).collect();
     stiffer.sort_by(|a, b| a.0.stiffness().total_cmp(&b.0.stiffness()));
     stiffer.into_iter().next().unwrap_or_else(|| {
         let rod = Pushrod { outside: now.outside * 1.125, ..*now };

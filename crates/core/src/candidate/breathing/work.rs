@@ -41,11 +41,15 @@ impl Effort {
     /// What the curve says of itself.
     pub const fn words(self) -> &'static str {
         match self {
-            Self::Screening => "screening: one cylinder, coarse mesh, constant-pressure collector, rigid valve motion",
-            Self::Preview => "preview: all cylinders, coarse mesh, five speeds, rigid valve motion",
-            Self::Draft => "draft: all cylinders in firing order, coarse mesh, rigid valve motion",
-            Self::Fast => "fast: one cylinder, constant-pressure collector, rigid valve motion",
-            Self::Full => "full: all cylinders in firing order with plenum and collectors, rigid valve motion",
+            Self::Screening => {
+                "screening: one cylinder, coarse mesh, constant-pressure collector, valve motion without dynamics"
+            }
+            Self::Preview => "preview: all cylinders, coarse mesh, five speeds, valve motion without dynamics",
+            Self::Draft => "draft: all cylinders in firing order, coarse mesh, valve motion without dynamics",
+            Self::Fast => "fast: one cylinder, constant-pressure collector, valve motion without dynamics",
+            Self::Full => {
+                "full: all cylinders in firing order with plenum and collectors, valve motion without dynamics"
+            }
         }
     }
 
