@@ -172,11 +172,10 @@ fn lobe_report(lobe: &Lobe, contact: &LobeContact) -> LobeReport {
     }
 }
 
-/// Net lift and spring of one side, when both are known.
+/// Spring of one side and the most it is lifted by, when both are known.
 pub fn spring_at_lift(own: &SideInputs) -> Part<(&Spring, Length)> {
     let spring = own.spring.as_ref().map_err(Clone::clone)?;
-    let net = own.lift.clone()?.net(own.lobe()?);
-    Ok((spring, net))
+    Ok((spring, own.most_lift()?))
 }
 
 /// Seat load left against the greatest pressure in the port; `None` without boost levels.
@@ -230,7 +229,8 @@ pub fn piston_clearance(inputs: &Inputs<'_>, side: Side, stages: &Stages) -> Par
     let own = inputs.side(side);
     let (cylinder, valve) = (inputs.cylinder.clone()?, own.valve.clone()?);
     let (crown, travel) = (own.crown.clone()?, inputs.travel(side)?);
-    let inputs_key = key(&(&cylinder, &valve, &crown, travel.lift, travel.full_lift_at, &own.lobe_key));
+    let real = travel.real.map(|real| (real.ratio, real.rocker, real.sweep.last()));
+    let inputs_key = key(&(&cylinder, &valve, &crown, travel.lift, travel.full_lift_at, &own.lobe_key, real));
     Ok(*stages.clearances.get(inputs_key, || {
         let closed =
             stages.closed_gaps.get(key(&(&cylinder, &valve, &crown)), || closed_gaps(&cylinder, &valve, &crown));
@@ -263,9 +263,8 @@ pub fn valves_apart(inputs: &Inputs<'_>) -> Part<(Length, f64)> {
 /// Retainer to seal at full net lift.
 pub fn retainer_gap(inputs: &Inputs<'_>, side: Side) -> Part<Length> {
     let own = inputs.side(side);
-    let net = own.lift.clone()?.net(own.lobe()?);
     let train = inputs.candidate.child("train");
-    Ok(retainer_to_seal(&train, &inputs.port(side), side, net)?)
+    Ok(retainer_to_seal(&train, &inputs.port(side), side, own.most_lift()?)?)
 }
 
 /// Everything that must not touch.

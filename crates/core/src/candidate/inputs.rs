@@ -6,7 +6,7 @@ use crate::cam::{
 use crate::clearance::{CrownFrame, ValveFrame, ValveTravel, read_crown, read_second_valve, read_valve};
 use crate::document::{CandidateView, Ledger, Missing, Node, Side};
 use crate::engine::{Cylinder, read_cylinder};
-use crate::quantity::{Pressure, Speed};
+use crate::quantity::{Length, Pressure, Speed};
 use crate::train::running::RunningTrain;
 use crate::train::{MovingMass, Spring, ValveLift, read_moving_mass, read_spring, read_valve_lift};
 use std::sync::Arc;
@@ -156,7 +156,8 @@ impl<'a> Inputs<'a> {
         let lobe = inputs.lobe()?;
         let lift = inputs.lift.clone()?;
         let phasing = self.phasing.clone()?;
-        Ok(ValveTravel { lobe, lift, full_lift_at: full_lift_at(side, &phasing, lobe) })
+        let real = inputs.running.as_ref().ok().map(AsRef::as_ref);
+        Ok(ValveTravel { lobe, lift, full_lift_at: full_lift_at(side, &phasing, lobe), real })
     }
 }
 
@@ -171,6 +172,13 @@ pub fn full_lift_at(side: Side, phasing: &Phasing, lobe: &Lobe) -> f64 {
 }
 
 impl SideInputs {
+    /// Most lift of rigid parts, by the nominal or the true ratio, lash taken off.
+    pub fn most_lift(&self) -> Part<Length> {
+        let (lobe, lift) = (self.lobe()?, self.lift.clone()?);
+        let real = self.running.as_ref().map_or(0.0, |running| running.rigid(lobe.lift().si()));
+        Ok(Length::from_si(lift.net(lobe).si().max(real)))
+    }
+
     /// The lobe or why there is none.
     pub fn lobe(&self) -> Part<&Lobe> {
         match &self.lobe {

@@ -6,6 +6,7 @@ use crate::cam::{Lobe, Motion};
 use crate::engine::Cylinder;
 use crate::quantity::{Angle, Length};
 use crate::train::ValveLift;
+use crate::train::running::RunningTrain;
 
 /// Valve motion of one side on the crank.
 #[derive(Debug, Clone, Copy)]
@@ -16,6 +17,8 @@ pub struct ValveTravel<'a> {
     pub lift: ValveLift,
     /// Crank degrees from firing top dead centre to full lift.
     pub full_lift_at: f64,
+    /// The train as its geometry or readings have it, which may lift more than the nominal ratio says.
+    pub real: Option<&'a RunningTrain>,
 }
 
 impl ValveTravel<'_> {
@@ -29,9 +32,11 @@ impl ValveTravel<'_> {
         self.lobe.at(self.cam_deg(crank_deg))
     }
 
-    /// Valve lift of rigid parts at a crank angle.
+    /// Most lift of rigid parts at a crank angle, by the nominal or the true ratio: what must not touch is judged by it.
     pub fn lift_at(&self, crank_deg: f64) -> Length {
-        Length::from_si(self.lift.motion(self.lobe_at(crank_deg)).lift)
+        let motion = self.lobe_at(crank_deg);
+        let nominal = self.lift.motion(motion).lift;
+        Length::from_si(self.real.map_or(nominal, |real| nominal.max(real.rigid(motion.lift))))
     }
 
     /// Valve velocity at a crank angle, metres per crank degree.

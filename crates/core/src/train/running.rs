@@ -110,6 +110,11 @@ impl RunningTrain {
         a.valve + (place - left as f64) * (b.valve - a.valve)
     }
 
+    /// Valve lift of rigid parts at a lift of the lobe, lash taken off, no give, m.
+    pub fn rigid(&self, lobe: f64) -> f64 {
+        (self.geometric(lobe) - self.lash).max(0.0)
+    }
+
     /// Valve lift at a lift of the lobe, m: `v = V(s - give) - lash - K F(v)`, not below the seat; the load of the closed
     /// spring must be taken up before the valve leaves it.
     pub fn valve(&self, lobe: f64, spring: Option<&Spring>) -> f64 {
