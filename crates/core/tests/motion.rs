@@ -4,7 +4,9 @@
 
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{CandidateReport, PartName, Request, Stages, analyze};
-use upper_lobe_core::document::Build;
+use upper_lobe_core::document::{Build, Side};
+use upper_lobe_core::edit::{Edit, apply};
+use upper_lobe_core::quantity::UnitSystem;
 
 const EXAMPLE: &str = include_str!("data/example_build.json");
 
@@ -77,4 +79,124 @@ fn what_never_goes_together_fails_with_its_reason() {
         c["train"]["rocker"]["cup_drop"] = "-0.2 in".into();
     };
     assert_eq!(broken(locked), ["rocker_locks"; 2]);
+}
+
+fn edited(build: &Build, edit: &Edit) -> Build {
+    apply(build, edit, UnitSystem::Inch, &Stages::default()).expect("taken")
+}
+
+fn first(build: &Build) -> CandidateReport {
+    let request = Request { candidate: Some("a".into()), parts: PartName::cheap() };
+    analyze(build, &request, &Stages::default()).unwrap().candidates.remove(0)
+}
+
+#[test]
+fn an_opening_flank_is_taken_and_the_closing_one_stays() {
+    let build = Build::read(EXAMPLE).unwrap();
+    let copy = edited(&build, &Edit::Duplicate { candidate: "a".into(), to: "b".into(), name: "B".into() });
+    let gentle = json!([["0.006 in", "284 deg"], ["0.050 in", "222 deg"], ["0.200 in", "134 deg"]]);
+    let mut value = copy.value().clone();
+    value["candidates"][1]["cam"]["intake"]["checks"] = gentle;
+    let both = Build::from_value(value).unwrap();
+    let take = Edit::TakeFlank { candidate: "a".into(), from: "b".into(), side: Side::Intake, opening: true };
+    let found = first(&edited(&both, &take));
+    let (timing, before) = (found.timing.done().unwrap().clone(), first(&both).timing.done().unwrap().clone());
+    // Half of each duration: (268 + 284)/2 at .006, (216 + 222)/2 at .050.
+    assert!((timing.intake.duration_006_deg - 276.0).abs() < 1e-6, "{}", timing.intake.duration_006_deg);
+    assert!((timing.intake.duration_050_deg - 219.0).abs() < 1e-6);
+    assert_eq!(timing.exhaust.duration_006_deg, before.exhaust.duration_006_deg);
+    let measured = Edit::ImportLobe { candidate: "b".into(), side: Side::Intake, text: lobe_file() };
+    let refused = apply(&edited(&both, &measured), &take, UnitSystem::Inch, &Stages::default());
+    assert!(refused.unwrap_err().faults[0].needs.contains("not a measured one"));
+}
+
+fn lobe_file() -> String {
+    let rows = (-40..=40).map(|i| {
+        let u = f64::from(i) / 38.0;
+        format!("{};{:.4}", 4 * i, 0.330 * (1.0 - u * u).max(0.0).powi(4))
+    });
+    std::iter::once("crank deg;lift (in)".to_owned()).chain(rows).collect::<Vec<_>>().join("\n")
+}
+
+#[test]
+fn an_imported_lobe_runs_through_to_the_valve() {
+    let build = Build::read(EXAMPLE).unwrap();
+    let edit = Edit::ImportLobe { candidate: "a".into(), side: Side::Intake, text: lobe_file() };
+    let found = first(&edited(&build, &edit));
+    let lobe = &found.lobe.done().unwrap().intake;
+    assert!(lobe.residual_mm.unwrap() < 0.01, "{:?}", lobe.residual_mm);
+    let train = &found.train.done().unwrap().intake;
+    assert!((train.budget[0].lift_mm - 0.330 * 25.4).abs() < 0.01);
+    // There is no card to order by.
+    assert!(train.order.is_none() && found.train.done().unwrap().exhaust.order.is_some());
+    assert_eq!(lobe.cam_deg.len(), lobe.jerk.len());
+}
+
+#[test]
+fn machining_moves_the_preload_by_its_own_rule() {
+    // .020 off the head at 18 deg: .0190; stem .008 higher at 1.65: .0048; a .030 shim: -.0482; base circle .040 less: -.020.
+    let found = report(|c| {
+        c["train"]["preload_work"] = json!({ "head_milled": "0.020 in", "stem_higher": "0.008 in", "stand_shim": "0.030 in", "base_circle_smaller": "0.040 in" });
+    });
+    let preload = found.train.done().unwrap().intake.preload.clone().unwrap();
+    let change = |key: &str| preload.work.iter().find(|w| w.key == key).unwrap().change.inch.clone();
+    assert_eq!(change("head_milled"), ".019 in");
+    assert_eq!(change("stem_higher"), ".005 in");
+    assert_eq!(change("stand_shim"), "-.048 in");
+    assert_eq!(change("base_circle_smaller"), "-.020 in");
+    // .035 - .0444 is less than nothing.
+    assert_eq!(preload.after.inch, "-.009 in");
+    assert!(preload.word.contains("lash"), "{}", preload.word);
+}
+
+#[test]
+fn measured_pushrods_find_their_places() {
+    let found = report(|c| {
+        c["train"]["matching"] = json!({
+            "pushrods": ["7.600 in", "7.618 in", "7.609 in"], "places": ["7.583 in", "7.565 in", "7.574 in"]
+        });
+    });
+    // The preload of the lifter, .035 in, is wanted: every pushrod .035 longer than its place.
+    let map = &found.train.done().unwrap().intake.matching;
+    assert_eq!(map.iter().map(|pair| (pair.place, pair.pushrod)).collect::<Vec<_>>(), [(1, 2), (2, 1), (3, 3)]);
+    assert!(map.iter().all(|pair| pair.preload.inch == ".035 in" && pair.shims == 0), "{map:?}");
+}
+
+#[test]
+fn lash_is_set_smaller_cold_on_aluminium() {
+    let solid = |c: &mut Value| {
+        c["train"]["lifter"] =
+            json!({ "kind": "solid_roller", "mass": "124 g", "lash": "0.016 in", "anti_rotation": "link_bar" });
+    };
+    let mut value = Build::read(EXAMPLE).unwrap().value().clone();
+    solid(&mut value["candidates"][0]);
+    value["engine"]["head_material"] = "aluminium".into();
+    let lash = |value: Value| {
+        let found = first(&Build::from_value(value).unwrap());
+        found.train.done().unwrap().intake.lash.clone().unwrap()
+    };
+    let aluminium = lash(value.clone());
+    value["engine"]["head_material"] = "iron".into();
+    let iron = lash(value);
+    assert_eq!((aluminium.hot.inch.as_str(), iron.hot.inch.as_str()), (".016 in", ".016 in"));
+    assert!(aluminium.cold.inch < iron.cold.inch, "{} {}", aluminium.cold.inch, iron.cold.inch);
+}
+
+#[test]
+fn a_flat_foot_is_told_its_contact_and_a_roller_its_angle() {
+    let roller = report(|_| ());
+    let flat = report(|c| {
+        c["train"]["lifter"] = json!({ "kind": "hydraulic_flat", "mass": "100 g", "preload": "0.025 in" });
+        c["cam"]["core_material"] = "cast_iron".into();
+        c["cam"]["intake"] = json!({ "lobe_lift": "0.300 in", "checks": [["0.006 in", "262 deg"], ["0.050 in", "212 deg"], ["0.200 in", "120 deg"]] });
+        c["cam"]["exhaust"] = c["cam"]["intake"].clone();
+    });
+    let (round, plain) = (&roller.lobe.done().unwrap().intake, &flat.lobe.done().unwrap().intake);
+    assert!(round.pressure_angle_deg > 10.0 && round.foot_offset_mm.is_none());
+    assert!(plain.pressure_angle_deg == 0.0 && plain.foot_offset_mm.unwrap() > 5.0);
+    let ids: Vec<_> = flat.limits.iter().map(|l| l.id.as_str()).collect();
+    assert!(ids.contains(&"foot_contact") && !ids.contains(&"pressure_angle"));
+    // Offset is the greatest velocity per radian.
+    let velocity = plain.peak_velocity_mm_per_cam_deg * 180.0 / std::f64::consts::PI;
+    assert!((plain.foot_offset_mm.unwrap() / velocity - 1.0).abs() < 1e-3);
 }

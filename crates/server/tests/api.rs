@@ -329,7 +329,7 @@ async fn a_curve_comes_point_by_point_and_the_second_time_at_once() {
     assert_eq!(last["traces"][0]["cylinder_kpa"].as_array().unwrap().len(), 360);
     assert!(last["curve"]["torque_nm"][2].as_f64().unwrap() > 300.0);
     let limits: Vec<_> = last["limits"].as_array().unwrap().iter().map(|l| l["id"].as_str().unwrap()).collect();
-    assert_eq!(limits, ["octane"]);
+    assert_eq!(limits, ["octane", "exhaust_opening"]);
     // The same again is kept, and a name does not matter to it.
     let renamed = DEMO.replace("A even keel", "Another name");
     let again =
@@ -383,4 +383,42 @@ async fn limits_that_ask_for_the_gas_use_what_was_computed() {
     let drive = last["curve"]["drive_kpa"].as_array().unwrap().iter().filter_map(Value::as_f64).fold(0.0, f64::max);
     assert!(drive > 20.0, "{drive}");
     assert!(of("seat_reserve", json!("exhaust"))["have"].as_f64().unwrap() < 200.0);
+}
+
+#[actix_web::test]
+async fn a_result_has_idle_and_cranking_and_a_preview_has_neither() {
+    let folder;
+    let app = application!(folder);
+    let curve = |effort: &str| json!({ "document": DEMO, "candidate": "a", "effort": effort });
+    let fast = lines(&app, "/api/curve", curve("fast")).await;
+    let last = fast.last().unwrap();
+    assert!(last["curve"]["idle"]["vacuum"]["inch"].as_str().unwrap().ends_with(" inHg"));
+    assert!(last["curve"]["cranking"]["metric"].as_str().unwrap().ends_with(" kPa"));
+    let limits: Vec<_> = last["limits"].as_array().unwrap().iter().map(|l| l["id"].as_str().unwrap()).collect();
+    assert_eq!(limits, ["octane", "idle_vacuum", "exhaust_opening"]);
+    let screened = lines(&app, "/api/curve", curve("screening")).await;
+    assert_eq!(screened.last().unwrap()["curve"]["idle"], Value::Null);
+}
+
+#[actix_web::test]
+async fn a_fit_tells_how_far_it_is_and_what_it_would_write() {
+    let folder;
+    let app = application!(folder);
+    let found = lines(&app, "/api/calibrate", json!({ "document": DEMO })).await;
+    let last = found.last().unwrap();
+    assert_eq!(last["state"], "done");
+    assert!(found.len() > 5 && found[..found.len() - 1].iter().all(|line| line["state"] == "running"));
+    let report = &last["report"];
+    assert!(report["after_error"].as_f64().unwrap() < 0.5 * report["before_error"].as_f64().unwrap());
+    let fields: Vec<_> = report["fields"].as_array().unwrap().iter().map(|f| f["field"].as_str().unwrap()).collect();
+    assert_eq!(fields[..2], ["calibration.port_flow", "calibration.friction"]);
+
+    let mut without: Value = serde_json::from_str(DEMO).unwrap();
+    without.as_object_mut().unwrap().remove("pull");
+    let found = lines(&app, "/api/calibrate", json!({ "document": without.to_string() })).await;
+    assert_eq!((&found[0]["state"], &found[0]["needs"]), (&json!("failed"), &json!(["pull.points"])));
+    let mut nobody: Value = serde_json::from_str(DEMO).unwrap();
+    nobody["pull"]["candidate"] = "nobody".into();
+    let refused = TestRequest::post().uri("/api/calibrate").set_json(json!({ "document": nobody.to_string() }));
+    assert_eq!(send(&app, refused).await.status(), StatusCode::UNPROCESSABLE_ENTITY);
 }
