@@ -1,6 +1,6 @@
 //! Fitting the model to the pull a document holds.
 
-use super::{Build, Fault, Part, Stages};
+use super::{Build, Fault, Part, Stages, unknown_candidate};
 use crate::candidate::Inputs;
 use crate::candidate::breathing::calibration::{Constants, Fitted, Pull, error, fit, read_pull, torques};
 use crate::candidate::breathing::{Breathing, Effort, breathing_uncalibrated};
@@ -59,14 +59,7 @@ pub fn calibration_inputs(build: &Build, stages: &Stages) -> Result<Part<Calibra
         Some(id) => views.iter().find(|view| view.id == id),
         None => views.first(),
     };
-    let unknown = || {
-        let ids: Vec<_> = views.iter().map(|view| view.id.as_str()).collect();
-        Fault::new(
-            pull.path_of("candidate"),
-            pull.word("candidate").unwrap_or("nothing"),
-            format!("one of {}", ids.join(", ")),
-        )
-    };
+    let unknown = || unknown_candidate(&pull.path_of("candidate"), pull.word("candidate").unwrap_or("nothing"), &views);
     let view = view.ok_or_else(unknown)?;
     let inputs = Inputs::resolve(view, &ledger, stages);
     Ok(breathing_uncalibrated(&inputs).and_then(|breathing| {
@@ -109,17 +102,17 @@ impl CalibrationInputs {
             field("port_flow", "Port flow", format!("{:.3}", constants.port_flow)),
             field("friction", "Friction", format!("{:.3}", constants.friction)),
             field("burning", "Heat released", format!("{:.3}", constants.burning)),
-            field("intake_length", "Intake longer by", length_text(constants.intake_length)),
+            field(
+                "intake_length",
+                "Intake longer by",
+                format_si(constants.intake_length, Dimension::Length, UnitSystem::Metric),
+            ),
             field("remaining", "Error left", format!("{remaining:.4}")),
             field("from", "From", speed(self.pull.speeds.first())),
             field("to", "To", speed(self.pull.speeds.last())),
             field("pulled", "Fitted to", format!("a pull of {}", self.name)),
         ]
     }
-}
-
-fn length_text(si: f64) -> String {
-    format_si(si, Dimension::Length, UnitSystem::Metric)
 }
 
 /// To the digits a document keeps.

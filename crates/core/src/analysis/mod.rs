@@ -126,7 +126,7 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
     let views = build.candidates();
     let chosen: Vec<&CandidateView> = match &request.candidate {
         None => views.iter().collect(),
-        Some(id) => vec![views.iter().find(|v| v.id == *id).ok_or_else(|| unknown_candidate(id, &views))?],
+        Some(id) => vec![views.iter().find(|v| v.id == *id).ok_or_else(|| unknown_candidate("candidate", id, &views))?],
     };
     let ledger = Ledger::default();
     let shared = Ledger::default();
@@ -167,7 +167,7 @@ pub fn breathing_inputs(build: &Build, id: Option<&str>, stages: &Stages) -> Res
         Some(id) => views.iter().find(|v| v.id == id),
         None => views.first(),
     };
-    let view = view.ok_or_else(|| unknown_candidate(id.unwrap_or_default(), &views))?;
+    let view = view.ok_or_else(|| unknown_candidate("candidate", id.unwrap_or_default(), &views))?;
     let ledger = Ledger::default();
     Ok(breathing_of(&Inputs::resolve(view, &ledger, stages)))
 }
@@ -189,9 +189,9 @@ pub fn gas_limits(build: &Build, id: Option<&str>, curve: &BreathingReport, stag
     view.map_or_else(Vec::new, |view| computed_limits(Inputs::resolve(view, &ledger, stages), computed, stages))
 }
 
-fn unknown_candidate(id: &str, views: &[CandidateView]) -> Fault {
+fn unknown_candidate(field: &str, id: &str, views: &[CandidateView]) -> Fault {
     let ids: Vec<_> = views.iter().map(|v| v.id.as_str()).collect();
-    Fault::new("candidate", id, format!("one of {}", ids.join(", ")))
+    Fault::new(field, id, format!("one of {}", ids.join(", ")))
 }
 
 fn report_of(

@@ -147,9 +147,9 @@ pub fn lobe(inputs: &Inputs<'_>) -> Part<Sides<LobeReport>> {
     both(|side| Ok(lobe_report(inputs.side(side).lobe()?, &lobe_contact(inputs, side)?)))
 }
 
-fn lobe_report(lobe: &Lobe, contact: &LobeContact) -> LobeReport {
+fn lobe_report(lobe: &Lobe, contact: &LobeContact<'_>) -> LobeReport {
     const MM: f64 = 1e3;
-    let extremes = &contact.extremes;
+    let (extremes, stress) = (contact.extremes(), contact.stress());
     let fine = || lobe.sampled(0.25).map(|(_, m)| m);
     let samples: Vec<_> = lobe.sampled(0.5).collect();
     let column = |of: fn(&crate::cam::Motion) -> f64| samples.iter().map(|(_, m)| of(m) * MM).collect();
@@ -160,9 +160,9 @@ fn lobe_report(lobe: &Lobe, contact: &LobeContact) -> LobeReport {
         minimum_radius_mm: extremes.convex * MM,
         hollow_radius_mm: extremes.hollow.map(|radius| radius * MM),
         pressure_angle_deg: extremes.pressure_angle * 180.0 / std::f64::consts::PI,
-        foot_offset_mm: contact.flat.then_some(extremes.offset * MM),
-        contact_stress_mpa: contact.stress.map(|stress| stress * 1e-6),
-        contact_stress: contact.stress.map(shown_stress),
+        foot_offset_mm: contact.is_flat().then_some(extremes.offset * MM),
+        contact_stress_mpa: stress.map(|stress| stress * 1e-6),
+        contact_stress: stress.map(shown_stress),
         residual_mm: lobe.residual().map(Length::as_mm),
         cam_deg: samples.iter().map(|(deg, _)| *deg).collect(),
         lift_mm: column(|m| m.lift),

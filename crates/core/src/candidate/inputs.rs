@@ -181,13 +181,7 @@ impl SideInputs {
 
     /// The lobe or why there is none.
     pub fn lobe(&self) -> Part<&Lobe> {
-        match &self.lobe {
-            Ok(result) => match result.as_ref() {
-                Ok(lobe) => Ok(lobe),
-                Err(reason) => Err(Gap { reason: format!("{} lobe: {reason}", self.side.key()), needs: Vec::new() }),
-            },
-            Err(gap) => Err(gap.clone()),
-        }
+        lobe_of(self.side, &self.lobe)
     }
 }
 
@@ -211,28 +205,38 @@ fn resolve_side(
     let valves = port.number("valves").unwrap_or(1.0);
     let valve = read_valve(&port).map_err(Gap::from);
     let second_valve = valve.as_ref().ok().filter(|_| valves > 1.0).and_then(|first| read_second_valve(&port, first));
-    let mut resolved = SideInputs {
+    let lobe = source.map_err(Gap::from).map(|source| lobe(&source, &lobe_key, stages));
+    let lift = read_valve_lift(train, side).map_err(Gap::from);
+    let running = lobe_of(side, &lobe).and_then(|lobe| {
+        let lift = lift.as_ref().map_err(Clone::clone)?;
+        Ok(Arc::new(RunningTrain::read(train, side, (lift, lobe), spring.as_ref().ok(), valves)))
+    });
+    SideInputs {
         side,
-        lobe: source.map_err(Gap::from).map(|source| lobe(&source, &lobe_key, stages)),
+        running,
+        lobe,
         lobe_key,
         card,
         card_heights,
-        lift: read_valve_lift(train, side).map_err(Gap::from),
-        running: Err(Gap { reason: "not resolved".to_owned(), needs: Vec::new() }),
+        lift,
         mass: read_moving_mass(train, side, spring_mass, valves).map_err(Gap::from),
         spring,
         valves,
         valve,
         second_valve,
         crown: read_crown(&port).map_err(Gap::from),
-    };
-    resolved.running = running(&resolved, train);
-    resolved
+    }
 }
 
-fn running(own: &SideInputs, train: &Node<'_>) -> Part<Arc<RunningTrain>> {
-    let (lobe, lift) = (own.lobe()?, own.lift.clone()?);
-    Ok(Arc::new(RunningTrain::read(train, own.side, (&lift, lobe), own.spring.as_ref().ok(), own.valves)))
+/// A side's lobe or why there is none.
+fn lobe_of(side: Side, lobe: &Part<Arc<LobeResult>>) -> Part<&Lobe> {
+    match lobe {
+        Ok(result) => match result.as_ref() {
+            Ok(lobe) => Ok(lobe),
+            Err(reason) => Err(Gap { reason: format!("{} lobe: {reason}", side.key()), needs: Vec::new() }),
+        },
+        Err(gap) => Err(gap.clone()),
+    }
 }
 
 fn lobe(source: &LobeSource, key: &str, stages: &Stages) -> Arc<LobeResult> {

@@ -37,7 +37,7 @@ pub static CONTACT_STRESS: Rule = Rule {
     find: |inputs, side, _| {
         let stress = lobe_contact(inputs, side).and_then(|contact| {
             let absent = || Gap::from(Missing(vec![inputs.train(side, "spring").path_of("points")]));
-            contact.stress.ok_or_else(absent)
+            contact.stress().ok_or_else(absent)
         });
         let most = contact_stress(inputs.candidate.child("cam").word("core_material"));
         Some(stress.map(|stress| Finding::at_most(most, STRESS_TIGHT * most, stress)))
@@ -68,7 +68,7 @@ pub static ROLLER_ANGLE: Rule = Rule {
     find: |inputs, side, _| {
         is_roller(inputs, side).then(|| {
             let contact = lobe_contact(inputs, side)?;
-            Ok(Finding::at_most(PRESSURE_ANGLE * DEG, PRESSURE_ANGLE_TIGHT * DEG, contact.extremes.pressure_angle))
+            Ok(Finding::at_most(PRESSURE_ANGLE * DEG, PRESSURE_ANGLE_TIGHT * DEG, contact.extremes().pressure_angle))
         })
     },
     inputs: |inputs, side| {
@@ -94,7 +94,7 @@ pub static HOLLOW_FLANK: Rule = Rule {
         if !is_roller(inputs, side) {
             return None;
         }
-        let hollow = lobe_contact(inputs, side).map(|contact| contact.extremes.hollow);
+        let hollow = lobe_contact(inputs, side).map(|contact| contact.extremes().hollow);
         let wheel: Length = inputs.candidate.child("cam").quantity("wheel_radius")?;
         match hollow {
             Ok(hollow) => hollow.map(|radius| Ok(Finding::at_least(wheel.si(), 0.1 * wheel.si(), radius))),
@@ -128,7 +128,7 @@ pub static FOOT_CONTACT: Rule = Rule {
         let face: Length = lifter.quantity("face_diameter")?;
         let margin: Length = lifter.quantity("face_margin")?;
         Some(lobe_contact(inputs, side).map(|contact| {
-            Finding::at_most(0.5 * face.si() - margin.si(), 0.005 * INCH, contact.extremes.offset + 1e-7)
+            Finding::at_most(0.5 * face.si() - margin.si(), 0.005 * INCH, contact.extremes().offset + 1e-7)
         }))
     },
     inputs: |inputs, side| {

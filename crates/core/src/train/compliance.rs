@@ -6,6 +6,8 @@ use std::f64::consts::PI;
 
 /// Young's modulus of steel, Pa.
 pub const STEEL: f64 = 2.07e11;
+/// Density of steel, kg/m3.
+const STEEL_DENSITY: f64 = 7850.0;
 /// An inch in metres over a pound-force in newtons: compliances of the trade in m/N.
 const INCH_PER_POUND: f64 = 0.0254 / 4.448_221_6;
 /// Of lifter, cam bearings and every contact, at the pushrod, in/lbf (common practice, no source).
@@ -73,7 +75,7 @@ impl Pushrod {
 
     /// Of steel, kg.
     pub fn mass(&self) -> f64 {
-        7850.0 * 0.25 * PI * (self.outside.powi(2) - self.bore().powi(2)) * self.length
+        STEEL_DENSITY * 0.25 * PI * (self.outside.powi(2) - self.bore().powi(2)) * self.length
     }
 }
 

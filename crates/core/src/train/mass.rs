@@ -1,10 +1,9 @@
 //! Moving mass of one side, seen from the valve.
 
+use super::compliance::Pushrod;
 use crate::document::{Missing, Needs, Node, Side};
 use crate::quantity::{Length, Mass};
 
-/// Density of a steel pushrod tube, kg/m3.
-const STEEL: f64 = 7850.0;
 /// Share of a spring's mass that moves with the valve when its own waves are left out [Shigley
 /// ch. 10 and vibration texts; from memory]. Surge is not in it.
 const SPRING_SHARE: f64 = 1.0 / 3.0;
@@ -47,11 +46,9 @@ fn pushrod_mass(pushrod: &Node<'_>, needs: &mut Needs) -> Mass {
     if let Some(weighed) = pushrod.quantity("mass") {
         return weighed;
     }
-    let outside: Length = needs.quantity(pushrod, "outside_diameter");
-    let wall: Length = needs.quantity(pushrod, "wall");
-    let length: Length = needs.quantity(pushrod, "length");
-    let wall_area = std::f64::consts::PI * wall.si() * (outside.si() - wall.si());
-    Mass::from_si(STEEL * wall_area.max(0.0) * length.si())
+    let mut metres = |key: &str| needs.quantity::<Length>(pushrod, key).si();
+    let (outside, wall, length) = (metres("outside_diameter"), metres("wall"), metres("length"));
+    Mass::from_si(Pushrod { length, outside, wall }.mass())
 }
 
 impl MovingMass {

@@ -1,10 +1,9 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Button } from 'antd'
 import { useState } from 'react'
 import type { CalibrateLine, CalibrationReport, CurveReport } from '../../api/client'
 import { useSession, useSessionPart } from '../session/useSession'
 import type { Scales } from './chart'
-import { readLines } from './stream'
+import { useJob } from './useJob'
 
 const FIELDS = 'port_flow friction burning intake_length remaining from to pulled'.split(' ')
 
@@ -14,7 +13,7 @@ export function Fit({ curve, scales }: { curve: CurveReport; scales: Scales }) {
   const has = useSessionPart((state) => state.answer?.fields?.some((field) => field.field === 'pull.points' && field.given) ?? false)
   const document = useSessionPart((state) => state.history.present)
   const [asked, setAsked] = useState<string>()
-  const line = useFit(asked)
+  const line = useJob<CalibrateLine>('/api/calibrate', ['calibrate', asked], asked === undefined ? undefined : { document: asked })
   if (!has && !curve.calibrated) return null
   const forget = () => { session.edits(FIELDS.map((key) => ({ set: { field: `calibration.${key}`, text: '' } }))) }
   const take = (report: CalibrationReport) => { session.edits(report.fields.map(({ field, text }) => ({ set: { field, text } }))) }
@@ -58,17 +57,4 @@ function Result({ report, scales, onTake }: { report: CalibrationReport; scales:
 
 function share(error: number): string {
   return `${(100 * error).toFixed(1)} %`
-}
-
-/** Some seconds of work, only when asked for. */
-function useFit(document: string | undefined) {
-  const client = useQueryClient()
-  const key = ['calibrate', document]
-  return useQuery({
-    queryKey: key,
-    enabled: document !== undefined,
-    staleTime: Infinity,
-    retry: false,
-    queryFn: ({ signal }): Promise<CalibrateLine> => readLines<CalibrateLine>('/api/calibrate', { document }, signal, (line) => { client.setQueryData(key, line) }),
-  })
 }

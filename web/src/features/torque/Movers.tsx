@@ -1,11 +1,10 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Segmented } from 'antd'
 import { useState } from 'react'
 import type { SensitivityLine } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
 import type { Measure } from './movers'
 import { percent, ranked } from './movers'
-import { readLines } from './stream'
+import { useJob } from './useJob'
 
 const MEASURES: { value: Measure; label: string }[] = [
   { value: 'average_torque', label: 'average torque' },
@@ -53,15 +52,7 @@ function Ranking() {
 }
 
 function useSensitivity() {
-  const client = useQueryClient()
   const document = useSessionPart((state) => state.history.present)
   const candidate = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
-  const key = ['sensitivity', document, candidate]
-  return useQuery({
-    queryKey: key,
-    enabled: candidate !== undefined,
-    staleTime: Infinity,
-    retry: false,
-    queryFn: ({ signal }): Promise<SensitivityLine> => readLines<SensitivityLine>('/api/sensitivity', { document, candidate }, signal, (line) => { client.setQueryData(key, line) }),
-  })
+  return useJob<SensitivityLine>('/api/sensitivity', ['sensitivity', document, candidate], candidate === undefined ? undefined : { document, candidate })
 }

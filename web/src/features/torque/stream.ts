@@ -6,8 +6,11 @@ export function linesOf(text: string): { readonly lines: readonly string[]; read
   return { lines: parts.slice(0, -1).filter((line) => line !== ''), rest: parts.at(-1) ?? '' }
 }
 
+/** Where work is asked for. */
+export type JobPath = '/api/curve' | '/api/sensitivity' | '/api/calibrate'
+
 /** Asks for work that takes a while and hears of every line as it comes; the last one is the answer. Aborting ends the work. */
-export async function readLines<Line>(path: '/api/curve' | '/api/sensitivity' | '/api/calibrate', request: object, signal: AbortSignal, onLine: (line: Line) => void): Promise<Line> {
+export async function readLines<Line>(path: JobPath, request: object, signal: AbortSignal, onLine: (line: Line) => void): Promise<Line> {
   const response = await fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(request), signal })
   if (!response.ok || !response.body) throw new Refusal(refusalOf(await response.json().catch(() => undefined)))
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()

@@ -1,27 +1,15 @@
-import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQueries, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { CurveLine, CurveRequest, Effort, LimitReport } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
-import { readLines } from './stream'
+import { useJob } from './useJob'
 
 /** Curves that nobody looks at any more are forgotten after this; the server keeps them longer. */
 const KEPT_MS = 30_000
 
 /** A curve of one candidate; its points come as they are computed. */
 export function useCurve(request: CurveRequest | undefined) {
-  const client = useQueryClient()
-  const key = ['curve', request]
-  return useQuery({
-    queryKey: key,
-    enabled: request !== undefined,
-    staleTime: Infinity,
-    gcTime: KEPT_MS,
-    retry: false,
-    queryFn: ({ signal }): Promise<CurveLine> => {
-      if (!request) return Promise.reject(new Error('no request'))
-      return readLines<CurveLine>('/api/curve', request, signal, (line) => { client.setQueryData(key, line) })
-    },
-  })
+  return useJob<CurveLine>('/api/curve', ['curve', request], request, KEPT_MS)
 }
 
 const NO_LIMITS: readonly LimitReport[] = []

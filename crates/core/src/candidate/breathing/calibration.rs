@@ -3,7 +3,7 @@
 //! Which constants: those that a build document cannot know and that a pull can tell apart. Each has a stated range and
 //! an expectation it is held near, so that noise in a pull cannot buy an absurd engine.
 
-use super::super::inputs::{Gap, Inputs, Part};
+use super::super::inputs::{Gap, Part};
 use super::air::Air;
 use super::standard_air;
 use super::work::{Breathing, Effort};
@@ -280,11 +280,6 @@ fn step(values: &[f64; 4], errors: &[f64], effects: &[Vec<f64>]) -> Option<[f64;
     }
     let (_, found) = minimise(4, &quadratic, &linear, Rows::default(), at_most)?;
     Some(std::array::from_fn(|k| usual[k] + found[k] * EXPECTED[k].spread))
-}
-
-/// Reads the calibration a candidate is computed with.
-pub fn calibration_of(inputs: &Inputs<'_>) -> Option<Calibrated> {
-    read_calibration(&inputs.calibration)
 }
 
 #[cfg(test)]

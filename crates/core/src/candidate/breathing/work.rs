@@ -2,7 +2,7 @@
 
 use super::super::inputs::{Gap, Inputs, Part};
 use super::air::{Air, read_air};
-use super::calibration::{Calibrated, calibration_of, pulled};
+use super::calibration::{Calibrated, pulled, read_calibration};
 use super::engine::{lacks_for_full, read_engine};
 use crate::gas::cycle::{Halt, Mode, Run};
 use crate::gas::setup::{Combustion, Point, Setup};
@@ -121,7 +121,7 @@ impl Sample {
 /// Resolves a candidate, with what was fitted to a pull.
 pub fn breathing_of(inputs: &Inputs<'_>) -> Part<Breathing> {
     let mut breathing = breathing_uncalibrated(inputs)?;
-    breathing.calibration = calibration_of(inputs);
+    breathing.calibration = read_calibration(&inputs.calibration);
     if let Some(calibrated) = &breathing.calibration {
         calibrated.constants.put_into(&mut breathing.setup);
     }
