@@ -50,10 +50,15 @@ fn word(lifter: &Node<'_>, preload: f64) -> String {
 pub fn lash(inputs: &Inputs<'_>, side: Side, ratio: f64, hot: f64) -> Option<LashReport> {
     let lifter = inputs.train(side, "lifter");
     lifter.word("kind").filter(|kind| kind.starts_with("solid"))?;
+    let growth = cold_growth(inputs, side, ratio)?;
+    Some(LashReport { hot: length(hot), cold: length((hot - growth).max(0.0)), growth: length(growth) })
+}
+
+/// How much lash at the valve grows from cold to hot, m; `None` without a pushrod length.
+pub fn cold_growth(inputs: &Inputs<'_>, side: Side, ratio: f64) -> Option<f64> {
     let pushrod: Length = inputs.train(side, "pushrod").quantity("length")?;
     let aluminium = |key: &str| inputs.engine.word(key) == Some("aluminium");
-    let growth = lash_growth(pushrod.si(), ratio, aluminium("block_material"), aluminium("head_material"));
-    Some(LashReport { hot: length(hot), cold: length((hot - growth).max(0.0)), growth: length(growth) })
+    Some(lash_growth(pushrod.si(), ratio, aluminium("block_material"), aluminium("head_material")))
 }
 
 /// Which pushrod goes where; empty without measured ones, or with too few.

@@ -11,6 +11,7 @@ mod motion;
 mod order;
 mod stages;
 
+pub use bench_work::cold_growth;
 pub use blocks::{
     clearance, control, engine, lift, lobe, piston_clearance, retainer_gap, seat_reserve, spring, spring_at_lift,
     strip, timing, valves_apart,
@@ -18,5 +19,5 @@ pub use blocks::{
 pub use drawing::drawing;
 pub use follower::{LobeContact, lobe_contact, preload_band};
 pub use inputs::{Computed, Gap, Inputs, Part, SideInputs, full_lift_at};
-pub use motion::train;
+pub use motion::{tip_friction, train};
 pub use stages::{LobeResult, Stage, Stages};

@@ -5,7 +5,7 @@ use super::inputs::{Inputs, Part, SideInputs};
 use super::order::order;
 use super::stages::{Stages, key};
 use crate::cam::{Flank, height_050};
-use crate::document::Side;
+use crate::document::{Node, Side};
 use crate::quantity::{Dimension, Length, Shown, UnitSystem, format_si, parse, shown};
 use crate::report::{BudgetStep, FlexShare, OrderReport, PushrodReport, RockerReport, Sides, TrainReport};
 use crate::train::Spring;
@@ -142,8 +142,7 @@ fn rocker_report(
     let column =
         |of: fn(&Pose) -> f64, scale: f64| running.sweep.iter().map(|pose| of(pose) * scale).collect::<Vec<f64>>();
     let stem: Option<Length> = inputs.port(side).quantity("stem_diameter");
-    let roller = inputs.train(side, "rocker").word("tip") == Some("roller");
-    let friction = if roller { ROLLER_FRICTION } else { PAD_FRICTION };
+    let friction = tip_friction(&inputs.train(side, "rocker")).unwrap_or(PAD_FRICTION);
     let text = |si: f64| shown(si, Dimension::Length);
     RockerReport {
         cup_mm: rocker.cup.map(|x| x * 1e3),
@@ -163,6 +162,14 @@ fn rocker_report(
         scrub: text(scrub(&running.sweep)),
         side_load: load.map(|load| shown(friction * load, Dimension::Force)),
         locks_at_mm: running.locks_at.map(|lift| lift * 1e3),
+    }
+}
+
+/// Friction of the tip on the stem; `None` while the tip is not known.
+pub fn tip_friction(rocker: &Node<'_>) -> Option<f64> {
+    match rocker.word("tip")? {
+        "roller" => Some(ROLLER_FRICTION),
+        _ => Some(PAD_FRICTION),
     }
 }
 

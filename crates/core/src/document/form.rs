@@ -267,10 +267,22 @@ mod tests {
         let solid_roller = applies(&json!({ "kind": "solid_roller" }));
         assert_eq!(
             solid_roller,
-            ["kind", "mass", "roller_diameter", "anti_rotation", "lash", "roller_width", "rated_speed"]
+            [
+                "kind",
+                "mass",
+                "roller_diameter",
+                "anti_rotation",
+                "lash",
+                "roller_width",
+                "rated_speed",
+                "body_diameter",
+                "seat_height",
+                "part",
+                "price"
+            ]
         );
         let of_unknown_kind = applies(&json!({}));
-        assert_eq!(of_unknown_kind.len(), 15, "nothing is hidden while the kind is not known");
+        assert_eq!(of_unknown_kind.len(), 19, "nothing is hidden while the kind is not known");
     }
 
     #[test]

@@ -29,7 +29,7 @@ pub use path::{Step, get, join, steps};
 pub use schema::json_schema;
 pub use strict_json::MAX_BYTES;
 pub use table::{
-    BUILD, CALIBRATION, CANDIDATE, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LIMIT_IDS, LOBE, PULL, SHOP_LIMIT,
+    BUILD, CALIBRATION, CAM, CANDIDATE, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LIMIT_IDS, LOBE, PULL, SHOP_LIMIT,
     SOURCES, TARGET, TRAIN, VERSION, limit_dimension, limit_figure,
 };
 pub use tabular::{cells, paste, set_rows};

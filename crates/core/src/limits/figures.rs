@@ -119,3 +119,35 @@ pub const PRELOAD_SERIES: (f64, f64) = (0.015, 0.030);
 pub const PRELOAD_LIGHT: (f64, f64) = (0.0, 0.006);
 /// Room a deep preload leaves above the bottom of the plunger's travel, in.
 pub const PRELOAD_DEEP: (f64, f64) = (0.040, 0.010);
+/// Room of rocker to retainer, of a stud to the ends of its slot, of the rocker to its cover, in (from memory).
+pub const RETAINER_ROOM: f64 = 0.040;
+pub const SLOT_END: f64 = 0.040;
+pub const COVER_ROOM: f64 = 0.060;
+/// Room of a pushrod on each side of its hole, in (from memory).
+pub const HOLE: f64 = 0.020;
+/// Least difference of spring pocket and spring, in (from memory).
+pub const POCKET_ROOM: f64 = 0.010;
+/// Lash is tight with less than this to the end of its ramp, in at the lobe.
+pub const RAMP_TIGHT: f64 = 0.001;
+/// Least between a lobe's nose and the bearings it passes, and less than this left is tight, in (from memory).
+pub const THROUGH_BEARING: f64 = 0.005;
+pub const THROUGH_TIGHT: f64 = 0.010;
+/// Hardened depth a regrind must leave, and less than this left is tight, in (assumed).
+pub const CASE_LEFT: f64 = 0.030;
+pub const CASE_TIGHT: f64 = 0.010;
+/// Clearance of a lifter in its bore, in (from memory).
+pub const LIFTER_BORE: (f64, f64) = (0.0010, 0.0025);
+/// A retainer takes a spring whose top differs by no more than this, in (assumed).
+pub const SPRING_TOP: f64 = 0.030;
+
+/// Greatest pressure of a stem on the top of its guide, Pa: assumed, so that a plain pad reaches iron's where the trade
+/// ends its use; bronze asks for a roller tip sooner.
+pub fn guide_pressure(material: &str) -> f64 {
+    match material {
+        "bronze" => 1.6e6,
+        "powder_metal" => 2.1e6,
+        _ => 1.9e6,
+    }
+}
+/// It is tight with less than this share left.
+pub const GUIDE_TIGHT: f64 = 0.08;

@@ -4,15 +4,19 @@
 //! Verdicts are planning aids: a maker's instructions and a competent machinist's measurement stand
 //! above any computed number.
 
+mod cam_core;
 mod class;
 mod clearances;
 mod computed;
 mod exhaust_opening;
 pub(crate) mod figures;
+mod fits;
 mod gas;
+mod head;
 mod motion;
 mod nevers;
 mod remedies;
+mod room;
 mod rule;
 mod springs;
 
@@ -46,6 +50,17 @@ pub static RULES: &[&Rule] = &[
     &motion::PRELOAD,
     &motion::TIP_PATTERN,
     &motion::PUSHROD_BUCKLING,
+    &cam_core::LIFTER_CLEARANCE,
+    &cam_core::LASH_RAMP,
+    &cam_core::LOBE_THROUGH_BEARING,
+    &cam_core::REGRIND_DEPTH,
+    &head::GUIDE_PRESSURE,
+    &room::ROCKER_TO_RETAINER,
+    &room::STUD_SLOT,
+    &room::COVER_ROOM,
+    &room::PUSHROD_HOLE,
+    &head::SPRING_POCKET,
+    &head::COST,
     &gas::TRAPPED_COMPRESSION,
     &gas::IDLE_OVERLAP,
     &gas::LIFT_AGAINST_HEAD,

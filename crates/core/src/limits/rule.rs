@@ -26,6 +26,8 @@ pub enum Measure {
     Stress,
     /// Pressures below outside air, reported in kPa and read in inches of mercury.
     Vacuum,
+    /// Money, never converted.
+    Money,
     /// Plain numbers, whole as read.
     Number,
 }
@@ -39,6 +41,7 @@ impl Measure {
             Self::Speed => Some(Dimension::Speed),
             Self::Angle => Some(Dimension::Angle),
             Self::Pressure | Self::Vacuum | Self::Stress => Some(Dimension::Pressure),
+            Self::Money => Some(Dimension::Money),
             Self::Ratio | Self::Share | Self::Number => None,
         }
     }
@@ -54,6 +57,7 @@ impl Measure {
             Self::Share => ("%", 0.01),
             Self::Pressure | Self::Vacuum => ("kPa", 1e3),
             Self::Stress => ("MPa", 1e6),
+            Self::Money => ("USD", 1.0),
             Self::Number => ("", 1.0),
         }
     }

@@ -103,6 +103,8 @@ report! {
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum Place {
+    /// The plan.
+    Plan,
     /// Valve events.
     Events,
     /// The lobe.

@@ -6,6 +6,7 @@ mod lift;
 mod mass;
 pub mod preload;
 pub mod rocker;
+pub mod room;
 pub mod running;
 mod spring;
 mod wire;

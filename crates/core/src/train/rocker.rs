@@ -142,8 +142,13 @@ impl Rocker {
         (0.5 * (d[0] * d[0] + d[1] * d[1] - self.pushrod * self.pushrod), d[0] * cup[1] - d[1] * cup[0])
     }
 
-    /// Lower end of the pushrod.
-    fn foot(&self, lift: f64) -> [f64; 2] {
+    /// The tip's centre in a pose, m.
+    pub fn tip_at(&self, pose: &Pose) -> [f64; 2] {
+        turned(self.tip, pose.turn)
+    }
+
+    /// Lower end of the pushrod at a lift of the lifter, m.
+    pub fn foot(&self, lift: f64) -> [f64; 2] {
         let back = self.pushrod - lift;
         [self.cup[0] - back * self.towards_cup[0], self.cup[1] - back * self.towards_cup[1]]
     }

@@ -1,5 +1,6 @@
 //! Fields of `cam`: two lobes and their phasing.
 
+use super::part::{PART, PRICE};
 use super::plan::crank_angle;
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Length};
@@ -57,6 +58,37 @@ pub static CAM: Object = Object {
             "What the lobes are cut from.",
         )
         .or("steel"),
+        plain(
+            "gear",
+            "Its gear",
+            Kind::Choice(&["core", "pressed_iron"]),
+            "Cut from the core, or of iron pressed on: what a distributor or pump gear runs on.",
+        )
+        .or("core"),
+        quantity(
+            "bearing_diameter",
+            "Smallest bearing",
+            Length,
+            ("20 mm", "100 mm"),
+            "Bore of the bearings the lobes must pass when the cam goes in.",
+        ),
+        quantity(
+            "base_circle_before",
+            "Base circle before regrind",
+            Length,
+            ("15 mm", "80 mm"),
+            "Of the cam it is reground from; absent for a new core.",
+        ),
+        quantity(
+            "case_depth",
+            "Hardened depth",
+            Length,
+            ("0.010 in", "0.500 in"),
+            "How deep the unground core is hard; what the regrind takes must leave some of it.",
+        )
+        .or("0.090 in"),
+        PART,
+        PRICE,
     ],
 };
 
@@ -85,6 +117,14 @@ const LOBE_FIELDS: &[Field] = &[
     plain("opening", "Opening flank", Kind::Object(&FLANK), "The opening flank when the lobe is asymmetric."),
     plain("closing", "Closing flank", Kind::Object(&FLANK), "The closing flank when the lobe is asymmetric."),
     plain("profile", "Measured profile", Kind::Object(&PROFILE), "Follower lift measured over the cam angle."),
+    quantity(
+        "lash_ramp",
+        "Lash ramp to",
+        Length,
+        ("0.001 in", "0.060 in"),
+        "Lobe lift at which the ramp for lash ends and the flank begins.",
+    ),
+    plain("part", "Lobe", Kind::Text(120), "What it is called on the parts shelf; an edited one says so."),
 ];
 
 static FLANK: Object = Object {

@@ -99,6 +99,14 @@ const FIELDS: &[Field] = &[
     .or("iron"),
     plain("cam_drive", "Cam drive", Kind::Choice(&["chain", "gear", "belt"]), "What turns the camshaft.").or("chain"),
     plain("drive_fits", "Drive fits", Kind::Choice(super::cam::SNOUTS), "The snout its gear is bored for."),
+    plain(
+        "distributor_gear",
+        "Distributor gear",
+        Kind::Choice(&["iron", "steel", "bronze", "composite", "none"]),
+        "Gear of distributor or oil pump that runs on the cam's.",
+    ),
+    quantity("lifter_bore", "Lifter bore", Length, ("0.600 in", "1.200 in"), "Smallest of all, by bore gauge."),
+    quantity("head_stud", "Rocker stud", Length, ("0.25 in", "0.75 in"), "Diameter of the studs in the heads."),
     quantity(
         "spark_retard",
         "Spark later than best",
@@ -184,6 +192,12 @@ macro_rules! port_fields {
             quantity("seal_height", "Seal height", Length, ("0 in", "3 in"), "Top of the valve seal above the spring seat."),
             quantity("flow_depression", "Flow depression", Pressure, ("1 inH2O", "80 inH2O"), "Test depression of the flow table.").or("28 inH2O"),
             plain("flow", "Flow table", Kind::List { of: &FLOW_ROW, min: 2, max: 40 }, "Valve lift and flow of the whole port."),
+            quantity("spring_pocket", "Spring pocket", Length, ("0.700 in", "2.800 in"), "Diameter that the spring's foot stands in."),
+            quantity("guide_length", "Guide length", Length, ("0.800 in", "4 in"), "Of the guide the stem runs in.").or("2 in"),
+            quantity("tip_to_guide", "Tip to guide", Length, ("0.300 in", "4 in"), "Tip of the closed valve's stem to the top of the guide.").or("1.4 in"),
+            quantity("pushrod_hole", "Pushrod hole", Length, ("0.200 in", "1.500 in"), "Width of hole or guide plate across the engine, where the pushrod passes."),
+            quantity("pushrod_hole_below", "Hole below cup", Length, ("0.200 in", "8 in"), "Rocker's cup to that place, along the pushrod.").or("1.5 in"),
+            quantity("cover_room", "Cover room", Length, ("0.200 in", "5 in"), "Tip of the closed valve's stem to the cover's inside, along the stem."),
             plain("flow_reverse", "Reverse flow", Kind::List { of: &FLOW_ROW, min: 2, max: 40 }, "The same in the reverse direction."),
             $($own),+
         ]

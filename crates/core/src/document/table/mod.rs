@@ -7,10 +7,12 @@
 mod cam;
 mod dyno;
 mod engine;
+mod part;
 mod plan;
 mod train;
+mod upper_train;
 
-pub use cam::LOBE;
+pub use cam::{CAM, LOBE};
 pub use dyno::{CALIBRATION, PULL};
 pub use engine::{ENGINE, EXHAUST_PORT, INTAKE_PORT};
 pub use plan::TARGET;
@@ -78,6 +80,17 @@ pub const LIMIT_IDS: &[&str] = &[
     "preload",
     "tip_pattern",
     "pushrod_buckling",
+    "lifter_clearance",
+    "lash_ramp",
+    "lobe_through_bearing",
+    "regrind_depth",
+    "guide_pressure",
+    "rocker_to_retainer",
+    "stud_slot",
+    "cover_room",
+    "pushrod_hole",
+    "spring_pocket",
+    "cost",
     "trapped_compression",
     "idle_overlap",
     "lift_against_head",
@@ -93,7 +106,8 @@ pub fn limit_dimension(id: &str) -> Option<Dimension> {
         "hand_check" | "lifter_speed" => Some(Dimension::Speed),
         "idle_overlap" | "pressure_angle" => Some(Dimension::Angle),
         "trapped_compression" | "lift_against_head" | "octane" | "pushrod_buckling" => None,
-        "peak_pressure" | "idle_vacuum" | "contact_stress" => Some(Dimension::Pressure),
+        "peak_pressure" | "idle_vacuum" | "contact_stress" | "guide_pressure" => Some(Dimension::Pressure),
+        "cost" => Some(Dimension::Money),
         _ => Some(Dimension::Length),
     }
 }

@@ -1,8 +1,10 @@
-//! Fields of `train`: from lifter to valve. Plain fields hold for both sides, `intake` and
+//! Fields of `train` up to the pushrod. Plain fields hold for both sides, `intake` and
 //! `exhaust` objects override them field by field.
 
+use super::part::{PART, PRICE};
+use super::upper_train::{BRIDGE, READINGS, RETAINER, ROCKER, SPRING, VALVE};
 use crate::document::field::{Field, Kind, Object, plain, quantity};
-use crate::quantity::Dimension::{Angle, Force, Length, Mass, Speed};
+use crate::quantity::Dimension::{Length, Mass, Speed};
 
 /// The train of a candidate.
 pub static TRAIN: Object = Object {
@@ -41,7 +43,7 @@ const ROLLER: &[&str] = &["hydraulic_roller", "solid_roller"];
 const HYDRAULIC: &[&str] = &["hydraulic_flat", "hydraulic_roller"];
 const SOLID: &[&str] = &["solid_flat", "solid_roller"];
 
-const fn sided(name: &'static str, doc: &'static str, fields: &'static [Field]) -> Object {
+pub(super) const fn sided(name: &'static str, doc: &'static str, fields: &'static [Field]) -> Object {
     Object { name, doc, fields, sided: true }
 }
 
@@ -116,6 +118,16 @@ static LIFTER: Object = sided(
         quantity("most_lift", "Most lobe lift", Length, ("0.100 in", "0.700 in"), "What a deactivating lifter takes when it is switched off.")
             .when("kind", HYDRAULIC),
         quantity("rated_speed", "Rated speed", Speed, ("2000 rpm", "15000 rpm"), "What the maker rates it to."),
+        quantity("body_diameter", "Body diameter", Length, ("0.600 in", "1.200 in"), "In its bore, by micrometer."),
+        quantity(
+            "seat_height",
+            "Pushrod seat",
+            Length,
+            ("0.300 in", "4 in"),
+            "Contact with the lobe to the pushrod's seat, plunger up: a taller lifter wants a shorter pushrod.",
+        ),
+        PART,
+        PRICE,
     ],
 );
 
@@ -202,216 +214,15 @@ static PUSHROD: Object = sided(
         quantity("outside_diameter", "Outside diameter", Length, ("0.200 in", "1 in"), "Of the tube."),
         quantity("wall", "Wall", Length, ("0.020 in", "0.300 in"), "Of the tube."),
         quantity("mass", "Mass", Mass, ("10 g", "600 g"), "Weighed; from a steel tube of these sizes when absent."),
+        quantity(
+            "checked_length",
+            "Checked length",
+            Length,
+            ("3 in", "20 in"),
+            "Of an adjustable pushrod that takes up all play and no more, valve closed.",
+        ),
+        quantity("end_diameter", "End ball", Length, ("0.200 in", "0.500 in"), "Ball at its ends."),
+        PART,
+        PRICE,
     ],
 );
-
-static ROCKER: Object = sided(
-    "rocker",
-    "multiplies the lobe's lift",
-    &[
-        plain("mount", "Mount", Kind::Choice(&["stud", "pedestal", "shaft", "paired_shaft"]), "What it pivots on."),
-        plain("tip", "Tip", Kind::Choice(&["roller", "pad"]), "What touches the valve."),
-        plain("material", "Material", Kind::Choice(&["steel", "aluminium"]), "Of the body."),
-        plain("ratio", "Ratio", Kind::Number { min: 1.0, max: 2.5 }, "Nominal ratio of valve lift to lobe lift."),
-        quantity("rated_lift", "Rated lift", Length, ("0.300 in", "1.200 in"), "Largest valve lift the maker allows."),
-        quantity("tip_side_mass", "Tip-side mass", Mass, ("1 g", "120 g"), "Weighed in a stand at the tip."),
-        quantity(
-            "pivot_to_tip",
-            "Pivot to tip",
-            Length,
-            ("0.800 in", "4 in"),
-            "Pivot to the centre of the roller, or of the pad's radius.",
-        ),
-        quantity("pivot_to_cup", "Pivot to cup", Length, ("0.400 in", "3 in"), "Pivot to the pushrod's end."),
-        quantity("tip_radius", "Tip radius", Length, ("0.100 in", "1.500 in"), "Of the roller, or of a plain pad.")
-            .or("0.250 in"),
-        quantity(
-            "pivot_height",
-            "Pivot above stem",
-            Length,
-            ("-1 in", "1.500 in"),
-            "Pivot above the tip of the closed valve's stem, along the stem; square at half lift when absent.",
-        ),
-        quantity(
-            "stem_offset",
-            "Pivot to stem",
-            Length,
-            ("0.800 in", "4 in"),
-            "Pivot to the stem's axis, square to it; the pattern is centred on the tip when absent.",
-        ),
-        quantity(
-            "cup_drop",
-            "Cup below pivot",
-            Length,
-            ("-1 in", "1.500 in"),
-            "Pushrod's end below the pivot with the valve closed, along the stem.",
-        )
-        .or("0.100 in"),
-        quantity(
-            "pushrod_angle",
-            "Pushrod angle",
-            Angle,
-            ("-45 deg", "45 deg"),
-            "Between pushrod and stem, seen along the crank, valve closed.",
-        )
-        .or("0 deg"),
-        plain(
-            "geometry",
-            "Geometry",
-            Kind::Choice(&["half_lift", "full_lift"]),
-            "Square to the stem at half lift, or never past square: square at full lift.",
-        )
-        .or("half_lift"),
-        quantity("stud_diameter", "Stud diameter", Length, ("0.25 in", "0.75 in"), "Of a stud mount.")
-            .when("mount", &["stud"]),
-    ],
-);
-
-static BRIDGE: Object = sided(
-    "bridge",
-    "what one rocker opens two valves of a port with",
-    &[quantity("mass", "Mass", Mass, ("5 g", "600 g"), "The whole bridge, with its adjuster.")],
-);
-
-static READINGS: Object = sided(
-    "readings",
-    "lift at the valve by dial, solid lifter in place",
-    &[
-        quantity(
-            "light_spring_lift",
-            "Lift, light spring",
-            Length,
-            ("0.100 in", "1.200 in"),
-            "Full valve lift with a checking spring.",
-        ),
-        quantity(
-            "light_spring_load",
-            "Load of it",
-            Force,
-            ("0 lbf", "100 lbf"),
-            "Of the checking spring at that lift.",
-        )
-        .or("0 lbf"),
-        quantity(
-            "running_lift",
-            "Lift, real spring",
-            Length,
-            ("0.100 in", "1.200 in"),
-            "Full valve lift with the real spring.",
-        ),
-        quantity(
-            "running_load",
-            "Load of it",
-            Force,
-            ("20 lbf", "2000 lbf"),
-            "Of the real spring at that lift; from the tester points when absent.",
-        ),
-    ],
-);
-
-static VALVE: Object = sided(
-    "valve",
-    "the valve itself",
-    &[
-        quantity("mass", "Mass", Mass, ("15 g", "500 g"), "Weighed."),
-        plain(
-            "material",
-            "Material",
-            Kind::Choice(&["stainless", "titanium", "nickel_alloy", "sodium_filled", "steel"]),
-            "Of the head.",
-        ),
-    ],
-);
-
-static RETAINER: Object = sided(
-    "retainer",
-    "retainer and locks",
-    &[
-        quantity("mass", "Mass", Mass, ("3 g", "120 g"), "Retainer alone."),
-        quantity("locks_mass", "Locks", Mass, ("1 g", "30 g"), "Both locks.").or("5 g"),
-        quantity(
-            "depth",
-            "Depth",
-            Length,
-            ("0 in", "0.500 in"),
-            "How far the retainer reaches below its spring seat, towards the seal.",
-        )
-        .or("0.190 in"),
-    ],
-);
-
-static SPRING: Object = sided(
-    "spring",
-    "the spring package as fitted",
-    &[
-        plain(
-            "form",
-            "Form",
-            Kind::Choice(&["single", "beehive", "conical", "dual", "triple"]),
-            "Shape of the package.",
-        ),
-        quantity(
-            "installed_height",
-            "Installed height",
-            Length,
-            ("0.800 in", "3.500 in"),
-            "Seat to retainer, valve closed.",
-        ),
-        quantity(
-            "coil_bind_height",
-            "Coil bind height",
-            Length,
-            ("0.400 in", "3 in"),
-            "Measured solid; from the coils when absent.",
-        ),
-        quantity("mass", "Mass", Mass, ("20 g", "500 g"), "Whole package; from the coils when absent."),
-        quantity(
-            "outside_diameter",
-            "Outside diameter",
-            Length,
-            ("0.700 in", "2.500 in"),
-            "Largest, against pocket and rocker.",
-        ),
-        plain("points", "Tester points", Kind::List { of: &POINT, min: 2, max: 24 }, "Height and load, two or more."),
-        plain(
-            "coils",
-            "Coils",
-            Kind::List { of: &Kind::Object(&COIL), min: 1, max: 3 },
-            "Springs known by their wire, outer first.",
-        ),
-    ],
-);
-
-const POINT: Kind = Kind::Row(&[
-    ("Height", Kind::Quantity { dimension: Length, min: "0.400 in", max: "4 in" }),
-    ("Load", Kind::Quantity { dimension: Force, min: "0 lbf", max: "2000 lbf" }),
-]);
-
-static COIL: Object = Object {
-    name: "coil",
-    doc: "one spring known by its wire",
-    sided: false,
-    fields: &[
-        quantity("wire_diameter", "Wire", Length, ("0.060 in", "0.400 in"), "Wire diameter.").required(),
-        quantity("mean_diameter", "Mean diameter", Length, ("0.400 in", "3 in"), "Outside diameter less one wire.")
-            .required(),
-        plain("active_coils", "Active coils", Kind::Number { min: 1.0, max: 20.0 }, "Coils that move.").required(),
-        plain("total_coils", "Total coils", Kind::Number { min: 1.5, max: 24.0 }, "All coils, ends ground.").required(),
-        quantity("free_length", "Free length", Length, ("0.800 in", "5 in"), "Unloaded.").required(),
-        quantity(
-            "seat_offset",
-            "Seat offset",
-            Length,
-            ("-0.250 in", "0.250 in"),
-            "How much shorter than the installed height this coil sits.",
-        )
-        .or("0 in"),
-        plain(
-            "material",
-            "Material",
-            Kind::Choice(&["music_wire", "oil_tempered", "chrome_vanadium", "chrome_silicon"]),
-            "Of the wire.",
-        )
-        .or("chrome_silicon"),
-    ],
-};
