@@ -11,6 +11,7 @@
 //! - [`candidate`]: one candidate resolved, and the blocks of its [`report`];
 //! - [`limits`]: every rule as data, with need, have, margin and what buys it back;
 //! - [`edit`]: edits as people make them, each giving a whole new document;
+//! - [`parts`]: the shelf of parts: as a sheet, put into a candidate, checked for fit;
 //! - [`glossary`]: the trade's words in a sentence each;
 //! - [`analysis`]: the one entrance, from a build to its report.
 //!
@@ -29,6 +30,7 @@ pub mod engine;
 pub mod gas;
 pub mod glossary;
 pub mod limits;
+pub mod parts;
 mod programme;
 pub mod quantity;
 pub mod report;

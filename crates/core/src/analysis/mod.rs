@@ -189,7 +189,7 @@ pub fn gas_limits(build: &Build, id: Option<&str>, curve: &BreathingReport, stag
     view.map_or_else(Vec::new, |view| computed_limits(Inputs::resolve(view, &ledger, stages), computed, stages))
 }
 
-fn unknown_candidate(field: &str, id: &str, views: &[CandidateView]) -> Fault {
+pub(crate) fn unknown_candidate(field: &str, id: &str, views: &[CandidateView]) -> Fault {
     let ids: Vec<_> = views.iter().map(|v| v.id.as_str()).collect();
     Fault::new(field, id, format!("one of {}", ids.join(", ")))
 }

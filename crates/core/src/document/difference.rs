@@ -98,7 +98,7 @@ fn whose(path: &str, label: String) -> String {
 }
 
 /// A value as text.
-pub(super) fn text_of(value: &Value) -> String {
+pub(crate) fn text_of(value: &Value) -> String {
     match value {
         Value::String(text) => text.clone(),
         Value::Array(rows) => {

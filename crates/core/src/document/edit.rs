@@ -76,7 +76,7 @@ pub(super) fn kind_at(steps: &[Step]) -> Option<&'static Kind> {
 }
 
 /// The JSON of a text typed for `kind`; `None` for an empty one.
-pub(super) fn value_of(kind: &Kind, text: &str, path: &str, system: UnitSystem) -> Result<Option<Value>, Fault> {
+pub(crate) fn value_of(kind: &Kind, text: &str, path: &str, system: UnitSystem) -> Result<Option<Value>, Fault> {
     if text.is_empty() {
         return Ok(None);
     }

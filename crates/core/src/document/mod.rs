@@ -29,10 +29,16 @@ pub use path::{Step, get, join, steps};
 pub use schema::json_schema;
 pub use strict_json::MAX_BYTES;
 pub use table::{
-    BUILD, CALIBRATION, CAM, CANDIDATE, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LIMIT_IDS, LOBE, PULL, SHOP_LIMIT,
-    SOURCES, TARGET, TRAIN, VERSION, limit_dimension, limit_figure,
+    BUILD, CALIBRATION, CAM, CANDIDATE, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LIFTER, LIMIT_IDS, LOBE, PULL,
+    PUSHROD, RETAINER, ROCKER, SHELF_VALVE, SHOP_LIMIT, SOURCES, SPRING, TARGET, TRAIN, VERSION, limit_dimension,
+    limit_figure,
 };
 pub use tabular::{cells, paste, set_rows};
+
+pub(crate) use check::check_object;
+pub(crate) use difference::text_of;
+pub(crate) use edit::value_of;
+pub(crate) use tabular::{columns_of, table_of};
 
 use serde_json::Value;
 

@@ -18,18 +18,33 @@ pub fn set_rows(document: &mut Value, path: &str, rows: &[Vec<String>], system: 
     let unknown = || Fault::new(path, "a table", "a table of the build document");
     let steps = steps(path).ok_or_else(unknown)?;
     let kind = kind_of(path).ok_or_else(unknown)?;
+    let value = table_of(kind, rows, path, system)?.ok_or_else(unknown)?;
+    put(document, &steps, value).ok_or_else(unknown)
+}
+
+/// The JSON of a table of `kind`: `None` inside for no rows; `None` when a field of this kind is no table.
+pub(crate) fn table_of(
+    kind: &Kind,
+    rows: &[Vec<String>],
+    path: &str,
+    system: UnitSystem,
+) -> Result<Option<Option<Value>>, Fault> {
     let filled: Vec<&Vec<String>> = rows.iter().filter(|row| row.iter().any(|cell| !cell.trim().is_empty())).collect();
-    let value = match kind {
+    match kind {
         Kind::List { of, .. } => {
             let items: Result<Vec<Value>, Fault> =
                 filled.iter().enumerate().map(|(i, row)| item(of, row, &format!("{path}[{i}]"), system)).collect();
             let items = items?;
-            (!items.is_empty()).then_some(Value::Array(items))
+            Ok(Some((!items.is_empty()).then_some(Value::Array(items))))
         }
-        Kind::Object(object) => columns_of(object).map(|_| parallel(object, &filled, path, system)).transpose()?,
-        _ => return Err(unknown()),
-    };
-    put(document, &steps, value).ok_or_else(unknown)
+        Kind::Object(object) if columns_of(object).is_some() => {
+            if filled.is_empty() {
+                return Ok(Some(None));
+            }
+            Ok(Some(Some(parallel(object, &filled, path, system)?)))
+        }
+        _ => Ok(None),
+    }
 }
 
 /// The same from a pasted text.
@@ -45,7 +60,7 @@ pub fn paste(document: &mut Value, path: &str, text: &str, system: UnitSystem) -
 }
 
 /// Keys of an object that holds parallel lists, such as a measured profile.
-pub(super) fn columns_of(object: &Object) -> Option<Vec<&'static str>> {
+pub(crate) fn columns_of(object: &Object) -> Option<Vec<&'static str>> {
     let lists = object.fields.iter().all(|f| matches!(f.kind, Kind::List { .. }));
     (lists && object.fields.len() > 1).then(|| object.fields.iter().map(|f| f.key).collect())
 }

@@ -7,6 +7,7 @@ mod lobe_import;
 
 use crate::candidate::Stages;
 use crate::document::{Build, Fault, Faults, Side, paste, set_field, set_rows, set_source};
+use crate::parts::{Part, fit_part, mark_edited};
 use crate::quantity::UnitSystem;
 use serde::{Deserialize, Serialize};
 
@@ -121,6 +122,16 @@ pub enum Edit {
         /// The opening one, or else the closing one.
         opening: bool,
     },
+    /// A part of the shelf in the place of what a candidate has.
+    UsePart {
+        /// Identifier of the candidate.
+        candidate: String,
+        /// The part.
+        part: Part,
+        /// Only on this side; on both when absent.
+        #[serde(default)]
+        side: Option<Side>,
+    },
     /// A copy of a candidate at the end of the list.
     Duplicate {
         /// Identifier of the one copied.
@@ -199,6 +210,10 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         Edit::TakeFlank { candidate, from, side, opening } => {
             candidates::take_flank(&mut value, (candidate, from), side.key(), *opening)?;
         }
+        Edit::UsePart { candidate, part, side } => {
+            let index = candidates::index_of(&mut value, candidate)?;
+            fit_part(&mut value, index, &part.clone().checked()?, *side)?;
+        }
         Edit::Duplicate { candidate, to, name } => candidates::duplicate(&mut value, candidate, to, name)?,
         Edit::AddCandidate { to, name } => candidates::add(&mut value, to, name)?,
         Edit::RemoveCandidate { candidate } => candidates::remove(&mut value, candidate)?,
@@ -222,5 +237,6 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
             cam.set_card(*number, to).write(&mut value)?;
         }
     }
+    mark_edited(build.value(), &mut value);
     Build::from_value(value)
 }

@@ -21,6 +21,7 @@ mod rule;
 mod springs;
 
 pub use computed::computed_limits;
+pub use nevers::NEVER;
 pub use remedies::remedies_for;
 pub use rule::{Finding, Lever, Measure, Rule, evaluate};
 

@@ -8,6 +8,9 @@ use crate::document::{InputUsed, Side};
 use crate::quantity::{Length, Shown};
 use crate::report::{LimitReport, LimitShown, NeedReport, Place, Sense, Verdict};
 
+/// The school of what never goes together.
+pub const NEVER: &str = "never: no school allows it";
+
 /// A rule without a figure: what is there, and what has to be.
 pub(super) struct Never {
     pub id: &'static str,
@@ -138,7 +141,7 @@ fn told(never: Never, side: Side) -> LimitReport {
             need_at: vec![0.5],
         }),
         verdict: Verdict::Fails,
-        school: "never: no school allows it".to_owned(),
+        school: NEVER.to_owned(),
         source: SOURCE.to_owned(),
         place: never.place,
         formula: never.why.to_owned(),

@@ -15,8 +15,10 @@ mod upper_train;
 pub use cam::{CAM, LOBE};
 pub use dyno::{CALIBRATION, PULL};
 pub use engine::{ENGINE, EXHAUST_PORT, INTAKE_PORT};
+pub use part::SHELF_VALVE;
 pub use plan::TARGET;
-pub use train::TRAIN;
+pub use train::{LIFTER, PUSHROD, TRAIN};
+pub use upper_train::{RETAINER, ROCKER, SPRING};
 
 use super::field::{Field, Kind, Object, plain};
 use crate::quantity::{Dimension, parse};

@@ -47,7 +47,8 @@ pub(super) const fn sided(name: &'static str, doc: &'static str, fields: &'stati
     Object { name, doc, fields, sided: true }
 }
 
-static LIFTER: Object = sided(
+/// What rides on the lobe.
+pub static LIFTER: Object = sided(
     "lifter",
     "what rides on the lobe",
     &[
@@ -206,7 +207,8 @@ static MATCHING: Object = Object {
 static LENGTH: Kind = Kind::Quantity { dimension: Length, min: "3 in", max: "20 in" };
 static PLACE: Kind = Kind::Quantity { dimension: Length, min: "3 in", max: "20 in" };
 
-static PUSHROD: Object = sided(
+/// Between lifter and rocker.
+pub static PUSHROD: Object = sided(
     "pushrod",
     "between lifter and rocker",
     &[

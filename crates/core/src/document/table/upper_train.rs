@@ -1,11 +1,12 @@
 //! Fields of `train` from the rocker to the valve.
 
-use super::part::{PART, PRICE};
+use super::part::{PART, PRICE, VALVE_MATERIALS};
 use super::train::sided;
 use crate::document::field::{Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Force, Length, Mass};
 
-pub(super) static ROCKER: Object = sided(
+/// Multiplies the lobe's lift.
+pub static ROCKER: Object = sided(
     "rocker",
     "multiplies the lobe's lift",
     &[
@@ -158,18 +159,15 @@ pub(super) static VALVE: Object = sided(
     "the valve itself",
     &[
         quantity("mass", "Mass", Mass, ("15 g", "500 g"), "Weighed."),
-        plain(
-            "material",
-            "Material",
-            Kind::Choice(&["stainless", "titanium", "nickel_alloy", "sodium_filled", "steel"]),
-            "Of the head.",
-        ),
+        plain("material", "Material", VALVE_MATERIALS, "Of the head."),
+        quantity("length", "Length", Length, ("2 in", "9 in"), "Face to tip."),
         PART,
         PRICE,
     ],
 );
 
-pub(super) static RETAINER: Object = sided(
+/// Retainer and locks.
+pub static RETAINER: Object = sided(
     "retainer",
     "retainer and locks",
     &[
@@ -204,7 +202,8 @@ pub(super) static RETAINER: Object = sided(
     ],
 );
 
-pub(super) static SPRING: Object = sided(
+/// The spring package as fitted.
+pub static SPRING: Object = sided(
     "spring",
     "the spring package as fitted",
     &[

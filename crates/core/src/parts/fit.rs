@@ -1,0 +1,154 @@
+//! Whether a part fits a candidate: it is put in, the candidate is analysed as before, and what changed is told.
+
+use super::drags::{Change, Drag, drags};
+use super::fitting::fit_part;
+use super::part::Part;
+use crate::analysis::unknown_candidate;
+use crate::candidate::{Inputs, Stages};
+use crate::document::{Build, Difference, Faults, Ledger, Side, differences};
+use crate::limits::{NEVER, all_limits};
+use crate::quantity::{Shown, UnitSystem};
+use crate::report::{LimitReport, Verdict};
+use serde::Serialize;
+
+/// In a word.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum FitVerdict {
+    /// It goes in, with the work it drags along.
+    Fits,
+    /// It goes in, and a margin is gone.
+    LosesMargin,
+    /// Something of it never goes together with what is there.
+    Never,
+}
+
+/// A margin before and after.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct FitMargin {
+    /// Identifier of the rule.
+    pub id: String,
+    /// In words.
+    pub title: String,
+    /// Left over before; absent when it was not known or did not apply.
+    pub before: Option<Shown>,
+    /// Left over after.
+    pub after: Option<Shown>,
+    /// Before, in a word; absent when it did not apply.
+    pub verdict_before: Option<Verdict>,
+    /// After, in a word; absent when it does not apply any more.
+    pub verdict_after: Option<Verdict>,
+    /// Why, for what never goes together.
+    pub why: Option<String>,
+}
+
+/// A part tried in a candidate.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct FitReport {
+    /// In a word.
+    pub verdict: FitVerdict,
+    /// Fields it changes.
+    pub changes: Vec<Difference>,
+    /// Margins that move, what gets worst first.
+    pub margins: Vec<FitMargin>,
+    /// What goes with it.
+    pub drags: Vec<Drag>,
+}
+
+/// Tries `part` in the candidate `id` on `side`, or on both. Nothing is changed.
+///
+/// # Errors
+/// An unknown candidate, or every fault of the document with the part in it.
+pub fn fit(
+    build: &Build,
+    id: &str,
+    part: &Part,
+    side: Option<Side>,
+    system: UnitSystem,
+    stages: &Stages,
+) -> Result<FitReport, Faults> {
+    let views = build.candidates();
+    let view = views.iter().find(|view| view.id == id).ok_or_else(|| unknown_candidate("candidate", id, &views))?;
+    let mut value = build.value().clone();
+    fit_part(&mut value, view.index, part, side)?;
+    let changed = Build::from_value(value)?;
+    let changed_views = changed.candidates();
+    let (ledger, new_ledger) = (Ledger::default(), Ledger::default());
+    let before = Inputs::resolve(view, &ledger, stages);
+    let after = Inputs::resolve(&changed_views[view.index], &new_ledger, stages);
+    let margins = moved(&all_limits(&before, stages), &all_limits(&after, stages), system);
+    let sides = side.map_or_else(|| Side::BOTH.to_vec(), |side| vec![side]);
+    let mut changes = differences(build.value(), changed.value());
+    changes.retain(|change| !change.field.contains(".sources."));
+    Ok(FitReport {
+        verdict: verdict(&margins),
+        changes,
+        drags: drags(&Change { before: &before, after: &after, system }, part.kind, &sides),
+        margins,
+    })
+}
+
+fn verdict(margins: &[FitMargin]) -> FitVerdict {
+    let newly = |margin: &&FitMargin| {
+        margin.verdict_after == Some(Verdict::Fails) && margin.verdict_before != Some(Verdict::Fails)
+    };
+    let failing: Vec<&FitMargin> = margins.iter().filter(newly).collect();
+    match failing.iter().any(|margin| margin.why.is_some()) {
+        true => FitVerdict::Never,
+        false if failing.is_empty() => FitVerdict::Fits,
+        false => FitVerdict::LosesMargin,
+    }
+}
+
+/// Margins that read differently, worst turn first.
+fn moved(before: &[LimitReport], after: &[LimitReport], system: UnitSystem) -> Vec<FitMargin> {
+    fn same<'a>(line: &LimitReport, among: &'a [LimitReport]) -> Option<&'a LimitReport> {
+        among.iter().find(|other| other.id == line.id && other.side == line.side)
+    }
+    let left = |line: &LimitReport| line.shown.as_ref().map(|shown| shown.margin.clone());
+    let read = |line: Option<&LimitReport>| {
+        let text = line.and_then(left).map(|shown| if system == UnitSystem::Inch { shown.inch } else { shown.metric });
+        (text, line.map(|line| line.verdict))
+    };
+    let gone = before.iter().filter(|line| same(line, after).is_none());
+    let all = after.iter().chain(gone);
+    let mut found: Vec<FitMargin> = all
+        .filter_map(|line| {
+            let (old, new) = (same(line, before), same(line, after));
+            (read(old) != read(new)).then(|| FitMargin {
+                id: line.id.clone(),
+                title: line.title.clone(),
+                before: old.and_then(left),
+                after: new.and_then(left),
+                verdict_before: old.map(|line| line.verdict),
+                verdict_after: new.map(|line| line.verdict),
+                why: (line.school == NEVER).then(|| line.formula.clone()),
+            })
+        })
+        .collect();
+    found.sort_by_key(|margin| (turn(margin), rank(margin.verdict_after)));
+    found
+}
+
+/// Worse first, then what stays as it was, then better.
+fn turn(margin: &FitMargin) -> i8 {
+    let (before, after) = (rank(margin.verdict_before), rank(margin.verdict_after));
+    match after.cmp(&before) {
+        std::cmp::Ordering::Less => -1,
+        std::cmp::Ordering::Equal => 0,
+        std::cmp::Ordering::Greater => 1,
+    }
+}
+
+/// A failing one first; what does not apply as good as met.
+fn rank(verdict: Option<Verdict>) -> i8 {
+    match verdict {
+        Some(Verdict::Fails) => 0,
+        Some(Verdict::Tight) => 1,
+        Some(Verdict::Unknown) => 2,
+        Some(Verdict::Ok) | None => 3,
+    }
+}

@@ -1,0 +1,116 @@
+//! Kinds of parts, what the shelf knows of each, and what belongs to the engine it is fitted to.
+
+use crate::document::{
+    CAM, Field, Kind, LIFTER, LOBE, Object, PUSHROD, RETAINER, ROCKER, SHELF_VALVE, SPRING, columns_of,
+};
+use serde::{Deserialize, Serialize};
+
+/// What one can take from the shelf.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum PartKind {
+    /// A camshaft: both lobes and their phasing.
+    Cam,
+    /// One lobe, for a cam to be ground.
+    Lobe,
+    /// A set of lifters.
+    Lifter,
+    /// A set of pushrods.
+    Pushrod,
+    /// A set of rockers.
+    Rocker,
+    /// The valves of one side.
+    Valve,
+    /// Retainers with their locks.
+    Retainer,
+    /// Springs.
+    Spring,
+}
+
+impl PartKind {
+    /// Every kind, in the builder's order.
+    pub const ALL: [Self; 8] =
+        [Self::Cam, Self::Lobe, Self::Lifter, Self::Pushrod, Self::Rocker, Self::Valve, Self::Retainer, Self::Spring];
+
+    /// Its word in files and paths.
+    pub const fn word(self) -> &'static str {
+        match self {
+            Self::Cam => "cam",
+            Self::Lobe => "lobe",
+            Self::Lifter => "lifter",
+            Self::Pushrod => "pushrod",
+            Self::Rocker => "rocker",
+            Self::Valve => "valve",
+            Self::Retainer => "retainer",
+            Self::Spring => "spring",
+        }
+    }
+
+    /// The kind of that word.
+    pub fn from_word(word: &str) -> Option<Self> {
+        Self::ALL.into_iter().find(|kind| kind.word() == word)
+    }
+
+    /// The table its fields are of.
+    pub fn object(self) -> &'static Object {
+        match self {
+            Self::Cam => &CAM,
+            Self::Lobe => &LOBE,
+            Self::Lifter => &LIFTER,
+            Self::Pushrod => &PUSHROD,
+            Self::Rocker => &ROCKER,
+            Self::Valve => &SHELF_VALVE,
+            Self::Retainer => &RETAINER,
+            Self::Spring => &SPRING,
+        }
+    }
+
+    /// Keys of that table which are set when it is fitted: the shelf does not know them, and they stay when a part is
+    /// changed.
+    pub const fn settings(self) -> &'static [&'static str] {
+        match self {
+            Self::Lifter => &["preload", "preload_school", "lash"],
+            Self::Pushrod => &["checked_length"],
+            Self::Rocker => &["pivot_height", "stem_offset", "geometry", "pushrod_angle"],
+            Self::Spring => &["installed_height"],
+            Self::Cam => &["intake_centreline"],
+            Self::Lobe | Self::Valve | Self::Retainer => &[],
+        }
+    }
+
+    /// Settings a card recommends: the shelf may know them, and they are taken where the candidate has none of its own; a
+    /// cam is always put in where its card says.
+    pub const fn recommended(self) -> &'static [&'static str] {
+        match self {
+            Self::Spring => &["installed_height"],
+            Self::Cam => &["intake_centreline"],
+            _ => &[],
+        }
+    }
+
+    /// Whether the shelf knows `key` of it.
+    pub fn knows(self, key: &str) -> bool {
+        let own = !matches!(key, "part" | "price" | "sources");
+        own && (!self.settings().contains(&key) || self.recommended().contains(&key))
+    }
+
+    /// Its fields on the shelf, nested ones by dotted names, in the order of the table.
+    pub fn leaves(self) -> Vec<(String, &'static Field)> {
+        let mut found = Vec::new();
+        leaves_of(self.object(), "", &mut found);
+        found.retain(|(path, field)| self.knows(path) && field.key != "part");
+        found
+    }
+}
+
+/// The fields of `object` down to texts, numbers and tables.
+fn leaves_of(object: &'static Object, prefix: &str, found: &mut Vec<(String, &'static Field)>) {
+    for field in object.fields {
+        let path = if prefix.is_empty() { field.key.to_owned() } else { format!("{prefix}.{}", field.key) };
+        match &field.kind {
+            Kind::Object(inner) if columns_of(inner).is_none() => leaves_of(inner, &path, found),
+            _ => found.push((path, field)),
+        }
+    }
+}

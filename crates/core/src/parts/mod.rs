@@ -1,0 +1,20 @@
+//! The parts shelf: cams, lobes, lifters, pushrods, rockers, valves, retainers and springs as one buys them, with prices;
+//! as a sheet, put into a candidate, checked for fit, and kept under a name of their own.
+
+mod drags;
+mod edited;
+mod fit;
+mod fitting;
+mod keeping;
+mod kind;
+mod part;
+mod sheet;
+
+pub use drags::Drag;
+pub use edited::mark_edited;
+pub use fit::{FitMargin, FitReport, FitVerdict, fit};
+pub use fitting::fit_part;
+pub use keeping::part_of;
+pub use kind::PartKind;
+pub use part::{Part, PartFigure};
+pub use sheet::{read_sheet, write_sheet};
