@@ -1,7 +1,7 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
 use crate::api::curve::KeptCurve;
-use crate::api::{about, builds, calibrate, curve, documents, sensitivity, workbench};
+use crate::api::{about, builds, calibrate, curve, documents, parts, sensitivity, workbench};
 use crate::guard::{AllowedHosts, only_our_own, security_headers};
 use crate::jobs::Jobs;
 use crate::page::page;
@@ -52,6 +52,12 @@ pub fn api(config: &mut ServiceConfig) {
             .service(builds::delete_build)
             .service(documents::list_differences)
             .service(documents::merge_documents)
+            .service(parts::list_parts)
+            .service(parts::export_parts)
+            .service(parts::import_parts)
+            .service(parts::try_part)
+            .service(parts::keep_part)
+            .service(parts::remove_part)
             .service(about::server_state)
             .service(about::glossary)
             .service(curve::compute_curve)

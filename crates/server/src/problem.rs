@@ -80,6 +80,8 @@ impl From<StoreError> for Problem {
             StoreError::NoBuild(_) | StoreError::NoRevision(..) => {
                 Self::new(StatusCode::NOT_FOUND, "no-such-build", detail)
             }
+            StoreError::NoPart(_) => Self::new(StatusCode::NOT_FOUND, "no-such-part", detail),
+            StoreError::NameTaken(_) => Self::new(StatusCode::CONFLICT, "name-taken", detail),
             StoreError::NotDeleted(_) => Self::new(StatusCode::CONFLICT, "not-deleted", detail),
             StoreError::Full => Self::new(StatusCode::INSUFFICIENT_STORAGE, "disk-full", detail),
             StoreError::ReadOnly => Self::new(StatusCode::FORBIDDEN, "read-only", detail),

@@ -2,51 +2,18 @@
 
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
-use actix_http::Request;
-use actix_web::body::{BoxBody, MessageBody, to_bytes};
-use actix_web::dev::{Service, ServiceResponse};
+mod application;
+
+use actix_web::App;
+use actix_web::body::to_bytes;
 use actix_web::http::StatusCode;
 use actix_web::test::{TestRequest, call_service, init_service};
-use actix_web::{App, Error, web};
+use application::{body, lines, send, shared_on};
 use serde_json::{Value, json};
-use upper_lobe_core::analysis::Stages;
-use upper_lobe_server::app::{Shared, configure};
-use upper_lobe_server::guard::AllowedHosts;
-use upper_lobe_server::jobs::Jobs;
+use upper_lobe_server::app::configure;
 use upper_lobe_store::Store;
 
 const DEMO: &str = include_str!("../../../demo/tollgate-388-hauler.json");
-const HOST: (&str, &str) = ("Host", "127.0.0.1:8080");
-
-async fn shared(folder: &tempfile::TempDir) -> Shared {
-    let store = Store::open(&folder.path().join("test.db")).await.expect("a store");
-    Shared {
-        store: web::Data::new(store),
-        stages: web::Data::new(Stages::default()),
-        jobs: web::Data::new(Jobs::default()),
-        hosts: web::Data::new(AllowedHosts::loopback(8080)),
-    }
-}
-
-/// The application on a database of its own; the folder must outlive it.
-macro_rules! application {
-    ($folder:ident) => {{
-        $folder = tempfile::tempdir().expect("a folder");
-        init_service(App::new().configure(configure(shared(&$folder).await))).await
-    }};
-}
-
-async fn body<B: MessageBody>(response: ServiceResponse<B>) -> Value {
-    let bytes = to_bytes(response.into_body()).await.unwrap_or_default();
-    serde_json::from_slice(&bytes).expect("JSON")
-}
-
-async fn send<S>(app: &S, request: TestRequest) -> ServiceResponse<BoxBody>
-where
-    S: Service<Request, Response = ServiceResponse<BoxBody>, Error = Error>,
-{
-    call_service(app, request.insert_header(HOST).to_request()).await
-}
 
 #[actix_web::test]
 async fn an_edit_comes_back_as_document_form_and_analysis() {
@@ -288,31 +255,13 @@ async fn a_read_only_store_says_so_and_refuses_saves() {
     let store = Store::open(&path).await.expect("a store");
     store.create("one", DEMO).await.expect("kept");
     store.close().await;
-    let store = web::Data::new(Store::open_for_reading(&path).await.expect("opened"));
-    let shared = Shared {
-        store,
-        stages: web::Data::new(Stages::default()),
-        jobs: web::Data::new(Jobs::default()),
-        hosts: web::Data::new(AllowedHosts::loopback(8080)),
-    };
+    let shared = shared_on(Store::open_for_reading(&path).await.expect("opened"));
     let app = init_service(App::new().configure(configure(shared))).await;
     assert_eq!(body(send(&app, TestRequest::get().uri("/api/state")).await).await["read_only"], true);
     let save = TestRequest::put().uri("/api/builds/1").set_json(json!({ "base_revision": 1, "document": DEMO }));
     let refused = send(&app, save).await;
     assert_eq!(refused.status(), StatusCode::FORBIDDEN);
     assert_eq!(body(refused).await["type"], "urn:upper-lobe:problem:read-only");
-}
-
-/// The lines of a job.
-async fn lines<S>(app: &S, path: &str, request: Value) -> Vec<Value>
-where
-    S: Service<Request, Response = ServiceResponse<BoxBody>, Error = Error>,
-{
-    let response = send(app, TestRequest::post().uri(path).set_json(request)).await;
-    assert_eq!(response.status(), StatusCode::OK);
-    let bytes = to_bytes(response.into_body()).await.unwrap_or_default();
-    let text = String::from_utf8(bytes.to_vec()).expect("text");
-    text.lines().map(|line| serde_json::from_str(line).expect("JSON")).collect()
 }
 
 #[actix_web::test]

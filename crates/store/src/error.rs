@@ -29,6 +29,12 @@ pub enum StoreError {
     /// Only an archived build can be deleted, and only by its name.
     #[error("{0}")]
     NotDeleted(&'static str),
+    /// No part of this name.
+    #[error("there is no part \"{0}\" of this kind on the shelf")]
+    NoPart(String),
+    /// A part of this name stands there already.
+    #[error("there is a part \"{0}\" of this kind already: give this one another name")]
+    NameTaken(String),
     /// The disk is full.
     #[error("the disk is full: nothing was saved, nothing is lost; free some space and save again")]
     Full,

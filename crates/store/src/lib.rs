@@ -1,4 +1,4 @@
-//! Builds and their revisions in SQLite. Knows documents, not physics.
+//! Builds and their revisions, and the parts shelf, in SQLite. Knows documents, not physics.
 //!
 //! A save names the revision it began from. It becomes the next revision only while that is still
 //! the newest; otherwise it is refused as stale and nothing is written. Revisions are never changed
@@ -8,8 +8,10 @@
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
 
 mod error;
+mod shelf;
 
 pub use error::StoreError;
+pub use shelf::{KeptPart, Put};
 
 use sqlx::Row;
 use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePool, SqlitePoolOptions, SqliteSynchronous};

@@ -116,3 +116,63 @@ async fn a_store_for_reading_reads_and_refuses_to_write() {
     assert!(matches!(reading.create("two", "x").await, Err(StoreError::ReadOnly)));
     assert!(matches!(reading.archive(made.id).await, Err(StoreError::ReadOnly)));
 }
+
+fn kept(name: &str, content: &str) -> KeptPart {
+    KeptPart { kind: "spring".to_owned(), name: name.to_owned(), content: content.to_owned() }
+}
+
+#[tokio::test]
+async fn parts_are_put_by_name_and_told_apart() {
+    let (_folder, store) = store().await;
+    let first = store.put_parts(&[kept("one", "1"), kept("two", "2")]).await.unwrap();
+    assert_eq!(first, Put { added: 2, changed: 0, unchanged: 0 });
+    let second = store.put_parts(&[kept("one", "1"), kept("two", "2, dearer"), kept("three", "3")]).await.unwrap();
+    assert_eq!(second, Put { added: 1, changed: 1, unchanged: 1 });
+    let names: Vec<_> = store.parts().await.unwrap().into_iter().map(|part| (part.name, part.content)).collect();
+    let text = |name: &str, content: &str| (name.to_owned(), content.to_owned());
+    assert_eq!(names, [text("one", "1"), text("three", "3"), text("two", "2, dearer")]);
+}
+
+#[tokio::test]
+async fn a_new_part_wants_a_free_name_and_an_old_one_can_go() {
+    let (_folder, store) = store().await;
+    store.add_part(&kept("one", "1")).await.unwrap();
+    assert!(
+        matches!(store.add_part(&kept("one", "2")).await.unwrap_err(), StoreError::NameTaken(name) if name == "one")
+    );
+    assert_eq!(store.parts().await.unwrap()[0].content, "1");
+    store.add_part(&KeptPart { kind: "valve".to_owned(), ..kept("one", "v") }).await.unwrap();
+    store.remove_part("spring", "one").await.unwrap();
+    assert!(matches!(store.remove_part("spring", "one").await.unwrap_err(), StoreError::NoPart(_)));
+    assert_eq!(store.parts().await.unwrap().len(), 1);
+}
+
+#[tokio::test]
+async fn a_shelf_that_may_only_be_read_stays_as_it_is() {
+    let (folder, store) = store().await;
+    store.add_part(&kept("one", "1")).await.unwrap();
+    store.close().await;
+    let store = Store::open_for_reading(&folder.path().join("test.db")).await.unwrap();
+    assert!(matches!(store.put_parts(&[kept("two", "2")]).await.unwrap_err(), StoreError::ReadOnly));
+    assert!(matches!(store.remove_part("spring", "one").await.unwrap_err(), StoreError::ReadOnly));
+    assert_eq!(store.parts().await.unwrap().len(), 1);
+}
+
+#[tokio::test]
+async fn a_database_from_before_the_shelf_is_brought_up_to_date() {
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("old.db");
+    let options = SqliteConnectOptions::new().filename(&path).create_if_missing(true);
+    let pool = SqlitePoolOptions::new().connect_with(options).await.unwrap();
+    let mut first = sqlx::migrate!();
+    first.migrations = first.migrations.iter().take(1).cloned().collect::<Vec<_>>().into();
+    first.run(&pool).await.unwrap();
+    sqlx::raw_sql("INSERT INTO build DEFAULT VALUES; INSERT INTO revision (build_id, number, name, document) VALUES (1, 1, 'old', 'text')")
+        .execute(&pool)
+        .await
+        .unwrap();
+    pool.close().await;
+    let store = Store::open(&path).await.unwrap();
+    assert_eq!(store.newest(1).await.unwrap().document, "text");
+    assert_eq!(store.parts().await.unwrap(), []);
+}

@@ -211,6 +211,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every part. */
+        get: operations["list_parts"];
+        put?: never;
+        post?: never;
+        /** Takes a part off the shelf; builds that used it keep what they have of it. */
+        delete: operations["remove_part"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf as a CSV file. */
+        get: operations["export_parts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a part would change, which margins it moves and what it drags along; nothing is changed. */
+        post: operations["try_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps what a candidate has as a part under a name of its own. */
+        post: operations["keep_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts the parts of a CSV file on the shelf, in the place of those of their names; all or none. */
+        post: operations["import_parts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sensitivity": {
         parameters: {
             query?: never;
@@ -1431,6 +1517,13 @@ export interface components {
             /** @description In words, with the candidate's name. */
             label: string;
         };
+        /** @description A piece of work, or another part, that goes with one. */
+        Drag: {
+            /** @description What to do. */
+            what: string;
+            /** @description Why. */
+            why: string;
+        };
         /** @description A duration at a height of lobe lift. */
         DurationAt: {
             /**
@@ -1490,6 +1583,15 @@ export interface components {
                 opening: boolean;
                 /** @description Which lobe. */
                 side: components["schemas"]["Side"];
+            };
+        } | {
+            /** @description A part of the shelf in the place of what a candidate has. */
+            use_part: {
+                /** @description Identifier of the candidate. */
+                candidate: string;
+                /** @description The part. */
+                part: components["schemas"]["Part"];
+                side?: components["schemas"]["Side"] | null;
             };
         } | {
             /** @description A copy of a candidate at the end of the list. */
@@ -1633,6 +1735,35 @@ export interface components {
             /** @description What the field needs. */
             needs: string;
         };
+        /** @description A margin before and after. */
+        FitMargin: {
+            after?: components["schemas"]["Shown"] | null;
+            before?: components["schemas"]["Shown"] | null;
+            /** @description Identifier of the rule. */
+            id: string;
+            /** @description In words. */
+            title: string;
+            verdict_after?: components["schemas"]["Verdict"] | null;
+            verdict_before?: components["schemas"]["Verdict"] | null;
+            /** @description Why, for what never goes together. */
+            why?: string | null;
+        };
+        /** @description A part tried in a candidate. */
+        FitReport: {
+            /** @description Fields it changes. */
+            changes: components["schemas"]["Difference"][];
+            /** @description What goes with it. */
+            drags: components["schemas"]["Drag"][];
+            /** @description Margins that move, what gets worst first. */
+            margins: components["schemas"]["FitMargin"][];
+            /** @description In a word. */
+            verdict: components["schemas"]["FitVerdict"];
+        };
+        /**
+         * @description In a word.
+         * @enum {string}
+         */
+        FitVerdict: "fits" | "loses_margin" | "never";
         /** @description One field the fit would write, and its text. */
         FittedField: {
             /** @description Path of the field. */
@@ -1749,6 +1880,15 @@ export interface components {
              */
             vacuum_kpa?: number | null;
         };
+        /** @description What a sheet did to the shelf. */
+        Imported: {
+            /** @description Parts that were not there. */
+            added: number;
+            /** @description Parts that are not as they were. */
+            changed: number;
+            /** @description Parts that were there as they are. */
+            unchanged: number;
+        };
         /** @description An input of a result with its origin. */
         InputUsed: {
             /** @description Path of the field. */
@@ -1757,6 +1897,19 @@ export interface components {
             origin: components["schemas"]["Origin"];
             /** @description The text used. */
             value: string;
+        };
+        /** @description What of a candidate becomes a part. */
+        Keep: {
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description The document's text. */
+            document: string;
+            /** @description Which of its parts. */
+            kind: components["schemas"]["PartKind"];
+            /** @description Name of the new part. */
+            name: string;
+            /** @description Of which side, where they differ. */
+            side: components["schemas"]["Side"];
         };
         /** @description Lash and heat. */
         LashReport: {
@@ -1941,6 +2094,35 @@ export interface components {
             /** @description The older text. */
             before: string;
         };
+        /** @description A part on the shelf; kind and name together tell it from others. */
+        Part: {
+            /** @description The part it was made from by changing something. */
+            copy_of?: string | null;
+            /** @description Its fields, as the build document writes them. */
+            fields: Record<string, never>;
+            /** @description What it is. */
+            kind: components["schemas"]["PartKind"];
+            /** @description How long it takes to come, in words. */
+            lead_time?: string | null;
+            /** @description What it is called; one name for one part of a kind. */
+            name: string;
+            /** @description Anything worth knowing. */
+            notes?: string | null;
+            /** @description Of the set for an engine, or of one side's valves, with its currency. */
+            price?: string | null;
+        };
+        /** @description A figure of a part, as typed. */
+        PartFigure: {
+            /** @description What it is. */
+            label: string;
+            /** @description As typed. */
+            text: string;
+        };
+        /**
+         * @description What one can take from the shelf.
+         * @enum {string}
+         */
+        PartKind: "cam" | "lobe" | "lifter" | "pushrod" | "rocker" | "valve" | "retainer" | "spring";
         /**
          * @description A part of the report that can be asked for.
          * @enum {string}
@@ -1968,7 +2150,7 @@ export interface components {
          * @description The step of the work a limit belongs to.
          * @enum {string}
          */
-        Place: "events" | "lobe" | "lifter" | "rocker" | "pushrod" | "spring" | "clearance" | "torque";
+        Place: "plan" | "events" | "lobe" | "lifter" | "rocker" | "pushrod" | "spring" | "clearance" | "torque";
         /** @description A pocket in the crown. */
         PocketDrawing: {
             /**
@@ -2038,6 +2220,7 @@ export interface components {
              * @description Load at which it bends out.
              */
             buckling_load_n: number;
+            gives?: components["schemas"]["Shown"] | null;
             /**
              * Format: double
              * @description Of steel.
@@ -2057,6 +2240,7 @@ export interface components {
              * @description Along its length.
              */
             stiffness_n_per_mm: number;
+            wanted?: components["schemas"]["Shown"] | null;
         };
         /** @description One figure with its name. */
         Reading: {
@@ -2234,6 +2418,20 @@ export interface components {
             /** @description Version of the application. */
             version: string;
         };
+        /** @description A CSV file to read. */
+        Sheet: {
+            /** @description Units of bare numbers whose heading names none. */
+            system?: components["schemas"]["UnitSystem"];
+            /** @description Its text. */
+            text: string;
+        };
+        /** @description A part with its figures in words. */
+        ShelfPart: {
+            /** @description Its figures, as typed. */
+            figures: components["schemas"]["PartFigure"][];
+            /** @description The part itself, as an edit takes it. */
+            part: components["schemas"]["Part"];
+        };
         /** @description A quantity in both displays. */
         Shown: {
             /** @description In inches, pounds-force and the like. */
@@ -2372,6 +2570,18 @@ export interface components {
             rpm: number;
             /** @description Volume above the piston. */
             volume_cc: number[];
+        };
+        /** @description A part and the candidate it is tried in. */
+        Trial: {
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description The document's text. */
+            document: string;
+            /** @description The part. */
+            part: components["schemas"]["Part"];
+            side?: components["schemas"]["Side"] | null;
+            /** @description Units of the answer's words. */
+            system?: components["schemas"]["UnitSystem"];
         };
         /**
          * @description The two ways every quantity is shown.
@@ -2996,6 +3206,199 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Merged"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfPart"][];
+                };
+            };
+        };
+    };
+    remove_part: {
+        parameters: {
+            query: {
+                /** @description Its kind. */
+                kind: components["schemas"]["PartKind"];
+                /** @description Its name. */
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    try_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Trial"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Keep"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Part"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sheet"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             422: {

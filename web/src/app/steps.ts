@@ -27,11 +27,12 @@ const port = (side: 'intake' | 'exhaust', title: string): Group[] => [
     fields: [...list(`engine.${side}.`, 'valves valve_diameter stem_diameter guide_material valve_angle valve_cant valve_offset_x valve_offset_y second_offset_x second_offset_y face_recess margin_thickness'), `engine.${side}.pocket.`],
     picture: `pocket-${side}`,
   },
+  { title: `${title} room around the valve train`, fields: list(`engine.${side}.`, 'guide_length tip_to_guide spring_pocket pushrod_hole pushrod_hole_below cover_room'), folded: 'while empty' },
   { title: `${title} flow`, fields: list(`engine.${side}.`, 'flow_depression flow flow_reverse'), picture: `flow-${side}` },
 ]
 
 const lobe = (side: 'intake' | 'exhaust', title: string): Group[] => [
-  { title: `${title} lobe`, fields: list(`@.cam.${side}.`, 'lobe_lift checks') },
+  { title: `${title} lobe`, fields: list(`@.cam.${side}.`, 'part lobe_lift lash_ramp checks') },
   { title: `${title} lobe: asymmetric flanks, or measured`, fields: list(`@.cam.${side}.`, 'opening. closing. profile'), folded: 'while empty' },
 ]
 
@@ -60,7 +61,7 @@ export const STEPS: readonly Step[] = [
       ...port('intake', 'Intake'),
       ...port('exhaust', 'Exhaust'),
       { title: 'Runners and what they breathe from', fields: [...list('engine.intake.', 'runner_length runner_lengths port_length runner_diameter acoustic_end'), 'engine.induction.'] },
-      { title: 'Order and exhaust', fields: [...list('engine.', 'layout cylinders firing_order cam_drive drive_fits'), ...list('engine.exhaust.', 'primary_length primary_lengths primary_diameter'), 'engine.exhaust.collector.'], picture: 'firing' },
+      { title: 'Order and exhaust', fields: [...list('engine.', 'layout cylinders firing_order cam_drive drive_fits distributor_gear lifter_bore head_stud'), ...list('engine.exhaust.', 'primary_length primary_lengths primary_diameter'), 'engine.exhaust.collector.'], picture: 'firing' },
       { title: 'Only in this candidate', fields: ['@.changes.'] },
     ],
   },
@@ -71,7 +72,7 @@ export const STEPS: readonly Step[] = [
     groups: [
       ...lobe('intake', 'Intake'),
       ...lobe('exhaust', 'Exhaust'),
-      { title: 'Core', fields: list('@.cam.', 'base_circle_diameter core_material ground_for wheel_radius snout') },
+      { title: 'Core', fields: list('@.cam.', 'part price base_circle_diameter core_material ground_for wheel_radius snout gear bearing_diameter base_circle_before case_depth') },
     ],
   },
   { name: 'lifter', title: 'Lifter', groups: [{ title: 'Lifter', fields: ['@.train.lifter.'] }, { title: 'Work that moves the preload', fields: ['@.train.preload_work.'], folded: 'while empty' }] },

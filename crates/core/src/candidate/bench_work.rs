@@ -54,6 +54,16 @@ pub fn lash(inputs: &Inputs<'_>, side: Side, ratio: f64, hot: f64) -> Option<Las
     Some(LashReport { hot: length(hot), cold: length((hot - growth).max(0.0)), growth: length(growth) })
 }
 
+/// Length of an adjustable pushrod that takes up all play and no more, and the preload wanted beyond it, m; a solid lifter
+/// wants none.
+pub fn checked(inputs: &Inputs<'_>, side: Side) -> Option<(f64, f64)> {
+    let length: Length = inputs.train(side, "pushrod").quantity("checked_length")?;
+    let lifter = inputs.train(side, "lifter");
+    let hydraulic = lifter.word("kind")?.starts_with("hydraulic");
+    let preload = if hydraulic { lifter.quantity::<Length>("preload")? } else { Length::from_si(0.0) };
+    Some((length.si(), preload.si()))
+}
+
 /// How much lash at the valve grows from cold to hot, m; `None` without a pushrod length.
 pub fn cold_growth(inputs: &Inputs<'_>, side: Side, ratio: f64) -> Option<f64> {
     let pushrod: Length = inputs.train(side, "pushrod").quantity("length")?;

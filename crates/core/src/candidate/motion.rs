@@ -62,7 +62,7 @@ fn side_train(inputs: &Inputs<'_>, side: Side, stages: &Stages) -> Part<TrainRep
         closes_earlier_deg,
         pushrod_load_n: load.map(|load| load * lift.ratio),
         rocker: running.rocker.map(|rocker| rocker_report(inputs, side, &running, &rocker, load)),
-        pushrod: pushrod.map(|pushrod| pushrod_report(&pushrod, lift.ratio, load)),
+        pushrod: pushrod.map(|pushrod| pushrod_report(&pushrod, lift.ratio, load, bench_work::checked(inputs, side))),
         preload: bench_work::preload(inputs, side, lift.ratio),
         lash: bench_work::lash(inputs, side, lift.ratio, lift.lash.si()),
         matching: bench_work::matching(inputs, side, lift.ratio),
@@ -183,13 +183,16 @@ fn scrub(sweep: &[Pose]) -> f64 {
     sweep.windows(2).map(|two| (two[1].contact - two[0].contact).abs()).sum()
 }
 
-fn pushrod_report(pushrod: &Pushrod, ratio: f64, load: Option<f64>) -> PushrodReport {
+/// `checked` is the length without play or preload, and the preload wanted, m.
+fn pushrod_report(pushrod: &Pushrod, ratio: f64, load: Option<f64>, checked: Option<(f64, f64)>) -> PushrodReport {
     let (next, words) = next_size(pushrod);
     let less = 1.0 / pushrod.stiffness() - 1.0 / next.stiffness();
     PushrodReport {
         stiffness_n_per_mm: pushrod.stiffness() * 1e-3,
         buckling_load_n: pushrod.buckling_load(),
         mass_g: pushrod.mass() * 1e3,
+        wanted: checked.map(|(length, preload)| shown(length + preload, Dimension::Length)),
+        gives: checked.map(|(length, _)| shown(pushrod.length - length, Dimension::Length)),
         next: words,
         next_gain: load.map_or(Shown { inch: String::new(), metric: String::new() }, |load| {
             shown(ratio * ratio * load * less, Dimension::Length)

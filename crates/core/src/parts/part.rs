@@ -1,7 +1,7 @@
 //! One part of the shelf: what it is called, what it costs, and its fields as a build document would hold them.
 
 use super::kind::PartKind;
-use crate::document::{Fault, Faults, Kind, check_object, text_of};
+use crate::document::{Fault, Faults, Kind, Object, check_object, text_of};
 use crate::quantity::{Dimension, parse};
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
@@ -37,7 +37,10 @@ const NAME: usize = 120;
 const NOTES: usize = 1000;
 
 impl Part {
-    /// The same part, checked: every fault at once.
+    /// The same part, checked, its fields in the order of the table.
+    ///
+    /// # Errors
+    /// Every fault at once.
     pub fn checked(self) -> Result<Self, Faults> {
         let mut faults = Vec::new();
         let texts = [("name", Some(&self.name), NAME), ("lead_time", self.lead_time.as_ref(), NAME)];
@@ -66,7 +69,11 @@ impl Part {
         if self.fields.is_empty() {
             faults.push(Fault::new("fields", "none", "at least one field of the part"));
         }
-        if faults.is_empty() { Ok(self) } else { Err(Faults { faults }) }
+        if !faults.is_empty() {
+            return Err(Faults { faults });
+        }
+        let fields = in_order(self.fields, self.kind.object());
+        Ok(Self { fields, ..self })
     }
 
     fn is_setting(&self, key: &str) -> bool {
@@ -88,6 +95,23 @@ impl Part {
         });
         told.collect()
     }
+}
+
+/// Fields in the order of their table, so that equal parts are equal texts.
+fn in_order(mut fields: Map<String, Value>, object: &Object) -> Map<String, Value> {
+    let mut sorted = Map::new();
+    for field in object.fields {
+        match (fields.shift_remove(field.key), &field.kind) {
+            (Some(Value::Object(inner)), Kind::Object(table)) => {
+                sorted.insert(field.key.to_owned(), Value::Object(in_order(inner, table)));
+            }
+            (Some(value), _) => {
+                sorted.insert(field.key.to_owned(), value);
+            }
+            (None, _) => {}
+        }
+    }
+    sorted
 }
 
 /// A figure of a part, as typed.

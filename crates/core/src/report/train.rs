@@ -112,6 +112,10 @@ report! {
         buckling_load_n: f64,
         /// Of steel.
         mass_g: f64,
+        /// Length that gives the preload wanted over the checked one; absent while that is unknown.
+        wanted: Option<Shown>,
+        /// Preload, or lash where negative, that the present length gives over the checked one.
+        gives: Option<Shown>,
         /// What the next size up would be, in words.
         next: String,
         /// Lift it gives back.

@@ -1,9 +1,10 @@
-//! The API under `/api`: builds as stored documents, and the workbench that edits and analyses one.
+//! The API under `/api`: builds as stored documents, the parts shelf, and the workbench that edits and analyses a build.
 
 pub mod about;
 pub mod builds;
 pub mod calibrate;
 pub mod curve;
 pub mod documents;
+pub mod parts;
 pub mod sensitivity;
 pub mod workbench;

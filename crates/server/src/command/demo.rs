@@ -1,10 +1,13 @@
-//! `upper-lobe demo`: the invented builds, loaded the way a person's own would be.
+//! `upper-lobe demo`: the invented builds and parts, loaded the way a person's own would be.
 
 use super::database::{DatabaseOptions, open_store};
+use crate::api::parts::kept_parts;
 use anyhow::Context;
 use clap::Args;
 use std::process::ExitCode;
 use upper_lobe_core::document::Build;
+use upper_lobe_core::parts::read_sheet;
+use upper_lobe_core::quantity::UnitSystem;
 use upper_lobe_store::Store;
 
 /// The demo documents, in the order they are loaded: a first visit opens the one loaded last.
@@ -13,6 +16,9 @@ const DEMO_BUILDS: &[&str] = &[
     include_str!("../../../../demo/harbour-six-7-2-diesel.json"),
     include_str!("../../../../demo/tollgate-388-hauler.json"),
 ];
+
+/// The demo's parts shelf.
+const DEMO_PARTS: &str = include_str!("../../../../demo/parts.csv");
 
 /// Where to put them.
 #[derive(Debug, Args)]
@@ -39,7 +45,7 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
     })
 }
 
-/// Stores every demo build whose name no stored build has; says how many.
+/// Stores every demo build whose name no stored build has, says how many, and the demo's parts.
 pub async fn load(store: &Store) -> anyhow::Result<usize> {
     let known: Vec<String> = store.list(false).await?.into_iter().map(|b| b.name).collect();
     let mut loaded = 0;
@@ -50,6 +56,11 @@ pub async fn load(store: &Store) -> anyhow::Result<usize> {
             loaded += 1;
         }
     }
+    // A part of the user's own by the same name stays.
+    let known: Vec<(String, String)> = store.parts().await?.into_iter().map(|part| (part.kind, part.name)).collect();
+    let mut parts = kept_parts(read_sheet(DEMO_PARTS, UnitSystem::Inch).context("the demo's parts are not valid")?)?;
+    parts.retain(|part| !known.contains(&(part.kind.clone(), part.name.clone())));
+    store.put_parts(&parts).await?;
     Ok(loaded)
 }
 
