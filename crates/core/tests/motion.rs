@@ -163,6 +163,37 @@ fn measured_pushrods_find_their_places() {
 }
 
 #[test]
+fn two_places_for_each_cylinder_are_told_by_cylinder_and_valve() {
+    let lengths: Vec<String> = (0..16).map(|i| format!("7.{} in", 600 + i)).collect();
+    let found = report(|c| c["train"]["matching"] = json!({ "pushrods": lengths, "places": lengths }));
+    let map = &found.train.done().unwrap().intake.matching;
+    assert_eq!((map[0].cylinder, map[0].side), (Some(1), Some(Side::Intake)));
+    assert_eq!((map[15].cylinder, map[15].side), (Some(8), Some(Side::Exhaust)));
+    let three = report(|c| c["train"]["matching"] = json!({ "pushrods": ["7.6 in"], "places": ["7.6 in"] }));
+    assert_eq!(three.train.done().unwrap().intake.matching[0].cylinder, None);
+}
+
+#[test]
+fn a_checked_length_tells_what_to_order() {
+    // .035 in of preload over 7.572 in asks for 7.607; the 7.600 at hand gives .028.
+    let found = report(|c| c["train"]["pushrod"]["checked_length"] = "7.572 in".into());
+    let rod = found.train.done().unwrap().intake.pushrod.clone().unwrap();
+    assert_eq!(rod.wanted.map(|shown| shown.inch).as_deref(), Some("7.607 in"));
+    assert_eq!(rod.gives.map(|shown| shown.inch).as_deref(), Some(".028 in"));
+}
+
+#[test]
+fn the_strip_carries_what_the_valve_gets_beside_the_rigid_lift() {
+    let found = report(|_| ());
+    let (strip, lift) = (found.strip.done().unwrap(), found.lift.done().unwrap());
+    let running = strip.intake_running_mm.as_ref().unwrap();
+    let most = running.iter().copied().fold(0.0, f64::max);
+    assert!((most - lift.intake.running_mm).abs() < 0.01, "{most} {}", lift.intake.running_mm);
+    assert!(running.iter().zip(&strip.intake_lift_mm).all(|(real, rigid)| *real <= rigid + 1e-9));
+    assert!(most < 0.97 * lift.intake.net_mm, "give and flex take something away");
+}
+
+#[test]
 fn lash_is_set_smaller_cold_on_aluminium() {
     let solid = |c: &mut Value| {
         c["train"]["lifter"] =

@@ -46,6 +46,12 @@ export type RockerReport = NonNullable<TrainReport['rocker']>
 type LobeReports = Extract<CandidateReport['lobe'], { state: 'done' }>
 export type LobeReport = LobeReports['intake']
 export type TraceReport = Schemas['TraceReport']
+export type Part = Schemas['Part']
+export type PartKind = Schemas['PartKind']
+export type ShelfPart = Schemas['ShelfPart']
+export type FitReport = Schemas['FitReport']
+export type FitMargin = Schemas['FitMargin']
+export type SideWord = Schemas['Side']
 
 export const client = createClient<paths>({ baseUrl: '/' })
 

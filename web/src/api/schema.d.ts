@@ -380,6 +380,9 @@ export interface components {
             comparison: components["schemas"]["Comparison"];
             /** @description Stable identifier. */
             id: string;
+            /** @description Its lobes. */
+            lobe: components["schemas"]["Block_Sides_LobeReport"];
+            lobes_apart?: components["schemas"]["Sides_LobesApart"] | null;
             /** @description Its name. */
             name: string;
             /** @description Its curves. */
@@ -1096,6 +1099,8 @@ export interface components {
             exhaust_face_mm?: number | null;
             /** @description Exhaust valve lift. */
             exhaust_lift_mm: number[];
+            /** @description The same of the exhaust. */
+            exhaust_running_mm?: number[] | null;
             /** @description Exhaust valve velocity, mm per crank degree. */
             exhaust_velocity_mm_per_deg: number[];
             /** @description Gap of the intake valve along its stem; absent while its place is unknown. */
@@ -1107,6 +1112,8 @@ export interface components {
             intake_face_mm?: number | null;
             /** @description Intake valve lift. */
             intake_lift_mm: number[];
+            /** @description Lift the intake valve gets turning slowly: less give, lash and flex, by the true ratio; absent while rigid. */
+            intake_running_mm?: number[] | null;
             /** @description Intake valve velocity, mm per crank degree. */
             intake_velocity_mm_per_deg: number[];
             /** @description Crown below the head's gasket face. */
@@ -1981,6 +1988,8 @@ export interface components {
         };
         /** @description One pushrod in its place. */
         MatchReport: {
+            /** @description The cylinder and valve it is, where the places are two for each cylinder. */
+            cylinder?: number | null;
             /** @description Place, counted from one. */
             place: number;
             /** @description Preload that results. */
@@ -1992,6 +2001,7 @@ export interface components {
              * @description Shims under the stand.
              */
             shims: number;
+            side?: components["schemas"]["Side"] | null;
         };
         /** @description A field worth measuring. */
         MeasureNext: {
@@ -2115,6 +2125,8 @@ export interface components {
         PartFigure: {
             /** @description What it is. */
             label: string;
+            /** @description Whether it tells this part from others of its kind. */
+            telling: boolean;
             /** @description As typed. */
             text: string;
         };
@@ -2493,6 +2505,23 @@ export interface components {
              * @description Opens at .050 in.
              */
             opens_050_deg: number;
+        };
+        /** @description One value for each side. */
+        Sides_LobesApart: {
+            /** @description Two lobes of one side, in words. */
+            exhaust: {
+                /** @description Whether they have one lift and one duration at .050 in: one card, as many read it. */
+                one_card: boolean;
+                /** @description Sentences about the lobe in view against the other, what weighs most first. */
+                words: string[];
+            };
+            /** @description Two lobes of one side, in words. */
+            intake: {
+                /** @description Whether they have one lift and one duration at .050 in: one card, as many read it. */
+                one_card: boolean;
+                /** @description Sentences about the lobe in view against the other, what weighs most first. */
+                words: string[];
+            };
         };
         /** @description A spring as fitted. */
         SpringDrawing: {

@@ -2,10 +2,12 @@ import { ConfigProvider } from 'antd'
 import { useCallback, useContext, useMemo, useState } from 'react'
 import { BuildsDrawer } from '../features/builds/BuildsDrawer'
 import { useServerState } from '../features/builds/useBuilds'
+import type { PartKind } from '../api/client'
 import { MergeDialog } from '../features/merge/MergeDialog'
 import { Palette } from '../features/palette/Palette'
 import { useCommands } from '../features/palette/useCommands'
 import { useSession, useSessionPart } from '../features/session/useSession'
+import { Shelf } from '../features/shelf/Shelf'
 import type { Place, PlaceControl } from './place'
 import { PlaceContext } from './place'
 import { Shortcuts } from './Shortcuts'
@@ -25,6 +27,7 @@ export function Frame({ dark, onDark, onOpen }: { dark: boolean; onDark: () => v
   const current = useSessionPart((state) => state.summary.id)
   const readOnly = useServerState().data?.read_only === true
   const [layer, setLayer] = useState<Layer>()
+  const [shelf, setShelf] = useState<PartKind>()
   const [place, setPlace] = useState<Place>(() => ({ step: firstStep(session.read().history.present), focus: undefined, sheet: false }))
   const goToStep = useCallback((step: StepName) => { setPlace({ step, focus: undefined, sheet: false }) }, [])
   const control: PlaceControl = useMemo(() => ({
@@ -32,6 +35,7 @@ export function Frame({ dark, onDark, onOpen }: { dark: boolean; onDark: () => v
     goToStep,
     goToField: (step: StepName, focus: string) => { setPlace({ step, focus, sheet: false }) },
     openSheet: () => { setPlace((now) => ({ ...now, sheet: true })) },
+    openShelf: setShelf,
     closeSheet: () => { setPlace((now) => ({ ...now, sheet: false })) },
   }), [place, goToStep])
   const keys = useMemo(() => ({ find: () => { setLayer('find') }, help: () => { setLayer('help') }, step: goToStep }), [goToStep])
@@ -42,10 +46,11 @@ export function Frame({ dark, onDark, onOpen }: { dark: boolean; onDark: () => v
     <PlaceContext value={control}>
       {/* The bar is dark in both themes. */}
       <ConfigProvider theme={BAR_THEME}>
-        <TopBar readOnly={readOnly} dark={dark} onDark={onDark} onOpen={onOpen} onBuilds={builds} onFind={keys.find} onHelp={keys.help} onSheet={control.openSheet} />
+        <TopBar readOnly={readOnly} dark={dark} onDark={onDark} onOpen={onOpen} onBuilds={builds} onFind={keys.find} onHelp={keys.help} onSheet={control.openSheet} onShelf={control.openShelf} />
       </ConfigProvider>
       <Workbench />
       <BuildsDrawer open={layer === 'builds'} current={current} readOnly={readOnly} onClose={close} onOpen={onOpen} />
+      <Shelf kind={shelf} readOnly={readOnly} onKind={setShelf} onClose={() => { setShelf(undefined) }} />
       <Shortcuts open={layer === 'help'} onClose={close} />
       <MergeDialog />
       {layer === 'find' ? <FindAnything onClose={close} onBuilds={builds} onHelp={keys.help} onDark={onDark} /> : null}
@@ -65,6 +70,7 @@ function FindAnything({ onClose, onBuilds, onHelp, onDark }: { onClose: () => vo
     goToStep: control?.goToStep ?? nothing,
     goToField: control?.goToField ?? nothing,
     openSheet: control?.openSheet ?? nothing,
+    openShelf: control?.openShelf ?? nothing,
     openBuilds: onBuilds,
     openHelp: onHelp,
     toggleDark: onDark,

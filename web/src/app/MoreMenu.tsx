@@ -1,5 +1,6 @@
 import { Button, Dropdown } from 'antd'
 import { useRef } from 'react'
+import type { PartKind } from '../api/client'
 import { useFiles } from '../features/builds/useFiles'
 
 interface Props {
@@ -7,16 +8,18 @@ interface Props {
   readonly readOnly: boolean
   readonly onDark: () => void
   readonly onSheet: () => void
+  readonly onShelf: (kind: PartKind) => void
   readonly onOpen: (id: number) => void
 }
 
 /** What is needed now and then: files, paper, light. */
-export function MoreMenu({ dark, readOnly, onDark, onSheet, onOpen }: Props) {
+export function MoreMenu({ dark, readOnly, onDark, onSheet, onShelf, onOpen }: Props) {
   const picker = useRef<HTMLInputElement>(null)
   const { take, give } = useFiles(onOpen)
   const items = [
     { key: 'import', label: 'Import a build document', disabled: readOnly, onClick: () => picker.current?.click() },
     { key: 'export', label: 'Export this build', onClick: give },
+    { key: 'shelf', label: 'Parts shelf', onClick: () => { onShelf('cam') } },
     { key: 'sheet', label: 'Build sheet, to print', onClick: onSheet },
     { key: 'dark', label: dark ? 'Light' : 'Dark', onClick: onDark },
   ]

@@ -1,6 +1,6 @@
 import { Button, Segmented, Tooltip } from 'antd'
 import { memo } from 'react'
-import type { UnitSystem } from '../api/client'
+import type { PartKind, UnitSystem } from '../api/client'
 import { MoreMenu } from './MoreMenu'
 import { CandidateTabs } from '../features/candidates/CandidateTabs'
 import { useSession, useSessionPart } from '../features/session/useSession'
@@ -14,10 +14,11 @@ interface Props {
   readonly onFind: () => void
   readonly onHelp: () => void
   readonly onSheet: () => void
+  readonly onShelf: (kind: PartKind) => void
 }
 
 /** Build, candidates, saving, undo, units. */
-export const TopBar = memo(function TopBar({ readOnly, dark, onDark, onOpen, onBuilds, onFind, onHelp, onSheet }: Props) {
+export const TopBar = memo(function TopBar({ readOnly, dark, onDark, onOpen, onBuilds, onFind, onHelp, onSheet, onShelf }: Props) {
   const session = useSession()
   const summary = useSessionPart((state) => state.summary)
   const name = useSessionPart((state) => state.answer?.name)
@@ -42,7 +43,7 @@ export const TopBar = memo(function TopBar({ readOnly, dark, onDark, onOpen, onB
         onChange={(next) => { session.useUnits(next) }}
         options={[{ value: 'inch', label: 'inch' }, { value: 'metric', label: 'mm' }]}
       />
-      <MoreMenu dark={dark} readOnly={readOnly} onDark={onDark} onSheet={onSheet} onOpen={onOpen} />
+      <MoreMenu dark={dark} readOnly={readOnly} onDark={onDark} onSheet={onSheet} onShelf={onShelf} onOpen={onOpen} />
       <Button size="small" onClick={onFind} aria-label="Find anything" title="/ or Ctrl+K">Find</Button>
       <Button size="small" onClick={onHelp} aria-label="Keys and words" title="?">?</Button>
     </header>

@@ -16,6 +16,7 @@ import { PushrodFigures } from '../features/motion/PushrodFigures'
 import { RockerPicture } from '../features/motion/RockerPicture'
 import { Margins } from '../features/margins/Margins'
 import { useSessionPart } from '../features/session/useSession'
+import { ShelfRow } from '../features/shelf/ShelfRow'
 import { TorqueStep } from '../features/torque/TorqueStep'
 import { Strip } from '../features/strip/Strip'
 import { Banner } from './Banner'
@@ -49,6 +50,7 @@ export function Workbench() {
         <div className={DRAWN.includes(place.step) ? 'at-hand drawn' : 'at-hand'}>
           <section className="panel step" aria-label={title}>
             <h1>{title}</h1>
+            <ShelfRow step={place.step} />
             <StepContent step={place.step} />
             {place.step === 'compare' ? null : <FieldForm key={place.step} step={place.step} focus={place.focus} />}
           </section>

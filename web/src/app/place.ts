@@ -1,4 +1,5 @@
 import { createContext, useContext } from 'react'
+import type { PartKind } from '../api/client'
 import type { StepName } from './steps'
 
 /** Where in the work this tab is. */
@@ -16,6 +17,8 @@ export interface PlaceControl {
   readonly goToField: (step: StepName, field: string) => void
   readonly openSheet: () => void
   readonly closeSheet: () => void
+  /** Opens the parts shelf at a kind. */
+  readonly openShelf: (kind: PartKind) => void
 }
 
 export const PlaceContext = createContext<PlaceControl | undefined>(undefined)

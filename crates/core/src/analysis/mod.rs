@@ -5,6 +5,7 @@
 
 mod calibration;
 mod compare;
+mod lobes_apart;
 mod readings;
 mod sensitivity;
 mod unknowns;
@@ -13,6 +14,7 @@ pub use crate::candidate::Stages;
 pub use crate::report::*;
 pub use calibration::{CalibrationInputs, CalibrationReport, FittedField, calibration_inputs};
 pub use compare::{Comparison, compare};
+pub use lobes_apart::{LobesApart, lobes_apart};
 pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use sensitivity::{Decision, Effect, decisions, effect};
 

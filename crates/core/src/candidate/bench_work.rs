@@ -79,8 +79,11 @@ pub fn matching(inputs: &Inputs<'_>, side: Side, ratio: f64) -> Vec<MatchReport>
     let wanted = node.quantity::<Length>("preload").or_else(|| inputs.train(side, "lifter").quantity("preload"));
     let step = node.quantity::<Length>("shim_step").map(Length::si);
     let found = matched(&pushrods, &places, wanted.map_or(0.0, Length::si), step, ratio).unwrap_or_default();
+    let paired = inputs.engine.number("cylinders").is_some_and(|cylinders| places.len() as f64 == 2.0 * cylinders);
     let told = found.into_iter().map(|pair| MatchReport {
         place: pair.place + 1,
+        cylinder: paired.then_some(pair.place / 2 + 1),
+        side: paired.then_some(if pair.place % 2 == 0 { Side::Intake } else { Side::Exhaust }),
         pushrod: pair.pushrod + 1,
         shims: pair.shims,
         preload: length(pair.preload),

@@ -306,6 +306,10 @@ pub fn strip(inputs: &Inputs<'_>, stages: &Stages) -> Part<StripReport> {
     let velocity =
         |travel: &ValveTravel<'_>| crank_deg.iter().map(|deg| rounded(travel.velocity_at(*deg) * 1e3)).collect();
     let (intake_lift_mm, exhaust_lift_mm) = (lift(&intake), lift(&exhaust));
+    let running = |travel: &ValveTravel<'_>, own: &SideInputs| -> Option<Vec<f64>> {
+        let spring = own.spring.as_ref().ok();
+        crank_deg.iter().map(|deg| Some(rounded(travel.running_at(*deg, spring)?.as_mm()))).collect()
+    };
     let gap = |own: &SideInputs, lift: &[f64]| -> Option<Vec<f64>> {
         let (valve, crown) = (own.valve.as_ref().ok()?, own.crown.as_ref().ok()?);
         let closed = stages.closed_gaps.get(key(&(&cylinder, valve, crown)), || closed_gaps(&cylinder, valve, crown));
@@ -317,6 +321,8 @@ pub fn strip(inputs: &Inputs<'_>, stages: &Stages) -> Part<StripReport> {
     };
     Ok(StripReport {
         piston_mm: crank_deg.iter().map(|deg| rounded(cylinder.crown(Angle::deg(*deg)).as_mm())).collect(),
+        intake_running_mm: running(&intake, &inputs.intake),
+        exhaust_running_mm: running(&exhaust, &inputs.exhaust),
         intake_velocity_mm_per_deg: velocity(&intake),
         exhaust_velocity_mm_per_deg: velocity(&exhaust),
         intake_clearance_mm: gap(&inputs.intake, &intake_lift_mm),

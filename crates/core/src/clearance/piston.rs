@@ -5,8 +5,8 @@ use super::frame::{CrownFrame, ValveFrame};
 use crate::cam::{Lobe, Motion};
 use crate::engine::Cylinder;
 use crate::quantity::{Angle, Length};
-use crate::train::ValveLift;
 use crate::train::running::RunningTrain;
+use crate::train::{Spring, ValveLift};
 
 /// Valve motion of one side on the crank.
 #[derive(Debug, Clone, Copy)]
@@ -37,6 +37,13 @@ impl ValveTravel<'_> {
         let motion = self.lobe_at(crank_deg);
         let nominal = self.lift.motion(motion).lift;
         Length::from_si(self.real.map_or(nominal, |real| nominal.max(real.rigid(motion.lift))))
+    }
+
+    /// Lift the valve gets at a crank angle, turning slowly under `spring`; `None` for a train of which no more is known
+    /// than its nominal ratio.
+    pub fn running_at(&self, crank_deg: f64, spring: Option<&Spring>) -> Option<Length> {
+        let lift = self.lobe_at(crank_deg).lift;
+        self.real.map(|real| Length::from_si(real.valve(lift, spring)))
     }
 
     /// Valve velocity at a crank angle, metres per crank degree.

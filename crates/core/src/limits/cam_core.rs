@@ -116,7 +116,7 @@ pub static LIFTER_CLEARANCE: Rule = Rule {
     title: "lifter in its bore",
     place: Place::Lifter,
     sense: Sense::Within,
-    measure: Measure::Length,
+    measure: Measure::Fine,
     sided: true,
     formula: "smallest bore less the lifter's body; loose bores bleed oil, tight ones stop lifters from turning",
     school: common,

@@ -2,7 +2,7 @@
 
 use crate::candidate::{Gap, Inputs, Part, Stages};
 use crate::document::{InputUsed, Node, Side, limit_figure};
-use crate::quantity::{Dimension, Shown, UnitSystem, format_si, shown_stress, shown_vacuum};
+use crate::quantity::{Dimension, Shown, UnitSystem, format_si, shown_fine, shown_stress, shown_vacuum};
 use crate::report::{LimitReport, LimitShown, NeedReport, Place, Sense, Verdict};
 
 /// What need, have and margin are measured in.
@@ -10,6 +10,8 @@ use crate::report::{LimitReport, LimitShown, NeedReport, Place, Sense, Verdict};
 pub enum Measure {
     /// Lengths, reported in mm.
     Length,
+    /// Lengths of some ten-thousandths of an inch, reported in mm.
+    Fine,
     /// Loads, reported in N.
     Force,
     /// Crank speeds, reported in rpm.
@@ -36,7 +38,7 @@ impl Measure {
     /// What a bound is written in; `None` for plain numbers.
     pub fn dimension(self) -> Option<Dimension> {
         match self {
-            Self::Length => Some(Dimension::Length),
+            Self::Length | Self::Fine => Some(Dimension::Length),
             Self::Force => Some(Dimension::Force),
             Self::Speed => Some(Dimension::Speed),
             Self::Angle => Some(Dimension::Angle),
@@ -49,7 +51,7 @@ impl Measure {
     /// Unit and SI value of one unit in the report.
     fn reported(self) -> (&'static str, f64) {
         match self {
-            Self::Length => ("mm", 1e-3),
+            Self::Length | Self::Fine => ("mm", 1e-3),
             Self::Force => ("N", 1.0),
             Self::Speed => ("rpm", std::f64::consts::PI / 30.0),
             Self::Angle => ("deg", std::f64::consts::PI / 180.0),
@@ -74,6 +76,9 @@ impl Measure {
         }
         if self == Self::Stress {
             return shown_stress(si);
+        }
+        if self == Self::Fine {
+            return shown_fine(si);
         }
         let one = |system: UnitSystem| match self.dimension() {
             Some(dimension) => format_si(si, dimension, system),

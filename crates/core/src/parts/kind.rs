@@ -95,6 +95,22 @@ impl PartKind {
         own && (!self.settings().contains(&key) || self.recommended().contains(&key))
     }
 
+    /// Fields that tell one part of a kind from another, most telling first.
+    pub const fn telling(self) -> &'static [&'static str] {
+        match self {
+            Self::Cam => {
+                &["intake.lobe_lift", "exhaust.lobe_lift", "intake.checks", "exhaust.checks", "lobe_separation"]
+            }
+            Self::Lobe => &["lobe_lift", "checks", "opening.checks", "closing.checks", "lash_ramp"],
+            Self::Lifter => &["kind", "variant", "anti_rotation", "mass", "rated_speed", "travel"],
+            Self::Pushrod => &["length", "outside_diameter", "wall"],
+            Self::Rocker => &["ratio", "mount", "tip", "material", "rated_lift", "tip_side_mass"],
+            Self::Valve => &["valve_diameter", "stem_diameter", "length", "mass", "material"],
+            Self::Retainer => &["spring_diameter", "mass", "depth", "diameter"],
+            Self::Spring => &["points", "coils", "coil_bind_height", "outside_diameter", "mass"],
+        }
+    }
+
     /// Its fields on the shelf, nested ones by dotted names, in the order of the table.
     pub fn leaves(self) -> Vec<(String, &'static Field)> {
         let mut found = Vec::new();

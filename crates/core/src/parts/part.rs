@@ -80,10 +80,13 @@ impl Part {
         self.kind.settings().contains(&key) || matches!(key, "part" | "price" | "sources")
     }
 
-    /// Its fields in a line, as they were typed: label and text of each that is a text, a number or a short table.
+    /// Its fields as they were typed, label and text, the most telling first.
     pub fn summary(&self) -> Vec<PartFigure> {
+        let telling = self.kind.telling();
+        let mut leaves = self.kind.leaves();
+        leaves.sort_by_key(|(path, _)| telling.iter().position(|own| own == path).unwrap_or(telling.len()));
         let value = Value::Object(self.fields.clone());
-        let told = self.kind.leaves().into_iter().filter_map(|(path, field)| {
+        let told = leaves.into_iter().filter_map(|(path, field)| {
             let found = crate::document::get(&value, &path)?;
             let text = match (&field.kind, found) {
                 (Kind::Object(_), _) => "measured".to_owned(),
@@ -91,7 +94,11 @@ impl Part {
                 _ => text_of(found),
             };
             let side = path.split_once('.').map(|(side, _)| format!("{side} ")).unwrap_or_default();
-            Some(PartFigure { label: format!("{side}{}", field.label), text })
+            Some(PartFigure {
+                label: format!("{side}{}", field.label),
+                text,
+                telling: telling.contains(&path.as_str()),
+            })
         });
         told.collect()
     }
@@ -122,6 +129,8 @@ pub struct PartFigure {
     pub label: String,
     /// As typed.
     pub text: String,
+    /// Whether it tells this part from others of its kind.
+    pub telling: bool,
 }
 
 /// Why a text is no name: too long, empty, or something a spreadsheet would take for a formula.
@@ -170,6 +179,6 @@ mod tests {
     fn a_summary_has_texts_as_typed() {
         let spring = part(PartKind::Spring, &json!({ "form": "beehive", "points": [["1.800 in", "136 lbf"]] }));
         let told: Vec<String> = spring.summary().into_iter().map(|f| format!("{}: {}", f.label, f.text)).collect();
-        assert_eq!(told, ["Form: beehive", "Tester points: 1.800 in 136 lbf"]);
+        assert_eq!(told, ["Tester points: 1.800 in 136 lbf", "Form: beehive"]);
     }
 }

@@ -103,6 +103,14 @@ pub fn shown_stress(si: f64) -> Shown {
     Shown { inch: format!("{:.0} ksi", si / 6.894_757e6), metric: format!("{:.0} MPa", si * 1e-6) }
 }
 
+/// A length of some ten-thousandths of an inch.
+pub fn shown_fine(si: f64) -> Shown {
+    Shown {
+        inch: format!("{} in", without_leading_zero(&format!("{:.4}", si / 0.0254))),
+        metric: format!("{:.3} mm", si * 1e3),
+    }
+}
+
 fn without_leading_zero(number: &str) -> String {
     if let Some(rest) = number.strip_prefix("0.") {
         format!(".{rest}")

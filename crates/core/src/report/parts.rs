@@ -24,6 +24,10 @@ report! {
         intake_lift_mm: Vec<f64>,
         /// Exhaust valve lift.
         exhaust_lift_mm: Vec<f64>,
+        /// Lift the intake valve gets turning slowly: less give, lash and flex, by the true ratio; absent while rigid.
+        intake_running_mm: Option<Vec<f64>>,
+        /// The same of the exhaust.
+        exhaust_running_mm: Option<Vec<f64>>,
         /// Intake valve velocity, mm per crank degree.
         intake_velocity_mm_per_deg: Vec<f64>,
         /// Exhaust valve velocity, mm per crank degree.

@@ -1,5 +1,6 @@
 //! From lifter to valve: what is lost on the way, the rocker through its sweep, the pushrod, and what to order.
 
+use crate::document::Side;
 use crate::quantity::Shown;
 use serde::Serialize;
 
@@ -160,6 +161,10 @@ report! {
     pub struct MatchReport {
         /// Place, counted from one.
         place: usize,
+        /// The cylinder and valve it is, where the places are two for each cylinder.
+        cylinder: Option<usize>,
+        /// See above.
+        side: Option<Side>,
         /// Pushrod on the bench, counted from one.
         pushrod: usize,
         /// Shims under the stand.

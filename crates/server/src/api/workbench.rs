@@ -6,8 +6,8 @@ use actix_web::http::StatusCode;
 use actix_web::{post, web};
 use serde::{Deserialize, Serialize};
 use upper_lobe_core::analysis::{
-    Analysis, Block, CandidateReport, Comparison, EventHandle, LimitReport, PartName, Reading, Request, Stages,
-    StripReport, analyze, compare, event_handles, readings,
+    Analysis, Block, CandidateReport, Comparison, EventHandle, LimitReport, LobeReport, LobesApart, PartName, Reading,
+    Request, Sides, Stages, StripReport, analyze, compare, event_handles, lobes_apart, readings,
 };
 use upper_lobe_core::document::{Build, Fault, FormField, form_fields};
 use upper_lobe_core::edit::{Edit, apply};
@@ -89,6 +89,10 @@ pub struct Beside {
     pub name: String,
     /// Its curves.
     pub strip: Block<StripReport>,
+    /// Its lobes.
+    pub lobe: Block<Sides<LobeReport>>,
+    /// What tells the lobes in view from them; absent while one of them is not known.
+    pub lobes_apart: Option<Sides<LobesApart>>,
     /// What the candidate in view does that this one does not.
     pub comparison: Comparison,
 }
@@ -158,11 +162,16 @@ const COMPARED: [PartName; 4] = [PartName::Timing, PartName::Lift, PartName::Spr
 
 /// The candidate `id` and what `viewed` does differently; `None` when there is no such candidate.
 fn beside(build: &Build, id: &str, viewed: &CandidateReport, stages: &Stages) -> Option<Beside> {
-    let parts = [COMPARED.as_slice(), &[PartName::Strip]].concat();
+    let parts = [COMPARED.as_slice(), &[PartName::Strip, PartName::Lobe]].concat();
     let mut found = analyze(build, &Request { candidate: Some(id.to_owned()), parts }, stages).ok()?;
     let other = found.candidates.pop()?;
     let comparison = compare(build, &other, viewed);
-    Some(Beside { id: other.id, name: other.name, strip: other.strip, comparison })
+    let apart = viewed.lobe.done().zip(other.lobe.done()).map(|(viewed, other)| Sides {
+        intake: lobes_apart(&viewed.intake, &other.intake),
+        exhaust: lobes_apart(&viewed.exhaust, &other.exhaust),
+    });
+    let (strip, lobe) = (other.strip, other.lobe);
+    Some(Beside { id: other.id, name: other.name, strip, lobe, lobes_apart: apart, comparison })
 }
 
 fn table(build: &Build, viewed: &CandidateReport, stages: &Stages) -> Result<Vec<Column>, Fault> {

@@ -1,6 +1,7 @@
 import type { StepName } from '../../app/steps'
 import { isHidden, stepOf, STEPS } from '../../app/steps'
-import type { FormField } from '../../api/client'
+import type { FormField, PartKind } from '../../api/client'
+import { KINDS } from '../shelf/kinds'
 import { labelOf, saidOf } from '../fields/labels'
 import { useSession, useSessionPart } from '../session/useSession'
 import type { Command } from './commands'
@@ -10,6 +11,7 @@ interface Actions {
   readonly goToField: (step: StepName, field: string) => void
   readonly openBuilds: () => void
   readonly openSheet: () => void
+  readonly openShelf: (kind: PartKind) => void
   readonly openHelp: () => void
   readonly toggleDark: () => void
 }
@@ -34,6 +36,7 @@ export function useCommands(actions: Actions): Command[] {
     simple('Undo', () => { session.undo() }, 'Ctrl+Z'),
     simple('Redo', () => { session.redo() }, 'Ctrl+Shift+Z'),
     simple('Builds: open, begin, history, archive', actions.openBuilds),
+    ...KINDS.map(({ kind, many }) => simple(`Parts shelf: ${many}`, () => { actions.openShelf(kind) })),
     simple('Print or read the build sheet', actions.openSheet),
     simple(system === 'inch' ? 'Show millimetres' : 'Show inches', () => { session.useUnits(system === 'inch' ? 'metric' : 'inch') }),
     simple('Light or dark', actions.toggleDark),

@@ -23,6 +23,8 @@ export function curvesOf(report: StripReport): StripCurves {
   return {
     intake: report.intake_lift_mm,
     exhaust: report.exhaust_lift_mm,
+    intakeRunning: report.intake_running_mm ?? undefined,
+    exhaustRunning: report.exhaust_running_mm ?? undefined,
     crown: seen(report.intake_lift_mm, report.intake_clearance_mm) ?? report.piston_mm,
     crownOfExhaust: seen(report.exhaust_lift_mm, report.exhaust_clearance_mm),
   }

@@ -12,6 +12,8 @@ export function StripExport({ report, name, holder }: { report: StripReport; nam
       { name: 'piston (mm)', values: report.piston_mm },
       { name: 'intake lift (mm)', values: report.intake_lift_mm },
       { name: 'exhaust lift (mm)', values: report.exhaust_lift_mm },
+      { name: 'intake running lift (mm)', values: report.intake_running_mm },
+      { name: 'exhaust running lift (mm)', values: report.exhaust_running_mm },
       { name: 'intake gap (mm)', values: report.intake_clearance_mm },
       { name: 'exhaust gap (mm)', values: report.exhaust_clearance_mm },
       { name: 'intake velocity (mm/deg)', values: report.intake_velocity_mm_per_deg },

@@ -26,6 +26,9 @@ export function inkOf(style: CSSStyleDeclaration): Ink {
 export interface StripCurves {
   readonly intake: readonly number[]
   readonly exhaust: readonly number[]
+  /** What the valves really get, where it is known. */
+  readonly intakeRunning?: readonly number[] | undefined
+  readonly exhaustRunning?: readonly number[] | undefined
   /** The crown as each valve sees it; the exhaust's only where it is known. */
   readonly crown: readonly number[]
   readonly crownOfExhaust: readonly number[] | undefined
@@ -94,6 +97,8 @@ export function paintStrip(pen: Pen, frame: Frame, ink: Ink, curves: StripCurves
     line(beside.exhaust, ink.exhaust, 1, [1, 3])
     line(beside.intake, ink.intake, 1, [1, 2])
   }
+  if (curves.exhaustRunning) line(curves.exhaustRunning, ink.exhaust, 1, [])
+  if (curves.intakeRunning) line(curves.intakeRunning, ink.intake, 1, [])
   line(curves.exhaust, ink.exhaust, 2, [7, 4])
   line(curves.intake, ink.intake, 2, [])
   pen.fillStyle = ink.quiet

@@ -185,7 +185,7 @@ static MATCHING: Object = Object {
             "places",
             "Places",
             Kind::List { of: &PLACE, min: 1, max: 64 },
-            "Length of pushrod that gives no preload at each place, by an adjustable one, in order.",
+            "Length of pushrod that gives no preload at each place, by an adjustable one: cylinder 1 intake, 1 exhaust, 2 intake and so on.",
         ),
         quantity(
             "preload",

@@ -1,0 +1,41 @@
+import { App, Button, Input } from 'antd'
+import { useState } from 'react'
+import type { PartKind, SideWord } from '../../api/client'
+import { useSessionPart } from '../session/useSession'
+import { isOneSided, partField } from './kinds'
+import { Faults } from './PartFit'
+import { useShelfWork } from './useShelf'
+
+/** What the candidate in view has, kept on the shelf under a name of its own. */
+export function KeepPart({ kind }: { kind: PartKind }) {
+  const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
+  const candidate = useSessionPart((state) => state.answer?.candidates[index]?.name)
+  const fields = useSessionPart((state) => state.answer?.fields)
+  const [side, setSide] = useState<SideWord>('intake')
+  const has = fields?.find((field) => field.field === partField(kind, index, side))?.text ?? ''
+  const [name, setName] = useState('')
+  const { keep, refusal } = useShelfWork()
+  const { message } = App.useApp()
+  const put = async () => {
+    const kept = await keep(kind, side, name)
+    if (!kept) return
+    setName('')
+    void message.success(`${kept.name} is on the shelf`)
+  }
+  return (
+    <div className="keep-part">
+      <h3>Keep what {candidate ?? 'this candidate'} has</h3>
+      <p className="quiet">{has === '' ? `Its ${kind} has no name on the shelf yet.` : `It has “${has}”.`} An edited part stays what it is here, under a name of its own.</p>
+      {isOneSided(kind) ? (
+        <div className="shelf-kinds" role="group" aria-label="Of which side">
+          {(['intake', 'exhaust'] as const).map((each) => <button key={each} type="button" className={each === side ? 'chosen' : ''} aria-pressed={each === side} onClick={() => { setSide(each) }}>{each}</button>)}
+        </div>
+      ) : null}
+      <form className="keep-form" onSubmit={(event) => { event.preventDefault(); if (name.trim() !== '') void put() }}>
+        <Input aria-label="Name on the shelf" placeholder="Name on the shelf" value={name} maxLength={120} onChange={(event) => { setName(event.target.value) }} />
+        <Button htmlType="submit" disabled={name.trim() === ''}>Keep</Button>
+      </form>
+      {refusal ? <Faults lines={refusal.problem.faults?.map((fault) => `${fault.field}: ${fault.given}, needs ${fault.needs}`) ?? [refusal.message]} /> : null}
+    </div>
+  )
+}

@@ -1,0 +1,116 @@
+import { App, Button } from 'antd'
+import type { FitMargin, FitReport, ShelfPart, SideWord } from '../../api/client'
+import { useState } from 'react'
+import { useSession, useSessionPart } from '../session/useSession'
+import { isOneSided } from './kinds'
+import { useFit, useShelfWork } from './useShelf'
+
+interface Props {
+  readonly entry: ShelfPart
+  readonly readOnly: boolean
+  readonly onBack: () => void
+  readonly onUsed: () => void
+}
+
+type SideChoice = 'both' | SideWord
+
+const SIDE_WORDS: Record<SideChoice, string> = { both: 'both sides', intake: 'intake', exhaust: 'exhaust' }
+
+const VERDICTS: Record<FitReport['verdict'], string> = {
+  fits: 'Fits, with the work below',
+  loses_margin: 'Goes in, and a margin is gone',
+  never: 'Never goes together with what is there',
+}
+
+/** One part, tried in the candidate in view before it is used. */
+export function PartFit({ entry, readOnly, onBack, onUsed }: Props) {
+  const { part, figures } = entry
+  const session = useSession()
+  const candidate = useSessionPart((state) => state.answer?.candidates[state.answer.candidate_index])
+  const choices: readonly SideChoice[] = part.kind === 'cam' ? ['both'] : ['both', 'intake', 'exhaust']
+  const [choice, setChoice] = useState<SideChoice>(isOneSided(part.kind) ? firstSide(part.name) : 'both')
+  const side = choice === 'both' ? undefined : choice
+  const fit = useFit(part, side)
+  const { message } = App.useApp()
+  const { remove, refusal } = useShelfWork()
+  const use = () => {
+    if (!candidate) return
+    session.edit({ use_part: { candidate: candidate.id, part, side: side ?? null } })
+    void message.success(`${part.name} is in ${candidate.name}; Undo puts back what was there`)
+    onUsed()
+  }
+  return (
+    <div className="shelf part-fit">
+      <p className="part-lead">{[part.price, part.lead_time, part.copy_of ? `made from ${part.copy_of}` : '', part.notes].filter(Boolean).join(' · ')}</p>
+      <dl className="part-facts">{figures.map((figure) => <div key={figure.label}><dt>{figure.label}</dt><dd>{figure.text}</dd></div>)}</dl>
+      <h3>In {candidate?.name ?? 'this candidate'}{choices.length > 1 ? ', on' : ''}</h3>
+      {choices.length > 1 ? (
+        <div className="shelf-kinds" role="group" aria-label="On which side">
+          {choices.map((each) => <button key={each} type="button" className={each === choice ? 'chosen' : ''} aria-pressed={each === choice} onClick={() => { setChoice(each) }}>{SIDE_WORDS[each]}</button>)}
+        </div>
+      ) : null}
+      {fit.error ? <Faults lines={fit.error.problem.faults?.map((fault) => `${fault.field}: ${fault.given}, needs ${fault.needs}`) ?? [fit.error.message]} /> : null}
+      {fit.data ? <Fit report={fit.data} /> : fit.error ? null : <p className="quiet">Trying it…</p>}
+      {refusal ? <Faults lines={[refusal.message]} /> : null}
+      <div className="part-actions">
+        <Button type={fit.data?.verdict === 'never' ? 'default' : 'primary'} disabled={!fit.data || Boolean(fit.error)} onClick={use}>{fit.data?.verdict === 'never' ? 'Use it all the same' : 'Use in this candidate'}</Button>
+        <Button onClick={onBack}>Back to the shelf</Button>
+        <span className="grow" />
+        {readOnly ? null : <Button type="text" danger onClick={() => { void remove(part).then((gone) => { if (gone) onBack() }) }}>Take off the shelf</Button>}
+      </div>
+    </div>
+  )
+}
+
+/** A valve or lobe that names its side goes there first. */
+function firstSide(name: string): SideChoice {
+  return /exhaust/i.test(name) ? 'exhaust' : /intake/i.test(name) ? 'intake' : 'both'
+}
+
+function Fit({ report }: { report: FitReport }) {
+  const system = useSessionPart((state) => state.system)
+  return (
+    <>
+      <p className={`fit-verdict ${report.verdict}`} role="status">{VERDICTS[report.verdict]}</p>
+      {[...new Set(report.margins.flatMap((margin) => margin.why ?? []))].map((why) => <p key={why} className="fault never-why">{why}</p>)}
+      {report.drags.length > 0 ? (
+        <>
+          <h3>What it drags along</h3>
+          <ul className="drags">{report.drags.map((drag) => <li key={drag.what}><b>{drag.what}</b><span className="quiet">{drag.why}</span></li>)}</ul>
+        </>
+      ) : null}
+      <h3>{report.margins.length > 0 ? 'Margins that move' : 'No margin moves'}</h3>
+      {report.margins.length > 0 ? (
+        <table className="figures moving">
+          <thead><tr><th scope="col">Margin</th><th scope="col">Left now</th><th scope="col">With it</th><th scope="col">Then</th></tr></thead>
+          <tbody>
+            {report.margins.map((margin) => (
+              <tr key={`${margin.id} ${margin.title}`}>
+                <th scope="row">{margin.title}</th>
+                <td>{margin.before?.[system] ?? ''}</td>
+                <td>{margin.after?.[system] ?? ''}</td>
+                <td className={margin.verdict_after ?? ''}>{turnOf(margin)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : null}
+      <details className="folded">
+        <summary>{report.changes.length} fields change</summary>
+        <table className="figures moving">
+          <tbody>{report.changes.map((change) => <tr key={change.field}><th scope="row">{change.label}</th><td>{change.before}</td><td>{change.after}</td></tr>)}</tbody>
+        </table>
+      </details>
+    </>
+  )
+}
+
+/** A verdict after, with the one before where it was another. */
+function turnOf({ verdict_before: before, verdict_after: after }: FitMargin): string {
+  if (!after) return 'no more asked'
+  return before && before !== after ? `${before} → ${after}` : after
+}
+
+export function Faults({ lines }: { lines: readonly string[] }) {
+  return <ul className="fault-list fault" role="alert">{lines.slice(0, 20).map((line) => <li key={line}>{line}</li>)}{lines.length > 20 ? <li>and {lines.length - 20} more</li> : null}</ul>
+}

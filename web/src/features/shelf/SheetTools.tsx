@@ -1,0 +1,32 @@
+import { App, Button } from 'antd'
+import { useRef, useState } from 'react'
+import { Faults } from './PartFit'
+import { useShelfWork } from './useShelf'
+
+/** Larger files are refused before they are read. */
+const MOST_BYTES = 4 * 1024 * 1024
+
+/** The whole shelf as a sheet, in and out. */
+export function SheetTools({ readOnly }: { readOnly: boolean }) {
+  const input = useRef<HTMLInputElement>(null)
+  const [tooLarge, setTooLarge] = useState(false)
+  const { take, refusal } = useShelfWork()
+  const { message } = App.useApp()
+  const read = async (file: File | undefined) => {
+    if (!file) return
+    setTooLarge(file.size > MOST_BYTES)
+    if (file.size > MOST_BYTES) return
+    const put = await take(await file.text())
+    if (put) void message.success(`${put.added} parts added, ${put.changed} changed, ${put.unchanged} as they were`)
+  }
+  return (
+    <div className="sheet-row">
+      {readOnly ? null : <Button size="small" onClick={() => { input.current?.click() }}>Import a parts sheet</Button>}
+      <input ref={input} type="file" accept=".csv,.tsv,text/csv" hidden aria-label="Parts sheet, file" onChange={(event) => { void read(event.target.files?.[0]); event.target.value = '' }} />
+      <a className="link" href="/api/parts.csv" download="parts.csv">Export the shelf as CSV</a>
+      <span className="quiet">a line for each part, names of fields in the heading</span>
+      {tooLarge ? <p className="fault" role="alert">That file is larger than 4 MB.</p> : null}
+      {refusal ? <Faults lines={refusal.problem.faults?.map((fault) => `${fault.field}: ${fault.given}, needs ${fault.needs}${fault.cure ? `; ${fault.cure}` : ''}`) ?? [refusal.message]} /> : null}
+    </div>
+  )
+}

@@ -1,0 +1,18 @@
+import { expect, test } from 'vitest'
+import { STEPS } from '../../app/steps'
+import { KINDS, isOneSided, kindsOf, partField } from './kinds'
+
+test('every kind has a step it is taken from, and its name a field there', () => {
+  const reached = STEPS.flatMap((step) => kindsOf(step.name))
+  expect(KINDS.map(({ kind }) => kind).filter((kind) => !reached.includes(kind))).toEqual([])
+})
+
+test('a part stands where the document has it', () => {
+  expect(partField('cam', 1)).toBe('candidates[1].cam.part')
+  expect(partField('lobe', 0, 'exhaust')).toBe('candidates[0].cam.exhaust.part')
+  expect(partField('spring', 0)).toBe('candidates[0].train.spring.part')
+})
+
+test('valves and lobes are of one side', () => {
+  expect(KINDS.map(({ kind }) => kind).filter(isOneSided)).toEqual(['lobe', 'valve'])
+})
