@@ -61,6 +61,15 @@ test('what the valve gets', async ({ page }) => {
   await shot(page, 'rocker')
 })
 
+test('a part tried', async ({ page }) => {
+  await open(page)
+  await step(page, 'Rocker')
+  await page.getByRole('button', { name: 'From the shelf: rockers' }).click()
+  await page.locator('.shelf-list button', { hasText: 'Aluminium stud roller 1.65' }).click()
+  await expect(page.getByText('What it drags along')).toBeVisible()
+  await shot(page, 'shelf')
+})
+
 test('in the dark', async ({ page }) => {
   await page.emulateMedia({ colorScheme: 'dark' })
   await open(page)

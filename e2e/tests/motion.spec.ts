@@ -45,7 +45,7 @@ test('the rocker is drawn through its sweep, and what to order is told', async (
 
 test('a roller on a flat cam is refused for its reason', async ({ bench }) => {
   await step(bench, 'Lobe')
-  await bench.getByRole('combobox', { name: 'Ground for' }).selectOption('flat')
+  await bench.getByLabel(/^Ground for/).selectOption('flat')
   const never = bench.getByRole('button', { name: /^Intake lifter on this cam/ })
   await expect(never).toContainText('never')
   await never.click()

@@ -179,6 +179,8 @@ fn an_edited_part_says_so_and_stays_a_named_copy() {
     assert_eq!(at(&changed, "train.spring.part"), Some(&json!("Beehive 145 / 372, edited")));
     let again = set(&changed, "candidates[0].train.spring.mass", "89 g");
     assert_eq!(at(&again, "train.spring.part"), Some(&json!("Beehive 145 / 372, edited")));
+    let fresh = used(&again, springs, None);
+    assert_eq!(at(&fresh, "train.spring.part"), Some(&json!("Beehive 145 / 372")), "taken from the shelf once more");
     let kept = part_of(again.value(), 0, PartKind::Spring, Side::Intake, "Weighed beehives").expect("a part");
     assert_eq!((kept.copy_of.as_deref(), &kept.fields["mass"]), (Some("Beehive 145 / 372"), &json!("89 g")));
     assert_eq!(kept.fields.get("installed_height"), Some(&json!("1.780 in")), "as a recommendation");

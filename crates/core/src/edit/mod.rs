@@ -237,6 +237,9 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
             cam.set_card(*number, to).write(&mut value)?;
         }
     }
-    mark_edited(build.value(), &mut value);
+    // A part from the shelf is what its name says, also where one of that name had been edited.
+    if !matches!(edit, Edit::UsePart { .. }) {
+        mark_edited(build.value(), &mut value);
+    }
     Build::from_value(value)
 }
