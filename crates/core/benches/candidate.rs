@@ -6,7 +6,8 @@ use divan::Bencher;
 use upper_lobe_core::analysis::{PartName, Request, Stages, analyze};
 use upper_lobe_core::cam::{Check, FlatFoot, LifterKind, LobeCard, lobe_of_card};
 use upper_lobe_core::document::Build;
-use upper_lobe_core::quantity::Length;
+use upper_lobe_core::parts::{fit, read_sheet};
+use upper_lobe_core::quantity::{Length, UnitSystem};
 
 fn main() {
     divan::main();
@@ -92,6 +93,25 @@ fn lobe_to_valve(bencher: Bencher<'_, '_>) {
     let build = Build::read(EXAMPLE).expect("the example reads");
     let request = request(&[PartName::Lobe, PartName::Train]);
     bencher.with_inputs(Stages::default).bench_values(|stages| analyze(&build, &request, &stages));
+}
+
+/// A part of the shelf tried: the candidate before and after, every margin of both, from kept lobes.
+#[divan::bench]
+fn part_tried(bencher: Bencher<'_, '_>) {
+    let build = Build::read(EXAMPLE).expect("the example reads");
+    let sheet = "part_kind,name,ratio,mount,tip\nrocker,R,1.70,stud,roller\n";
+    let part = read_sheet(sheet, UnitSystem::Inch).expect("a sheet").remove(0);
+    let stages = Stages::default();
+    bencher.bench(|| fit(&build, "a", &part, None, UnitSystem::Inch, &stages));
+}
+
+/// Every curve of lobe, train and strip of a candidate, from kept lobes.
+#[divan::bench]
+fn curves_of_a_candidate(bencher: Bencher<'_, '_>) {
+    let build = Build::read(EXAMPLE).expect("the example reads");
+    let request = request(&[PartName::Lobe, PartName::Train, PartName::Strip]);
+    let stages = Stages::default();
+    bencher.bench(|| analyze(&build, &request, &stages));
 }
 
 #[divan::bench]

@@ -197,6 +197,31 @@ fn parts_that_are_not_made_for_each_other_are_told_with_their_reason() {
 }
 
 #[test]
+fn a_lifter_bears_what_its_maker_says() {
+    // 350 lbf open at 1.65 is some 577 lbf on the seat.
+    let line = |rated: &str| found("lifter_load", &[("train.lifter.rated_load", rated)]).expect("held");
+    assert_eq!((line("700 lbf").verdict, line("550 lbf").verdict), (Verdict::Ok, Verdict::Fails));
+    let have = line("700 lbf").have.unwrap() / 4.448_221_6;
+    assert!((have - 350.0 * 1.65).abs() < 5.0, "{have}");
+}
+
+#[test]
+fn a_pointed_nose_is_told() {
+    // Under a flat foot the radius is .475 + .317 less some .73 of second derivative [a reference lobe of this card has
+    // -.000223 in/deg2, which is -.732 in per radian twice; from memory].
+    let sharp = [
+        ("train.lifter.kind", "hydraulic_flat"),
+        ("train.lifter.face_diameter", "0.900 in"),
+        ("cam.base_circle_diameter", "0.95 in"),
+        ("cam.intake.lobe_lift", "0.317 in"),
+        ("cam.intake.checks", r#"[["0.006 in", "270 deg"], ["0.050 in", "224 deg"], ["0.200 in", "134 deg"]]"#),
+    ];
+    let line = found("nose_radius", &sharp).expect("held");
+    assert!(line.verdict == Verdict::Tight && (0.02..0.10).contains(&inches(&line)), "advice, not a failure: {line:?}");
+    assert_eq!(verdict("nose_radius", &[]), Some(Verdict::Ok));
+}
+
+#[test]
 fn prices_add_up_once_each_and_a_side_of_its_own_counts_by_itself() {
     let cost = |sets: &[(&str, &str)]| found("cost", sets).expect("held").have.expect("known");
     let plain = [("cam.price", "320 USD"), ("train.lifter.price", "480 USD"), ("train.valve.intake.price", "160 USD")];

@@ -183,6 +183,62 @@ fn a_checked_length_tells_what_to_order() {
 }
 
 #[test]
+fn each_school_of_preload_says_what_it_can_do_to_the_valve() {
+    let found = report(|_| ());
+    let preload = found.train.done().unwrap().intake.preload.clone().unwrap();
+    let told: Vec<_> = preload.schools.iter().map(|s| (s.name.as_str(), s.held_open.inch.as_str())).collect();
+    // .035, .003, .0225 and .120 - .025 of plunger, each times 1.65, by hand.
+    let wanted = [
+        ("this one", ".058 in"),
+        ("light school", ".005 in"),
+        ("series school", ".037 in"),
+        ("deep school", ".157 in"),
+    ];
+    assert_eq!(told, wanted);
+    assert_eq!(preload.schools[3].lost.as_ref().map(|lost| lost.inch.as_str()), Some(".041 in"), ".025 x 1.65");
+    assert!(preload.bleeds.is_empty(), "nobody put it in a tester");
+}
+
+#[test]
+fn a_plunger_bleeds_more_the_slower_it_turns_and_the_looser_it_is() {
+    let bleeds = |seconds: u32| {
+        let found = report(|c| c["train"]["lifter"]["bleed_seconds"] = seconds.into());
+        found.train.done().unwrap().intake.preload.clone().unwrap().bleeds
+    };
+    let number = |text: &str| text.trim_end_matches(" in").parse::<f64>().unwrap();
+    let (tight, loose) = (bleeds(60), bleeds(10));
+    assert_eq!(tight.iter().map(|b| b.at.as_str()).collect::<Vec<_>>(), ["cranking", "idle"]);
+    let [cranking, idle] = [&loose[0], &loose[1]].map(|b| number(&b.plunger.inch));
+    assert!(cranking > 3.0 * idle && cranking > 0.01, "{cranking} {idle}");
+    assert!(number(&tight[0].plunger.inch) < 0.25 * cranking);
+}
+
+#[test]
+fn durations_over_lift_lose_most_off_the_seat_and_near_the_peak_and_none_when_rigid() {
+    let durations = |change: fn(&mut Value)| report(change).train.done().unwrap().intake.durations.clone();
+    let lost = durations(|_| ());
+    let by: Vec<f64> = lost.ideal_deg.iter().zip(&lost.running_deg).map(|(ideal, real)| ideal - real).collect();
+    // Off the seat the lobe is slow and the seat load is taken up; near the peak it is slow again.
+    let middle = by[by.len() / 2];
+    assert!(by[0] > 1.5 * middle && by[by.len() - 1] > 3.0 * middle && middle > 2.0, "{by:?}");
+    assert!(lost.ideal_deg.windows(2).all(|two| two[1] < two[0]));
+    let rigid = durations(|c| {
+        c["train"]["lifter"]["give"] = "0 in".into();
+        c["train"].as_object_mut().unwrap().remove("pushrod");
+    });
+    let off = rigid.ideal_deg.iter().zip(&rigid.running_deg).map(|(a, b)| (a - b).abs()).fold(0.0, f64::max);
+    assert!(off < 1e-6 && rigid.valve_mm.len() == 24, "{off}");
+}
+
+#[test]
+fn a_lash_cap_adds_its_height_over_the_ratio() {
+    let found = report(|c| c["train"]["preload_work"] = json!({ "lash_cap": "0.066 in" }));
+    let preload = found.train.done().unwrap().intake.preload.clone().unwrap();
+    // .066/1.65 = .040 more at the plunger.
+    assert_eq!((preload.work[0].change.inch.as_str(), preload.after.inch.as_str()), (".040 in", ".075 in"));
+}
+
+#[test]
 fn the_strip_carries_what_the_valve_gets_beside_the_rigid_lift() {
     let found = report(|_| ());
     let (strip, lift) = (found.strip.done().unwrap(), found.lift.done().unwrap());

@@ -393,6 +393,15 @@ export interface components {
             /** @description Its name. */
             name: string;
         };
+        /** @description Bleeding at one speed. */
+        BleedReport: {
+            /** @description In words. */
+            at: string;
+            /** @description Of the plunger, in one opening. */
+            plunger: components["schemas"]["Shown"];
+            /** @description At the valve as it closes. */
+            valve: components["schemas"]["Shown"];
+        };
         /** @description One block of a candidate with its state. */
         Block_BreathingReport: ({
             /** @description Mass of air for one of fuel. */
@@ -986,6 +995,8 @@ export interface components {
                  * @description See above.
                  */
                 closes_earlier_deg: number;
+                /** @description Durations of rigid parts and of the valve that runs, over valve lift. */
+                durations: components["schemas"]["RunningDurations"];
                 /** @description Valve lift of rigid parts at the nominal ratio, less lash. */
                 ideal_mm: number[];
                 lash?: components["schemas"]["LashReport"] | null;
@@ -1033,6 +1044,8 @@ export interface components {
                  * @description See above.
                  */
                 closes_earlier_deg: number;
+                /** @description Durations of rigid parts and of the valve that runs, over valve lift. */
+                durations: components["schemas"]["RunningDurations"];
                 /** @description Valve lift of rigid parts at the nominal ratio, less lash. */
                 ideal_mm: number[];
                 lash?: components["schemas"]["LashReport"] | null;
@@ -2195,14 +2208,28 @@ export interface components {
         PreloadReport: {
             /** @description After all of it. */
             after: components["schemas"]["Shown"];
+            /** @description How far the plunger bleeds down in one opening; empty without a leak-down reading. */
+            bleeds: components["schemas"]["BleedReport"][];
             /** @description As measured or planned. */
             now: components["schemas"]["Shown"];
             /** @description Change of pushrod length that would bring it back. */
             pushrod: components["schemas"]["Shown"];
+            /** @description What this preload and each school's can do to the valve at most. */
+            schools: components["schemas"]["PreloadSchool"][];
             /** @description In words, against the school of the build and the plunger's travel. */
             word: string;
             /** @description What each piece of work does. */
             work: components["schemas"]["WorkReport"][];
+        };
+        /** @description A preload and what a lifter with it can do to the valve at most. */
+        PreloadSchool: {
+            /** @description Valve held open when the lifter pumps up. */
+            held_open: components["schemas"]["Shown"];
+            lost?: components["schemas"]["Shown"] | null;
+            /** @description In words. */
+            name: string;
+            /** @description At the plunger. */
+            preload: components["schemas"]["Shown"];
         };
         /** @description A problem document. */
         Problem: {
@@ -2235,7 +2262,7 @@ export interface components {
             gives?: components["schemas"]["Shown"] | null;
             /**
              * Format: double
-             * @description Of steel.
+             * @description Of the bare tube.
              */
             mass_g: number;
             /** @description What the next size up would be, in words. */
@@ -2332,6 +2359,15 @@ export interface components {
             /** @description Turn from the closed valve. */
             turn_deg: number[];
             /** @description Valve lift of rigid parts. */
+            valve_mm: number[];
+        };
+        /** @description Durations over valve lift. */
+        RunningDurations: {
+            /** @description Crank degrees the valve of rigid parts is above it, at the nominal ratio. */
+            ideal_deg: number[];
+            /** @description The same of the valve that runs. */
+            running_deg: number[];
+            /** @description Valve lift. */
             valve_mm: number[];
         };
         /** @description A changed document. */

@@ -12,7 +12,9 @@ import { LobeTools } from '../features/motion/LobeTools'
 import { MatchingMap } from '../features/motion/MatchingMap'
 import { Order } from '../features/motion/Order'
 import { Preload } from '../features/motion/Preload'
+import { PreloadSchools } from '../features/motion/PreloadSchools'
 import { PushrodFigures } from '../features/motion/PushrodFigures'
+import { RunningCharts } from '../features/motion/RunningCharts'
 import { RockerPicture } from '../features/motion/RockerPicture'
 import { Margins } from '../features/margins/Margins'
 import { useSessionPart } from '../features/session/useSession'
@@ -66,8 +68,8 @@ function StepContent({ step }: { step: StepName }) {
   switch (step) {
     case 'events': return <EventsStep />
     case 'lobe': return <><LobePicture /><LobeTools /><LobeContact /><Order /></>
-    case 'lifter': return <Preload />
-    case 'rocker': return <><LiftBudget /><RockerPicture /></>
+    case 'lifter': return <><Preload /><PreloadSchools /></>
+    case 'rocker': return <><LiftBudget /><RockerPicture /><RunningCharts /></>
     case 'pushrod': return <><PushrodFigures /><MatchingMap /></>
     case 'clearance': return <ClearanceStep />
     case 'torque': return <TorqueStep />

@@ -1,11 +1,13 @@
 //! Work at the bench: preload after machining, lash hot and cold, pushrods matched to their places.
 
-use super::follower::preload_band;
+use super::follower::{preload_band, preload_of_school};
 use super::inputs::Inputs;
+use crate::cam::Motion;
 use crate::document::{Node, Side};
-use crate::quantity::{Dimension, Length, Shown, shown};
-use crate::report::{LashReport, MatchReport, PreloadReport, WorkReport};
-use crate::train::preload::{lash_growth, matched, worksheet};
+use crate::quantity::{Dimension, Length, Shown, Speed, shown};
+use crate::report::{BleedReport, LashReport, MatchReport, PreloadReport, PreloadSchool, WorkReport};
+use crate::train::compliance::Metal;
+use crate::train::preload::{at_most, bled, lash_growth, matched, worksheet};
 
 fn length(si: f64) -> Shown {
     shown(si, Dimension::Length)
@@ -23,11 +25,50 @@ pub fn preload(inputs: &Inputs<'_>, side: Side, ratio: f64) -> Option<PreloadRep
         after: length(after),
         word: word(&lifter, after),
         pushrod: length(now.si() - after),
+        schools: schools(&lifter, after, ratio),
+        bleeds: bleeds(inputs, side, ratio).unwrap_or_default(),
         work: work
             .into_iter()
             .map(|piece| WorkReport { key: piece.key.to_owned(), change: length(piece.change) })
             .collect(),
     })
+}
+
+/// The preload at hand and the middle of each school's, with what they can do to the valve.
+fn schools(lifter: &Node<'_>, now: f64, ratio: f64) -> Vec<PreloadSchool> {
+    let travel = lifter.quantity::<Length>("travel").map(Length::si);
+    let middle = |school: &str| preload_of_school(school, travel).map(|(low, high)| 0.5 * (low + high));
+    let named = [("light", "light school"), ("series", "series school"), ("deep", "deep school")];
+    let all = named.into_iter().filter_map(|(school, name)| Some((name, middle(school)?)));
+    let told = std::iter::once(("this one", now)).chain(all).map(|(name, preload)| {
+        let (held, lost) = at_most(preload, travel, ratio);
+        PreloadSchool {
+            name: name.to_owned(),
+            preload: length(preload),
+            held_open: length(held),
+            lost: lost.map(length),
+        }
+    });
+    told.collect()
+}
+
+/// Bleeding at cranking and at idle; `None` without a leak-down reading, a spring or a lobe.
+fn bleeds(inputs: &Inputs<'_>, side: Side, ratio: f64) -> Option<Vec<BleedReport>> {
+    let own = inputs.side(side);
+    let seconds = inputs.train(side, "lifter").number("bleed_seconds")?;
+    let (lobe, lift, spring) = (own.lobe().ok()?, own.lift.as_ref().ok()?, own.spring.as_ref().ok()?);
+    let load = |motion: Motion| {
+        let valve = Length::from_si(lift.motion(motion).lift);
+        if valve.si() > 0.0 { own.valves * ratio * spring.load(valve).si() } else { 0.0 }
+    };
+    let loads: Vec<f64> = lobe.sampled(1.0).map(|(_, motion)| load(motion)).collect();
+    let cranking = inputs.engine.quantity::<Speed>("cranking_speed").map(|speed| ("cranking", speed));
+    let idle = inputs.target.quantity::<Speed>("idle_at").map(|speed| ("idle", speed));
+    let told = [cranking, idle].into_iter().flatten().map(|(at, speed)| {
+        let plunger = bled(seconds, &loads, speed.si());
+        BleedReport { at: at.to_owned(), plunger: length(plunger), valve: length(plunger * ratio) }
+    });
+    Some(told.collect())
 }
 
 fn word(lifter: &Node<'_>, preload: f64) -> String {
@@ -68,7 +109,8 @@ pub fn checked(inputs: &Inputs<'_>, side: Side) -> Option<(f64, f64)> {
 pub fn cold_growth(inputs: &Inputs<'_>, side: Side, ratio: f64) -> Option<f64> {
     let pushrod: Length = inputs.train(side, "pushrod").quantity("length")?;
     let aluminium = |key: &str| inputs.engine.word(key) == Some("aluminium");
-    Some(lash_growth(pushrod.si(), ratio, aluminium("block_material"), aluminium("head_material")))
+    let metal = Metal::of(inputs.train(side, "pushrod").word("material"));
+    Some(lash_growth(pushrod.si(), metal, ratio, (aluminium("block_material"), aluminium("head_material"))))
 }
 
 /// Which pushrod goes where; empty without measured ones, or with too few.

@@ -83,13 +83,16 @@ impl LobeContact<'_> {
 
 /// Least and most preload by the school of the lifter, m; `None` where a deep one's travel is not known.
 pub fn preload_band(lifter: &Node<'_>) -> Option<(f64, f64)> {
+    let travel = lifter.quantity::<Length>("travel").map(Length::si);
+    preload_of_school(lifter.word("preload_school").unwrap_or("series"), travel)
+}
+
+/// Least and most preload of a school, m, for a plunger of that travel.
+pub fn preload_of_school(school: &str, travel: Option<f64>) -> Option<(f64, f64)> {
     let inches = |(low, high): (f64, f64)| (low * INCH, high * INCH);
-    Some(match lifter.word("preload_school") {
-        Some("light") => inches(PRELOAD_LIGHT),
-        Some("deep") => {
-            let travel: Length = lifter.quantity("travel")?;
-            (travel.si() - PRELOAD_DEEP.0 * INCH, travel.si() - PRELOAD_DEEP.1 * INCH)
-        }
+    Some(match school {
+        "light" => inches(PRELOAD_LIGHT),
+        "deep" => travel.map(|travel| (travel - PRELOAD_DEEP.0 * INCH, travel - PRELOAD_DEEP.1 * INCH))?,
         _ => inches(PRELOAD_SERIES),
     })
 }

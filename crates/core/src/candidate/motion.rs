@@ -4,14 +4,16 @@ use super::bench_work;
 use super::inputs::{Inputs, Part, SideInputs};
 use super::order::order;
 use super::stages::{Stages, key};
-use crate::cam::{Flank, height_050};
+use crate::cam::{Flank, Lobe, height_050};
 use crate::document::{Node, Side};
 use crate::quantity::{Dimension, Length, Shown, UnitSystem, format_si, parse, shown};
-use crate::report::{BudgetStep, FlexShare, OrderReport, PushrodReport, RockerReport, Sides, TrainReport};
-use crate::train::Spring;
+use crate::report::{
+    BudgetStep, FlexShare, OrderReport, PushrodReport, RockerReport, RunningDurations, Sides, TrainReport,
+};
 use crate::train::compliance::{Pushrod, of_parts};
 use crate::train::rocker::{Pose, Rocker};
 use crate::train::running::{Budget, Origin, RunningTrain};
+use crate::train::{Spring, ValveLift};
 
 /// Friction of a plain pad and of a roller on the stem (common practice, no source).
 const PAD_FRICTION: f64 = 0.12;
@@ -60,6 +62,7 @@ fn side_train(inputs: &Inputs<'_>, side: Side, stages: &Stages) -> Part<TrainRep
         shares: shares(inputs, side, &running, load),
         opens_later_deg,
         closes_earlier_deg,
+        durations: durations(lobe, &lift, &running, spring),
         pushrod_load_n: load.map(|load| load * lift.ratio),
         rocker: running.rocker.map(|rocker| rocker_report(inputs, side, &running, &rocker, load)),
         pushrod: pushrod.map(|pushrod| pushrod_report(&pushrod, lift.ratio, load, bench_work::checked(inputs, side))),
@@ -116,6 +119,25 @@ fn shifts(own: &SideInputs, running: &RunningTrain, spring: Option<&Spring>) -> 
         _ => 0.0,
     };
     (shift(Flank::Opening), shift(Flank::Closing))
+}
+
+/// Durations over valve lift, from just off the seat to just below the running peak.
+fn durations(lobe: &Lobe, lift: &ValveLift, running: &RunningTrain, spring: Option<&Spring>) -> RunningDurations {
+    const STEPS: u32 = 24;
+    let full = lobe.lift().si();
+    let most = 0.98 * running.valve(full, spring).min(lift.net(lobe).si());
+    let mut found = RunningDurations { valve_mm: Vec::new(), ideal_deg: Vec::new(), running_deg: Vec::new() };
+    for step in 1..=STEPS {
+        let valve = most * f64::from(step) / f64::from(STEPS);
+        let above = |lobe_lift: f64| lobe.duration_crank_deg(Length::from_si(lobe_lift));
+        let real = running.lobe_at(valve, full, spring).and_then(above);
+        if let (Some(ideal), Some(real)) = (above((valve + lift.lash.si()) / lift.ratio), real) {
+            found.valve_mm.push(valve * 1e3);
+            found.ideal_deg.push(ideal);
+            found.running_deg.push(real);
+        }
+    }
+    found
 }
 
 fn shares(inputs: &Inputs<'_>, side: Side, running: &RunningTrain, load: Option<f64>) -> Vec<FlexShare> {

@@ -275,6 +275,7 @@ mod tests {
                 "lash",
                 "roller_width",
                 "rated_speed",
+                "rated_load",
                 "body_diameter",
                 "seat_height",
                 "part",
@@ -282,7 +283,7 @@ mod tests {
             ]
         );
         let of_unknown_kind = applies(&json!({}));
-        assert_eq!(of_unknown_kind.len(), 19, "nothing is hidden while the kind is not known");
+        assert_eq!(of_unknown_kind.len(), 21, "nothing is hidden while the kind is not known");
     }
 
     #[test]

@@ -104,6 +104,9 @@ pub fn contact_stress(core: Option<&str>) -> f64 {
 }
 /// Stress is tight with less than this share left.
 pub const STRESS_TIGHT: f64 = 0.08;
+/// Least radius of a nose, and less than this over it is tight, in (from memory).
+pub const NOSE: f64 = 0.120;
+pub const NOSE_TIGHT: f64 = 0.020;
 /// Greatest pressure angle of a roller lifter, deg, and how much under it is tight.
 pub const PRESSURE_ANGLE: f64 = 30.0;
 pub const PRESSURE_ANGLE_TIGHT: f64 = 2.0;

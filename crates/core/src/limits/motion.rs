@@ -1,13 +1,13 @@
 //! Rules about lobe and follower, rocker and pushrod.
 
 use super::figures::{
-    BUCKLING, BUCKLING_TIGHT, INCH, PATTERN_SHARE, PATTERN_TIGHT, PRESSURE_ANGLE, PRESSURE_ANGLE_TIGHT, STRESS_TIGHT,
-    contact_stress,
+    BUCKLING, BUCKLING_TIGHT, INCH, NOSE, NOSE_TIGHT, PATTERN_SHARE, PATTERN_TIGHT, PRESSURE_ANGLE,
+    PRESSURE_ANGLE_TIGHT, RATING_TIGHT, STRESS_TIGHT, contact_stress,
 };
 use super::rule::{Finding, Lever, Measure, Rule, common};
 use crate::candidate::{Gap, Inputs, Part, lobe_contact, preload_band};
 use crate::document::{InputUsed, Missing, Side};
-use crate::quantity::Length;
+use crate::quantity::{Force, Length};
 use crate::report::{Place, Sense};
 use crate::train::compliance::Pushrod;
 
@@ -108,6 +108,55 @@ pub static HOLLOW_FLANK: Rule = Rule {
     },
     advice: false,
     levers: &[],
+};
+
+/// The nose against being a point.
+pub static NOSE_RADIUS: Rule = Rule {
+    id: "nose_radius",
+    title: "radius of the nose",
+    place: Place::Lobe,
+    sense: Sense::AtLeast,
+    measure: Measure::Length,
+    sided: true,
+    formula: "smallest radius where the lobe bulges: base radius + lift + second derivative under a flat foot, pitch curve's less the roller's under a roller; below .120 in the oil film and the skin of any core are gone soon, whatever the stress",
+    school: common,
+    find: |inputs, side, _| {
+        let radius = lobe_contact(inputs, side).map(|contact| contact.extremes().convex);
+        Some(radius.map(|radius| Finding::at_least(NOSE * INCH, NOSE_TIGHT * INCH, radius)))
+    },
+    inputs: lobe_inputs,
+    advice: true,
+    levers: &[Lever { part: "cam", field: "base_circle_diameter", step: 0.020 * INCH, most: 10.0 }],
+};
+
+/// What bears on the lifter's seat.
+pub static LIFTER_LOAD: Rule = Rule {
+    id: "lifter_load",
+    title: "lifter load rating",
+    place: Place::Lifter,
+    sense: Sense::AtMost,
+    measure: Measure::Force,
+    sided: true,
+    formula: "open load of the spring times ratio, for each valve the rocker opens, against the rating; gas at opening and inertia come on top",
+    school: common,
+    find: |inputs, side, _| {
+        let rated: Force = inputs.train(side, "lifter").quantity("rated_load")?;
+        let own = inputs.side(side);
+        let load = || -> Part<f64> {
+            let (spring, lift) = (own.spring.clone()?, own.lift.clone()?);
+            Ok(own.valves * lift.ratio * spring.load(own.most_lift()?).si())
+        };
+        Some(load().map(|load| Finding::at_most(rated.si(), RATING_TIGHT * rated.si(), load)))
+    },
+    inputs: |inputs, side| {
+        vec![
+            inputs.train(side, "lifter").input("rated_load"),
+            inputs.train(side, "spring").input("points"),
+            inputs.train(side, "rocker").input("ratio"),
+        ]
+    },
+    advice: false,
+    levers: &[Lever { part: "spring", field: "installed_height", step: 0.010 * INCH, most: 15.0 }],
 };
 
 /// The contact on a flat foot.
@@ -218,7 +267,7 @@ pub static PUSHROD_BUCKLING: Rule = Rule {
         let reserve = || -> Part<f64> {
             let pushrod = Pushrod::read(&inputs.candidate.child("train"), side)?;
             let (spring, lift) = (own.spring.clone()?, own.lift.clone()?);
-            let load = own.valves * lift.ratio * spring.load(lift.net(own.lobe()?)).si();
+            let load = own.valves * lift.ratio * spring.load(own.most_lift()?).si();
             Ok(pushrod.buckling_load() / load.max(1.0))
         };
         Some(reserve().map(|reserve| Finding::at_least(BUCKLING, BUCKLING_TIGHT, reserve)))

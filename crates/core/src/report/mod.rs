@@ -28,8 +28,8 @@ pub use parts::{
 };
 pub use timing::{DurationAt, SideTiming, TimingReport};
 pub use train::{
-    BudgetStep, FlexShare, LashReport, MatchReport, OrderCheck, OrderReport, PreloadReport, PushrodReport,
-    RockerReport, TrainReport, WorkReport,
+    BleedReport, BudgetStep, FlexShare, LashReport, MatchReport, OrderCheck, OrderReport, PreloadReport, PreloadSchool,
+    PushrodReport, RockerReport, RunningDurations, TrainReport, WorkReport,
 };
 
 use crate::document::Assumed;

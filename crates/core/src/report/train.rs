@@ -21,6 +21,8 @@ report! {
         opens_later_deg: f64,
         /// See above.
         closes_earlier_deg: f64,
+        /// Durations of rigid parts and of the valve that runs, over valve lift.
+        durations: RunningDurations,
         /// Cam degrees from full lift of the curves below.
         cam_deg: Vec<f64>,
         /// Valve lift of rigid parts at the nominal ratio, less lash.
@@ -41,6 +43,16 @@ report! {
         matching: Vec<MatchReport>,
         /// What to order so that the valve gets what the card promises; absent where no lobe meets it.
         order: Option<OrderReport>,
+    }
+
+    /// Durations over valve lift.
+    pub struct RunningDurations {
+        /// Valve lift.
+        valve_mm: Vec<f64>,
+        /// Crank degrees the valve of rigid parts is above it, at the nominal ratio.
+        ideal_deg: Vec<f64>,
+        /// The same of the valve that runs.
+        running_deg: Vec<f64>,
     }
 
     /// One step of the lift budget.
@@ -111,7 +123,7 @@ report! {
         stiffness_n_per_mm: f64,
         /// Load at which it bends out.
         buckling_load_n: f64,
-        /// Of steel.
+        /// Of the bare tube.
         mass_g: f64,
         /// Length that gives the preload wanted over the checked one; absent while that is unknown.
         wanted: Option<Shown>,
@@ -137,6 +149,32 @@ report! {
         word: String,
         /// Change of pushrod length that would bring it back.
         pushrod: Shown,
+        /// What this preload and each school's can do to the valve at most.
+        schools: Vec<PreloadSchool>,
+        /// How far the plunger bleeds down in one opening; empty without a leak-down reading.
+        bleeds: Vec<BleedReport>,
+    }
+
+    /// A preload and what a lifter with it can do to the valve at most.
+    pub struct PreloadSchool {
+        /// In words.
+        name: String,
+        /// At the plunger.
+        preload: Shown,
+        /// Valve held open when the lifter pumps up.
+        held_open: Shown,
+        /// Lift lost when it bleeds all the way down; absent without the plunger's travel.
+        lost: Option<Shown>,
+    }
+
+    /// Bleeding at one speed.
+    pub struct BleedReport {
+        /// In words.
+        at: String,
+        /// Of the plunger, in one opening.
+        plunger: Shown,
+        /// At the valve as it closes.
+        valve: Shown,
     }
 
     /// One piece of work.

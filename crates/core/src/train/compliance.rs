@@ -6,8 +6,6 @@ use std::f64::consts::PI;
 
 /// Young's modulus of steel, Pa.
 pub const STEEL: f64 = 2.07e11;
-/// Density of steel, kg/m3.
-const STEEL_DENSITY: f64 = 7850.0;
 /// An inch in metres over a pound-force in newtons: compliances of the trade in m/N.
 const INCH_PER_POUND: f64 = 0.0254 / 4.448_221_6;
 /// Of lifter, cam bearings and every contact, at the pushrod, in/lbf (common practice, no source).
@@ -33,9 +31,34 @@ pub struct Share {
     pub compliance: f64,
 }
 
+/// What a pushrod is made of [Shigley, table A-5, and handbooks for density and expansion; from memory].
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Metal {
+    /// Young's modulus, Pa.
+    pub modulus: f64,
+    /// kg/m3.
+    pub density: f64,
+    /// Expansion for a kelvin.
+    pub expansion: f64,
+}
+
+impl Metal {
+    /// Steel tube.
+    pub const STEEL: Self = Self { modulus: STEEL, density: 7850.0, expansion: 12e-6 };
+    /// Aluminium tube.
+    pub const ALUMINIUM: Self = Self { modulus: 7.1e10, density: 2770.0, expansion: 23e-6 };
+
+    /// That of the word in the document; steel when absent.
+    pub fn of(word: Option<&str>) -> Self {
+        if word == Some("aluminium") { Self::ALUMINIUM } else { Self::STEEL }
+    }
+}
+
 /// A pushrod as a column.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Pushrod {
+    /// Of the tube.
+    pub metal: Metal,
     /// m.
     pub length: f64,
     /// m.
@@ -53,7 +76,8 @@ impl Pushrod {
         let node = train.child("pushrod").side(side);
         let mut needs = Needs::default();
         let mut length = |key: &str| needs.quantity::<Length>(&node, key).si();
-        let found = Self { length: length("length"), outside: length("outside_diameter"), wall: length("wall") };
+        let metal = Metal::of(node.word("material"));
+        let found = Self { metal, length: length("length"), outside: length("outside_diameter"), wall: length("wall") };
         needs.met(found)
     }
 
@@ -63,19 +87,19 @@ impl Pushrod {
 
     /// `E A / L`, N/m.
     pub fn stiffness(&self) -> f64 {
-        STEEL * 0.25 * PI * (self.outside.powi(2) - self.bore().powi(2)) / self.length
+        self.metal.modulus * 0.25 * PI * (self.outside.powi(2) - self.bore().powi(2)) / self.length
     }
 
     /// Load under which a slender column with free ends bends out: `pi^2 E I / L^2`, N [Euler; Shigley, ch. 4; from
     /// memory].
     pub fn buckling_load(&self) -> f64 {
         let area_moment = PI / 64.0 * (self.outside.powi(4) - self.bore().powi(4));
-        PI * PI * STEEL * area_moment / self.length.powi(2)
+        PI * PI * self.metal.modulus * area_moment / self.length.powi(2)
     }
 
-    /// Of steel, kg.
+    /// Of the bare tube, kg.
     pub fn mass(&self) -> f64 {
-        STEEL_DENSITY * 0.25 * PI * (self.outside.powi(2) - self.bore().powi(2)) * self.length
+        self.metal.density * 0.25 * PI * (self.outside.powi(2) - self.bore().powi(2)) * self.length
     }
 }
 
@@ -146,7 +170,8 @@ mod tests {
     #[test]
     fn a_pushrod_is_as_stiff_as_the_reference_has_it() {
         // 5/16 x .080 x 7.8 in of steel: 224.7 klbf/in, with E = 30 Mpsi; E here is 207 GPa, 30.02 Mpsi.
-        let pushrod = Pushrod { length: 7.8 * INCH, outside: 0.3125 * INCH, wall: 0.080 * INCH };
+        let metal = Metal::STEEL;
+        let pushrod = Pushrod { metal, length: 7.8 * INCH, outside: 0.3125 * INCH, wall: 0.080 * INCH };
         let klbf_per_in = pushrod.stiffness() * INCH / POUND / 1e3;
         assert!((klbf_per_in / 224.7 - 1.0).abs() < 0.005, "{klbf_per_in}");
     }
@@ -154,7 +179,8 @@ mod tests {
     #[test]
     fn a_solid_column_buckles_at_eulers_load() {
         // Steel rod of 10 mm by 500 mm: I = 490.9 mm4, pi^2 x 207000 x 490.9 / 250000 = 4012 N, by hand.
-        let rod = Pushrod { length: 0.5, outside: 0.010, wall: 0.005 };
+        let metal = Metal::STEEL;
+        let rod = Pushrod { metal, length: 0.5, outside: 0.010, wall: 0.005 };
         assert!((rod.buckling_load() / 4012.0 - 1.0).abs() < 1e-3, "{}", rod.buckling_load());
     }
 
@@ -169,5 +195,14 @@ mod tests {
             "{found:?} {pushrod_side}"
         );
         assert_eq!(from_readings(0.009, (0.0140, 0.0), (0.0145, 1800.0)), None);
+    }
+
+    #[test]
+    fn an_aluminium_tube_gives_three_times_as_much_and_weighs_a_third() {
+        let steel = Pushrod { metal: Metal::STEEL, length: 0.2, outside: 0.0095, wall: 0.002 };
+        let aluminium = Pushrod { metal: Metal::ALUMINIUM, ..steel };
+        assert!((steel.stiffness() / aluminium.stiffness() - 207.0 / 71.0).abs() < 1e-9);
+        assert!((aluminium.mass() / steel.mass() - 2770.0 / 7850.0).abs() < 1e-9);
+        assert!((steel.buckling_load() / aluminium.buckling_load() - 207.0 / 71.0).abs() < 1e-9);
     }
 }

@@ -1,6 +1,6 @@
 //! Moving mass of one side, seen from the valve.
 
-use super::compliance::Pushrod;
+use super::compliance::{Metal, Pushrod};
 use crate::document::{Missing, Needs, Node, Side};
 use crate::quantity::{Length, Mass};
 
@@ -19,7 +19,7 @@ pub struct MovingMass {
 }
 
 /// Reads the masses of one side from `train`, whose rocker opens `valves` valves. A pushrod without a
-/// mass is a steel tube of its sizes. Two valves are opened through a bridge, which must be weighed.
+/// mass is a tube of its sizes. Two valves are opened through a bridge, which must be weighed.
 pub fn read_moving_mass(
     train: &Node<'_>,
     side: Side,
@@ -37,7 +37,8 @@ pub fn read_moving_mass(
     let lifter: Mass = needs.quantity(&part("lifter"), "mass");
     let pushrod = pushrod_mass(&part("pushrod"), &mut needs);
     let bridge: Mass = if valves > 1.0 { needs.quantity(&part("bridge"), "mass") } else { Mass::from_si(0.0) };
-    let each = valve_mass.si() + retainer_mass.si() + locks.si() + SPRING_SHARE * spring.si();
+    let cap = valve.quantity::<Mass>("lash_cap_mass").map_or(0.0, Mass::si);
+    let each = cap + valve_mass.si() + retainer_mass.si() + locks.si() + SPRING_SHARE * spring.si();
     let valve_side = valves * each + tip.si() + bridge.si();
     needs.met(MovingMass { valve_side: Mass::from_si(valve_side), cam_side: Mass::from_si(lifter.si() + pushrod.si()) })
 }
@@ -48,7 +49,7 @@ fn pushrod_mass(pushrod: &Node<'_>, needs: &mut Needs) -> Mass {
     }
     let mut metres = |key: &str| needs.quantity::<Length>(pushrod, key).si();
     let (outside, wall, length) = (metres("outside_diameter"), metres("wall"), metres("length"));
-    Mass::from_si(Pushrod { length, outside, wall }.mass())
+    Mass::from_si(Pushrod { metal: Metal::of(pushrod.word("material")), length, outside, wall }.mass())
 }
 
 impl MovingMass {

@@ -1,14 +1,14 @@
 //! Preload and lash of a train: what machining does to them, how lash grows with heat, and which pushrod goes where.
 
+use super::compliance::Metal;
 use crate::document::{Node, Side};
 use crate::quantity::{Angle, Length};
 use pathfinding::kuhn_munkres::kuhn_munkres_min;
 use pathfinding::matrix::Matrix;
 
-/// Expansion for a kelvin of iron, aluminium and steel [Shigley, table A-5 and handbooks; from memory].
+/// Expansion for a kelvin of cast iron and cast aluminium [handbooks; from memory].
 const IRON: f64 = 11e-6;
 const ALUMINIUM: f64 = 22e-6;
-const STEEL: f64 = 12e-6;
 /// How much hotter than cold block, head and pushrod run, K, and the share of a pushrod's length that stands in the head
 /// (assumed).
 const BLOCK_HEAT: f64 = 70.0;
@@ -37,6 +37,7 @@ pub fn worksheet(train: &Node<'_>, port: &Node<'_>, side: Side, ratio: f64) -> V
         ("deck_milled", tilt),
         ("gasket_thicker", -tilt),
         ("stem_higher", 1.0 / ratio),
+        ("lash_cap", 1.0 / ratio),
         ("base_circle_smaller", -0.5),
         ("stand_shim", -(1.0 + 1.0 / ratio)),
         ("pushrod_longer", 1.0),
@@ -47,13 +48,34 @@ pub fn worksheet(train: &Node<'_>, port: &Node<'_>, side: Side, ratio: f64) -> V
     given.collect()
 }
 
-/// How much a lash at the valve grows from cold to hot, m, for a pushrod of `length` (m): block and head carry the rocker
-/// away from the cam, the pushrod follows.
-pub fn lash_growth(length: f64, ratio: f64, aluminium_block: bool, aluminium_head: bool) -> f64 {
+/// How much a lash at the valve grows from cold to hot, m, for a pushrod of `length` (m) of a metal: block and head carry
+/// the rocker away from the cam, the pushrod follows.
+pub fn lash_growth(length: f64, metal: Metal, ratio: f64, (aluminium_block, aluminium_head): (bool, bool)) -> f64 {
     let of = |aluminium: bool| if aluminium { ALUMINIUM } else { IRON };
     let block = (1.0 - HEAD_SHARE) * of(aluminium_block) * BLOCK_HEAT;
     let head = HEAD_SHARE * of(aluminium_head) * HEAD_HEAT;
-    length * (block + head - STEEL * PUSHROD_HEAT) * ratio
+    length * (block + head - metal.expansion * PUSHROD_HEAT) * ratio
+}
+
+/// What a hydraulic lifter can do to the valve at most, m: held open when it pumps up from a preload, lift lost when it
+/// bleeds down all of its `travel`; none while that is not known. Pumping up takes the preload back, bleeding the rest,
+/// each times the ratio at the valve.
+pub fn at_most(preload: f64, travel: Option<f64>, ratio: f64) -> (f64, Option<f64>) {
+    (preload.max(0.0) * ratio, travel.map(|travel| (travel - preload.max(0.0)).max(0.0) * ratio))
+}
+
+/// Travel and load of a leak-down tester, m and N [common practice, from memory].
+const TESTER_TRAVEL: f64 = 0.125 * 0.0254;
+const TESTER_LOAD: f64 = 50.0 * 4.448_221_6;
+
+/// How far a plunger bleeds down in one opening, m, that goes down [`TESTER_TRAVEL`] under [`TESTER_LOAD`] in `seconds`:
+/// laminar flow through its clearance goes with the load. `pushrod` gives the load (N) at every cam degree of the opening,
+/// `speed` is the crank's, rad/s.
+pub fn bled(seconds: f64, pushrod: &[f64], speed: f64) -> f64 {
+    let per_newton_second = TESTER_TRAVEL / (TESTER_LOAD * seconds);
+    // The cam turns at half the crank's speed.
+    let per_degree = std::f64::consts::PI / 180.0 / (0.5 * speed);
+    per_newton_second * pushrod.iter().sum::<f64>() * per_degree
 }
 
 /// One place and the pushrod that goes there.
@@ -109,10 +131,31 @@ mod tests {
     fn aluminium_heads_grow_lash_by_the_trades_thousandths() {
         // About .006 in on an iron block with aluminium heads, .012 with both of aluminium, little on all iron [common
         // practice, no source].
-        let at = |block, head| lash_growth(8.0 * 0.0254, 1.6, block, head) / 0.0254;
+        let at = |block, head| lash_growth(8.0 * 0.0254, Metal::STEEL, 1.6, (block, head)) / 0.0254;
         assert!((0.004..0.008).contains(&at(false, true)), "{}", at(false, true));
         assert!((0.009..0.015).contains(&at(true, true)), "{}", at(true, true));
         assert!(at(false, false).abs() < 0.003, "{}", at(false, false));
+        // A pushrod of aluminium grows with an aluminium engine: what is left is near nothing.
+        let both = lash_growth(8.0 * 0.0254, Metal::ALUMINIUM, 1.6, (true, true)) / 0.0254;
+        assert!(both.abs() < 0.003, "{both}");
+    }
+
+    #[test]
+    fn light_preload_holds_little_open_and_deep_preload_loses_little() {
+        let inch = 0.0254;
+        let (held, lost) = at_most(0.003 * inch, Some(0.140 * inch), 1.6);
+        assert!((held / inch - 0.0048).abs() < 1e-9 && (lost.unwrap() / inch - 0.2192).abs() < 1e-9);
+        let (held, lost) = at_most(0.125 * inch, Some(0.140 * inch), 1.6);
+        assert!((held / inch - 0.200).abs() < 1e-9 && (lost.unwrap() / inch - 0.024).abs() < 1e-9);
+        assert_eq!(at_most(-0.001, None, 1.6), (0.0, None));
+    }
+
+    #[test]
+    fn a_plunger_bleeds_by_the_testers_rate() {
+        // 100 cam degrees at 50 lbf take 100/(3 x 200) s at 200 rpm; .125 in in 20 s is .00625 in/s: .00104 in, by hand.
+        let speed = 200.0 * std::f64::consts::PI / 30.0;
+        let found = bled(20.0, &[50.0 * 4.448_221_6; 100], speed) / 0.0254;
+        assert!((found - 0.001_041_7).abs() < 1e-6, "{found}");
     }
 
     #[test]

@@ -16,7 +16,7 @@ export function PushrodFigures() {
           <tbody>
             <tr><th scope="row">Stiffness</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${(rod.stiffness_n_per_mm * 1e-3).toFixed(1)} kN/mm` : ''}</td>)}</tr>
             <tr><th scope="row">Bends out at</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${(rod.buckling_load_n * 1e-3).toFixed(1)} kN` : ''}</td>)}</tr>
-            <tr><th scope="row">Mass, of steel</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${rod.mass_g.toFixed(0)} g` : ''}</td>)}</tr>
+            <tr><th scope="row">Mass of the tube</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${rod.mass_g.toFixed(0)} g` : ''}</td>)}</tr>
             {pushrods.some((rod) => rod?.wanted) ? <tr><th scope="row">Length wanted</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod?.wanted?.[system] ?? ''}</td>)}</tr> : null}
             {pushrods.some((rod) => rod?.gives) ? <tr><th scope="row">This one gives, beyond no play</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod?.gives?.[system] ?? ''}</td>)}</tr> : null}
             <tr><th scope="row">Next size up</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${rod.next}: ${rod.next_gain[system]} more lift, ${rod.next_mass_g.toFixed(0)} g` : ''}</td>)}</tr>

@@ -78,6 +78,8 @@ pub const LIMIT_IDS: &[&str] = &[
     "contact_stress",
     "pressure_angle",
     "hollow_flank",
+    "nose_radius",
+    "lifter_load",
     "foot_contact",
     "preload",
     "tip_pattern",
@@ -104,7 +106,7 @@ pub const LIMIT_IDS: &[&str] = &[
 /// What a figure for the limit `id` is written in; `None` for a plain number.
 pub fn limit_dimension(id: &str) -> Option<Dimension> {
     match id {
-        "seat_load" | "open_load" | "seat_reserve" | "exhaust_opening" => Some(Dimension::Force),
+        "lifter_load" | "seat_load" | "open_load" | "seat_reserve" | "exhaust_opening" => Some(Dimension::Force),
         "hand_check" | "lifter_speed" => Some(Dimension::Speed),
         "idle_overlap" | "pressure_angle" => Some(Dimension::Angle),
         "trapped_compression" | "lift_against_head" | "octane" | "pushrod_buckling" => None,

@@ -4,7 +4,7 @@
 use super::part::{PART, PRICE};
 use super::upper_train::{BRIDGE, READINGS, RETAINER, ROCKER, SPRING, VALVE};
 use crate::document::field::{Field, Kind, Object, plain, quantity};
-use crate::quantity::Dimension::{Length, Mass, Speed};
+use crate::quantity::Dimension::{Force, Length, Mass, Speed};
 
 /// The train of a candidate.
 pub static TRAIN: Object = Object {
@@ -119,6 +119,20 @@ pub static LIFTER: Object = sided(
         quantity("most_lift", "Most lobe lift", Length, ("0.100 in", "0.700 in"), "What a deactivating lifter takes when it is switched off.")
             .when("kind", HYDRAULIC),
         quantity("rated_speed", "Rated speed", Speed, ("2000 rpm", "15000 rpm"), "What the maker rates it to."),
+        quantity(
+            "rated_load",
+            "Rated load",
+            Force,
+            ("100 lbf", "4000 lbf"),
+            "Greatest load on its seat the maker allows, open spring times ratio.",
+        ),
+        plain(
+            "bleed_seconds",
+            "Bleeds in, s",
+            Kind::Number { min: 1.0, max: 600.0 },
+            "Seconds the plunger takes to go down .125 in under 50 lbf in a leak-down tester, hot oil.",
+        )
+        .when("kind", HYDRAULIC),
         quantity("body_diameter", "Body diameter", Length, ("0.600 in", "1.200 in"), "In its bore, by micrometer."),
         quantity(
             "seat_height",
@@ -151,6 +165,13 @@ static PRELOAD_WORK: Object = sided(
             Length,
             ("-0.150 in", "0.150 in"),
             "Tip of the stem, after seat and valve work.",
+        ),
+        quantity(
+            "lash_cap",
+            "Lash cap added",
+            Length,
+            ("0 in", "0.200 in"),
+            "Height a cap adds over the stem: it turns, spreads the wear, and is mass at the valve.",
         ),
         quantity(
             "base_circle_smaller",
@@ -215,7 +236,8 @@ pub static PUSHROD: Object = sided(
         quantity("length", "Length", Length, ("3 in", "20 in"), "Effective length."),
         quantity("outside_diameter", "Outside diameter", Length, ("0.200 in", "1 in"), "Of the tube."),
         quantity("wall", "Wall", Length, ("0.020 in", "0.300 in"), "Of the tube."),
-        quantity("mass", "Mass", Mass, ("10 g", "600 g"), "Weighed; from a steel tube of these sizes when absent."),
+        plain("material", "Material", Kind::Choice(&["steel", "aluminium"]), "Of the tube.").or("steel"),
+        quantity("mass", "Mass", Mass, ("10 g", "600 g"), "Weighed; from a tube of these sizes when absent."),
         quantity(
             "checked_length",
             "Checked length",

@@ -161,6 +161,7 @@ pub(super) static VALVE: Object = sided(
         quantity("mass", "Mass", Mass, ("15 g", "500 g"), "Weighed."),
         plain("material", "Material", VALVE_MATERIALS, "Of the head."),
         quantity("length", "Length", Length, ("2 in", "9 in"), "Face to tip."),
+        quantity("lash_cap_mass", "Lash cap", Mass, ("0 g", "30 g"), "Cap on its tip, where there is one."),
         PART,
         PRICE,
     ],
