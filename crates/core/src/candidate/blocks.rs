@@ -4,15 +4,13 @@ use super::follower::{LobeContact, lobe_contact};
 use super::inputs::{Gap, Inputs, Part, SideInputs};
 use super::stages::{Stages, key};
 use crate::cam::{Events, Lobe, height_006, height_050, height_200};
-use crate::clearance::{
-    PistonClearance, ValveFrame, ValveTravel, closed_gaps, closest, retainer_to_seal, valve_to_valve,
-};
+use crate::clearance::{PistonClearance, ValveFrame, closed_gaps, closest, retainer_to_seal, valve_to_valve};
 use crate::document::Side;
 use crate::engine::Cylinder;
-use crate::quantity::{Angle, Length, Pressure, shown_stress};
+use crate::quantity::{Length, Pressure, shown_stress};
 use crate::report::{
     Block, ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport, LobeReport, SideTiming, Sides,
-    SpringReport, StripReport, TimingReport, ValveClearance,
+    SpringReport, TimingReport, ValveClearance,
 };
 use crate::train::{Spring, hand_check, opening_force};
 
@@ -287,50 +285,5 @@ pub fn clearance(inputs: &Inputs<'_>, stages: &Stages) -> Part<ClearanceReport> 
         exhaust: sides.exhaust,
         valve_to_valve_mm: valves_apart(inputs).ok().map(|(gap, _)| gap.as_mm()),
         piston_to_head_mm: cylinder.piston_to_head().as_mm(),
-    })
-}
-
-/// Curves carry a tenth of a micrometre: they are drawn and read, never computed with.
-fn rounded(value: f64) -> f64 {
-    (value * 1e4).round() / 1e4
-}
-
-/// Curves over the crank, a degree apart.
-pub fn strip(inputs: &Inputs<'_>, stages: &Stages) -> Part<StripReport> {
-    let cylinder = inputs.cylinder.clone()?;
-    let (intake, exhaust) = (inputs.travel(Side::Intake)?, inputs.travel(Side::Exhaust)?);
-    let crank_deg: Vec<f64> = (0..=720).map(f64::from).collect();
-    let lift = |travel: &ValveTravel<'_>| {
-        crank_deg.iter().map(|deg| rounded(travel.lift_at(*deg).as_mm())).collect::<Vec<_>>()
-    };
-    let velocity =
-        |travel: &ValveTravel<'_>| crank_deg.iter().map(|deg| rounded(travel.velocity_at(*deg) * 1e3)).collect();
-    let (intake_lift_mm, exhaust_lift_mm) = (lift(&intake), lift(&exhaust));
-    let running = |travel: &ValveTravel<'_>, own: &SideInputs| -> Option<Vec<f64>> {
-        let spring = own.spring.as_ref().ok();
-        crank_deg.iter().map(|deg| Some(rounded(travel.running_at(*deg, spring)?.as_mm()))).collect()
-    };
-    let gap = |own: &SideInputs, lift: &[f64]| -> Option<Vec<f64>> {
-        let (valve, crown) = (own.valve.as_ref().ok()?, own.crown.as_ref().ok()?);
-        let closed = stages.closed_gaps.get(key(&(&cylinder, valve, crown)), || closed_gaps(&cylinder, valve, crown));
-        Some(lift.iter().enumerate().map(|(deg, lift)| rounded(closed[deg % 360].as_mm() - lift)).collect())
-    };
-    let face = |own: &SideInputs, side: Side| {
-        own.valve.as_ref().ok()?;
-        inputs.port(side).quantity::<Length>("face_recess").map(|recess| -recess.as_mm())
-    };
-    Ok(StripReport {
-        piston_mm: crank_deg.iter().map(|deg| rounded(cylinder.crown(Angle::deg(*deg)).as_mm())).collect(),
-        intake_running_mm: running(&intake, &inputs.intake),
-        exhaust_running_mm: running(&exhaust, &inputs.exhaust),
-        intake_velocity_mm_per_deg: velocity(&intake),
-        exhaust_velocity_mm_per_deg: velocity(&exhaust),
-        intake_clearance_mm: gap(&inputs.intake, &intake_lift_mm),
-        exhaust_clearance_mm: gap(&inputs.exhaust, &exhaust_lift_mm),
-        intake_face_mm: face(&inputs.intake, Side::Intake),
-        exhaust_face_mm: face(&inputs.exhaust, Side::Exhaust),
-        intake_lift_mm,
-        exhaust_lift_mm,
-        crank_deg,
     })
 }

@@ -10,14 +10,16 @@ mod inputs;
 mod motion;
 mod order;
 mod stages;
+mod strip;
 
 pub use bench_work::cold_growth;
 pub use blocks::{
     clearance, control, engine, lift, lobe, piston_clearance, retainer_gap, seat_reserve, spring, spring_at_lift,
-    strip, timing, valves_apart,
+    timing, valves_apart,
 };
 pub use drawing::drawing;
 pub use follower::{LobeContact, lobe_contact, preload_band};
 pub use inputs::{Computed, Gap, Inputs, Part, SideInputs, full_lift_at};
 pub use motion::{tip_friction, train};
 pub use stages::{LobeResult, Stage, Stages};
+pub use strip::strip;

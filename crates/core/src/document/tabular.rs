@@ -157,7 +157,15 @@ fn split(line: &str, mark: Option<char>) -> Vec<String> {
             cell.to_owned()
         }
     };
-    parts.into_iter().map(|cell| point(cell.trim().trim_matches('"'))).collect()
+    parts.into_iter().map(|cell| plain(point(cell.trim().trim_matches('"')))).collect()
+}
+
+/// A number with an exponent, as spreadsheets write small ones, without it.
+fn plain(cell: String) -> String {
+    match cell.parse::<f64>() {
+        Ok(number) if number.abs() < 1e12 && cell.contains(['e', 'E']) => number.to_string(),
+        _ => cell,
+    }
 }
 
 /// Columns parted by blanks; a unit after a number stays with it.
@@ -209,6 +217,16 @@ mod tests {
         ] {
             assert_eq!(pasted(text), wanted, "{text:?}");
         }
+    }
+
+    #[test]
+    fn small_numbers_come_with_exponents() {
+        assert_eq!(
+            pasted("Lift (mm);Flow (l/s)\n2,5E0;3.1e1\n5;6,3E+01"),
+            json!([["2.5 mm", "31 l/s"], ["5 mm", "63 l/s"]])
+        );
+        assert_eq!(cells("1\t1e-05\n2\t-4E-6"), [["1", "0.00001"], ["2", "-0.000004"]]);
+        assert_eq!(cells("1\tinf\n2\t1e400"), [["1", "inf"], ["2", "1e400"]]);
     }
 
     #[test]

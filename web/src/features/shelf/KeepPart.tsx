@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { PartKind, SideWord } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
 import { isOneSided, partField } from './kinds'
-import { Faults } from './PartFit'
+import { Faults } from './Faults'
 import { useShelfWork } from './useShelf'
 
 /** What the candidate in view has, kept on the shelf under a name of its own. */
@@ -35,7 +35,7 @@ export function KeepPart({ kind }: { kind: PartKind }) {
         <Input aria-label="Name on the shelf" placeholder="Name on the shelf" value={name} maxLength={120} onChange={(event) => { setName(event.target.value) }} />
         <Button htmlType="submit" disabled={name.trim() === ''}>Keep</Button>
       </form>
-      {refusal ? <Faults lines={refusal.problem.faults?.map((fault) => `${fault.field}: ${fault.given}, needs ${fault.needs}`) ?? [refusal.message]} /> : null}
+      {refusal ? <Faults refusal={refusal} /> : null}
     </div>
   )
 }

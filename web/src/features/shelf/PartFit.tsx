@@ -2,6 +2,7 @@ import { App, Button } from 'antd'
 import type { FitMargin, FitReport, ShelfPart, SideWord } from '../../api/client'
 import { useState } from 'react'
 import { useSession, useSessionPart } from '../session/useSession'
+import { Faults } from './Faults'
 import { isOneSided } from './kinds'
 import { useFit, useShelfWork } from './useShelf'
 
@@ -49,9 +50,9 @@ export function PartFit({ entry, readOnly, onBack, onUsed }: Props) {
           {choices.map((each) => <button key={each} type="button" className={each === choice ? 'chosen' : ''} aria-pressed={each === choice} onClick={() => { setChoice(each) }}>{SIDE_WORDS[each]}</button>)}
         </div>
       ) : null}
-      {fit.error ? <Faults lines={fit.error.problem.faults?.map((fault) => `${fault.field}: ${fault.given}, needs ${fault.needs}`) ?? [fit.error.message]} /> : null}
+      {fit.error ? <Faults refusal={fit.error} /> : null}
       {fit.data ? <Fit report={fit.data} /> : fit.error ? null : <p className="quiet">Trying it…</p>}
-      {refusal ? <Faults lines={[refusal.message]} /> : null}
+      {refusal ? <Faults refusal={refusal} /> : null}
       <div className="part-actions">
         <Button type={fit.data?.verdict === 'never' ? 'default' : 'primary'} disabled={!fit.data || Boolean(fit.error)} onClick={use}>{fit.data?.verdict === 'never' ? 'Use it all the same' : 'Use in this candidate'}</Button>
         <Button onClick={onBack}>Back to the shelf</Button>
@@ -109,8 +110,4 @@ function Fit({ report }: { report: FitReport }) {
 function turnOf({ verdict_before: before, verdict_after: after }: FitMargin): string {
   if (!after) return 'no more asked'
   return before && before !== after ? `${before} → ${after}` : after
-}
-
-export function Faults({ lines }: { lines: readonly string[] }) {
-  return <ul className="fault-list fault" role="alert">{lines.slice(0, 20).map((line) => <li key={line}>{line}</li>)}{lines.length > 20 ? <li>and {lines.length - 20} more</li> : null}</ul>
 }

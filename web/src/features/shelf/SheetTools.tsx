@@ -1,6 +1,6 @@
 import { App, Button } from 'antd'
 import { useRef, useState } from 'react'
-import { Faults } from './PartFit'
+import { Faults } from './Faults'
 import { useShelfWork } from './useShelf'
 
 /** Larger files are refused before they are read. */
@@ -26,7 +26,7 @@ export function SheetTools({ readOnly }: { readOnly: boolean }) {
       <a className="link" href="/api/parts.csv" download="parts.csv">Export the shelf as CSV</a>
       <span className="quiet">a line for each part, names of fields in the heading</span>
       {tooLarge ? <p className="fault" role="alert">That file is larger than 4 MB.</p> : null}
-      {refusal ? <Faults lines={refusal.problem.faults?.map((fault) => `${fault.field}: ${fault.given}, needs ${fault.needs}${fault.cure ? `; ${fault.cure}` : ''}`) ?? [refusal.message]} /> : null}
+      {refusal ? <Faults refusal={refusal} /> : null}
     </div>
   )
 }
