@@ -119,3 +119,43 @@ fn no_acknowledged_save_is_lost_when_the_server_is_killed() {
     println!("{kills} kills, {saves} acknowledged saves, none lost");
     assert!(saves > 0, "the writers saved nothing");
 }
+
+/// A sheet of sixty parts that all carry one mark.
+fn sheet(mark: u64) -> String {
+    let lines = (0..60).map(|i| format!("pushrod,rod {i},7.{:03} in,mark {mark}\n", 600 + i));
+    format!("part_kind,name,length,notes\n{}", lines.collect::<String>())
+}
+
+#[test]
+fn a_sheet_of_parts_is_on_the_shelf_whole_or_not_at_all() {
+    let folder = tempfile::tempdir().expect("a folder");
+    let database = folder.path().join("shelf.db");
+    let mut served = serve(&database);
+    let mut known = 0;
+    for kill in 0..6_u64 {
+        let url = served.url.clone();
+        let put = move |mark: u64| send("POST", &format!("{url}/api/parts/sheet"), &json!({ "text": sheet(mark) }));
+        let from = known + 1;
+        let writer = std::thread::spawn(move || (from..).take_while(|mark| put(*mark).is_some()).last());
+        std::thread::sleep(Duration::from_millis(40 + (kill * 37) % 128));
+        served.process.kill().expect("killed");
+        served.process.wait().expect("gone");
+        known = writer.join().expect("no panic").unwrap_or(known);
+
+        served = serve(&database);
+        let shelf = get(&format!("{}/api/parts", served.url));
+        let marks: Vec<u64> = shelf.as_array().expect("a list").iter().map(|entry| mark_of(&entry["part"])).collect();
+        assert!(marks.windows(2).all(|two| two[0] == two[1]), "kill {kill}: a sheet is half there: {marks:?}");
+        let found = marks.first().copied().unwrap_or(0);
+        assert!(found == known || found == known + 1, "kill {kill}: {found} on the shelf, {known} acknowledged");
+        assert!(marks.is_empty() || marks.len() == 60);
+        known = found;
+    }
+    served.process.kill().expect("killed");
+    assert!(known > 0, "no sheet went in");
+}
+
+/// The mark a part of [`sheet`] carries.
+fn mark_of(part: &Value) -> u64 {
+    part["notes"].as_str().and_then(|notes| notes.strip_prefix("mark ")?.parse().ok()).expect("a mark")
+}
