@@ -183,6 +183,22 @@ fn a_checked_length_tells_what_to_order() {
 }
 
 #[test]
+fn a_pivot_that_stands_low_wants_a_longer_pushrod() {
+    let longer = |height: &str| {
+        let found = report(|c| {
+            for (key, text) in [("pivot_to_tip", "1.4 in"), ("pivot_to_cup", "0.848 in"), ("pivot_height", height)] {
+                c["train"]["rocker"][key] = text.into();
+            }
+        });
+        found.train.done().unwrap().intake.pushrod.clone().unwrap().for_geometry.map(|shown| shown.inch)
+    };
+    // Square at half of .5445 in with a tip of .250 in: -.022; .050 lower asks for .050 (1 + 1/1.65) = .080, but for cosines.
+    assert_eq!(longer("-0.022 in").as_deref(), Some(".000 in"));
+    assert!([".079 in", ".080 in", ".081 in"].contains(&longer("-0.072 in").unwrap().as_str()));
+    assert!(longer("0.028 in").unwrap().starts_with("-.0"));
+}
+
+#[test]
 fn each_school_of_preload_says_what_it_can_do_to_the_valve() {
     let found = report(|_| ());
     let preload = found.train.done().unwrap().intake.preload.clone().unwrap();

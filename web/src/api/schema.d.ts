@@ -2259,6 +2259,7 @@ export interface components {
              * @description Load at which it bends out.
              */
             buckling_load_n: number;
+            for_geometry?: components["schemas"]["Shown"] | null;
             gives?: components["schemas"]["Shown"] | null;
             /**
              * Format: double

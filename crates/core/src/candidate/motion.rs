@@ -11,7 +11,7 @@ use crate::report::{
     BudgetStep, FlexShare, OrderReport, PushrodReport, RockerReport, RunningDurations, Sides, TrainReport,
 };
 use crate::train::compliance::{Pushrod, of_parts};
-use crate::train::rocker::{Pose, Rocker};
+use crate::train::rocker::{Pose, Rocker, school_height};
 use crate::train::running::{Budget, Origin, RunningTrain};
 use crate::train::{Spring, ValveLift};
 
@@ -65,7 +65,10 @@ fn side_train(inputs: &Inputs<'_>, side: Side, stages: &Stages) -> Part<TrainRep
         durations: durations(lobe, &lift, &running, spring),
         pushrod_load_n: load.map(|load| load * lift.ratio),
         rocker: running.rocker.map(|rocker| rocker_report(inputs, side, &running, &rocker, load)),
-        pushrod: pushrod.map(|pushrod| pushrod_report(&pushrod, lift.ratio, load, bench_work::checked(inputs, side))),
+        pushrod: pushrod.map(|pushrod| PushrodReport {
+            for_geometry: for_geometry(inputs, side, &running, lift.net(lobe)),
+            ..pushrod_report(&pushrod, lift.ratio, load, bench_work::checked(inputs, side))
+        }),
         preload: bench_work::preload(inputs, side, lift.ratio),
         lash: bench_work::lash(inputs, side, lift.ratio, lift.lash.si()),
         matching: bench_work::matching(inputs, side, lift.ratio),
@@ -205,6 +208,15 @@ fn scrub(sweep: &[Pose]) -> f64 {
     sweep.windows(2).map(|two| (two[1].contact - two[0].contact).abs()).sum()
 }
 
+/// How much longer a pushrod puts the pivot of a stud rocker at its school's height.
+fn for_geometry(inputs: &Inputs<'_>, side: Side, running: &RunningTrain, net: Length) -> Option<Shown> {
+    let node = inputs.train(side, "rocker");
+    node.word("mount").filter(|mount| *mount == "stud")?;
+    let (rocker, now): (&Rocker, Length) = (running.rocker.as_ref()?, node.quantity("pivot_height")?);
+    let wanted = school_height(&node, rocker.tip_radius, net.si());
+    rocker.longer_for_pivot(wanted - now.si()).map(|by| shown(by, Dimension::Length))
+}
+
 /// `checked` is the length without play or preload, and the preload wanted, m.
 fn pushrod_report(pushrod: &Pushrod, ratio: f64, load: Option<f64>, checked: Option<(f64, f64)>) -> PushrodReport {
     let (next, words) = next_size(pushrod);
@@ -215,6 +227,7 @@ fn pushrod_report(pushrod: &Pushrod, ratio: f64, load: Option<f64>, checked: Opt
         mass_g: pushrod.mass() * 1e3,
         wanted: checked.map(|(length, preload)| shown(length + preload, Dimension::Length)),
         gives: checked.map(|(length, _)| shown(pushrod.length - length, Dimension::Length)),
+        for_geometry: None,
         next: words,
         next_gain: load.map_or(Shown { inch: String::new(), metric: String::new() }, |load| {
             shown(ratio * ratio * load * less, Dimension::Length)

@@ -129,6 +129,9 @@ report! {
         wanted: Option<Shown>,
         /// Preload, or lash where negative, that the present length gives over the checked one.
         gives: Option<Shown>,
+        /// Length change that puts a stud rocker's pivot at the height its school asks for; absent where that is not
+        /// measured, or set by stand or shaft.
+        for_geometry: Option<Shown>,
         /// What the next size up would be, in words.
         next: String,
         /// Lift it gives back.

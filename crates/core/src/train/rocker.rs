@@ -64,8 +64,7 @@ impl Rocker {
         let metres = |key: &str, usual: f64| rocker.quantity::<Length>(key).map_or(usual, Length::si);
         let tip_radius = metres("tip_radius", 6.35e-3);
         // Square at half lift the tip's centre passes the pivot's height there; square at full lift, only then.
-        let share = if rocker.word("geometry") == Some("full_lift") { 1.0 } else { 0.5 };
-        let height = metres("pivot_height", tip_radius - share * lift);
+        let height = metres("pivot_height", school_height(rocker, tip_radius, lift));
         let rise = (tip_radius - height).clamp(-0.98 * arm.si(), 0.98 * arm.si());
         let tip = [(arm.si().powi(2) - rise * rise).sqrt(), rise];
         let drop = metres("cup_drop", 2.54e-3).clamp(-0.98 * cup.si(), 0.98 * cup.si());
@@ -142,6 +141,17 @@ impl Rocker {
         (0.5 * (d[0] * d[0] + d[1] * d[1] - self.pushrod * self.pushrod), d[0] * cup[1] - d[1] * cup[0])
     }
 
+    /// How much longer the pushrod must be for the pivot to stand higher by `by` (m), the valve closed and the lifter where
+    /// it is: the pivot carries the cup up, and the rocker leans back to its stem. `None` beyond the arm's reach.
+    pub fn longer_for_pivot(&self, by: f64) -> Option<f64> {
+        // Seen from the pivot the stem goes down by as much: the tip's centre turns to that height.
+        let (now, then) = ((self.tip[1] / self.arm()).asin(), ((self.tip[1] - by) / self.arm()).asin());
+        let cup = turned(self.cup, now - then);
+        let foot = self.foot(0.0);
+        let length = (cup[0] - foot[0]).hypot(cup[1] + by - foot[1]);
+        length.is_finite().then_some(length - self.pushrod)
+    }
+
     /// The tip's centre in a pose, m.
     pub fn tip_at(&self, pose: &Pose) -> [f64; 2] {
         turned(self.tip, pose.turn)
@@ -169,6 +179,12 @@ impl Rocker {
             contact: tip[0] - self.stem,
         }
     }
+}
+
+/// Pivot above the stem's tip that the school of a rocker asks for at a full valve lift, m.
+pub fn school_height(rocker: &Node<'_>, tip_radius: f64, lift: f64) -> f64 {
+    let share = if rocker.word("geometry") == Some("full_lift") { 1.0 } else { 0.5 };
+    tip_radius - share * lift
 }
 
 /// A point turned with the rocker: the cup rises, the tip goes down.
@@ -217,6 +233,15 @@ mod tests {
     fn a_linkage_that_cannot_follow_says_where_it_locks() {
         let locked = square(0.008, 0.0128).sweep(0.0095).unwrap_err();
         assert!((0.0075..0.0083).contains(&locked.lifter), "{locked:?}");
+    }
+
+    #[test]
+    fn a_higher_pivot_wants_a_pushrod_longer_by_more_than_its_height() {
+        // A level rocker with an endless pushrod: the pivot's rise and the cup's, t (1 + 1/R), but for cosines.
+        let found = square(0.022, 0.0352).longer_for_pivot(1e-4).unwrap();
+        assert!((found / (1e-4 * (1.0 + 0.022 / 0.0352)) - 1.0).abs() < 1e-4, "{found}");
+        assert!((square(0.022, 0.0352).longer_for_pivot(-1e-4).unwrap() + found).abs() < 1e-8);
+        assert_eq!(square(0.022, 0.0352).longer_for_pivot(0.1), None);
     }
 
     #[test]

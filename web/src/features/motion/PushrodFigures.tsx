@@ -19,6 +19,7 @@ export function PushrodFigures() {
             <tr><th scope="row">Mass of the tube</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${rod.mass_g.toFixed(0)} g` : ''}</td>)}</tr>
             {pushrods.some((rod) => rod?.wanted) ? <tr><th scope="row">Length wanted</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod?.wanted?.[system] ?? ''}</td>)}</tr> : null}
             {pushrods.some((rod) => rod?.gives) ? <tr><th scope="row">This one gives, beyond no play</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod?.gives?.[system] ?? ''}</td>)}</tr> : null}
+            {pushrods.some((rod) => rod?.for_geometry) ? <tr><th scope="row">Square as its school asks, longer by</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod?.for_geometry?.[system] ?? ''}</td>)}</tr> : null}
             <tr><th scope="row">Next size up</th>{pushrods.map((rod, i) => <td key={SIDES[i]}>{rod ? `${rod.next}: ${rod.next_gain[system]} more lift, ${rod.next_mass_g.toFixed(0)} g` : ''}</td>)}</tr>
           </tbody>
         </table>
