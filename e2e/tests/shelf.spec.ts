@@ -40,6 +40,17 @@ test('what never goes together is said with its reason before it is used', async
   await expect(bench.getByRole('button', { name: 'Use it all the same' })).toBeVisible()
 })
 
+test('a part used in a copy leaves the candidate as it was and lies beside it', async ({ bench }) => {
+  await choose(bench, 'Rocker', 'rockers', 'Aluminium stud roller 1.65')
+  await bench.getByRole('button', { name: 'Use in a copy' }).click()
+  await expect(bench.getByRole('textbox', { name: 'Ratio', exact: true })).toHaveValue('1.65')
+  await expect(bench.locator('.beside-note')).toContainText('dotted: A even keel')
+  await bench.getByRole('button', { name: 'A even keel', exact: true }).click()
+  await expect(bench.getByRole('textbox', { name: 'Ratio', exact: true })).toHaveValue('1.60')
+  await bench.getByRole('button', { name: 'Undo' }).click()
+  await expect(bench.locator('.candidates button', { hasText: 'stud roller' })).toHaveCount(0)
+})
+
 test('a sheet goes in whole or not at all', async ({ bench }) => {
   await step(bench, 'Pushrod')
   await bench.getByRole('button', { name: 'From the shelf: pushrods' }).click()

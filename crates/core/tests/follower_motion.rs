@@ -12,7 +12,7 @@ use upper_lobe_core::quantity::Length;
 /// Peak velocity and acceleration for a rise and a flank of one [Norton, *Cam Design and Manufacturing Handbook*, table of
 /// peak factors; from memory].
 const PUBLISHED: [(&str, f64, f64); 3] =
-    [("polynomial_345", 1.875, 5.7735), ("polynomial_4567", 2.1875, 7.5132), ("cycloidal", 2.0, 6.2832)];
+    [("polynomial_345", 1.875, 5.7735), ("polynomial_4567", 2.1875, 7.5132), ("cycloidal", 2.0, 2.0 * PI)];
 
 struct Case {
     name: String,

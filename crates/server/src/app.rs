@@ -77,6 +77,9 @@ pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
             .app_data(shared.jobs.clone())
             .app_data(shared.hosts.clone())
             .app_data(json)
+            .app_data(web::QueryConfig::default().error_handler(|error, _| {
+                Problem::new(StatusCode::BAD_REQUEST, "unreadable-request", error.to_string()).into()
+            }))
             .app_data(web::PathConfig::default().error_handler(|error, _| {
                 Problem::new(StatusCode::NOT_FOUND, "no-such-path", error.to_string()).into()
             }))

@@ -96,6 +96,11 @@ async fn a_part_nobody_can_use_is_refused_by_its_field() {
         assert_eq!(body(response).await["faults"][0]["field"], "mass", "{uri}");
     }
     let good = json!({ "kind": "spring", "name": "Good", "fields": { "mass": "90 g" } });
+    for query in ["kind=wheel&name=x", "kind=spring", ""] {
+        let response = send(&app, TestRequest::delete().uri(&format!("/api/parts?{query}"))).await;
+        assert_eq!(response.status(), StatusCode::BAD_REQUEST, "{query}");
+        assert_eq!(body(response).await["type"], "urn:upper-lobe:problem:unreadable-request", "{query}");
+    }
     let nowhere = json!({ "document": DEMO, "candidate": "z", "part": good });
     let response = send(&app, TestRequest::post().uri("/api/parts/fit").set_json(nowhere)).await;
     assert_eq!(body(response).await["faults"][0]["field"], "candidate");

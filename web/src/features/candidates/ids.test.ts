@@ -1,9 +1,14 @@
 import { expect, test } from 'vitest'
-import { freeId, pathFor, remedyName } from './ids'
+import { copyName, freeId, pathFor, remedyName } from './ids'
 
 test('a new candidate takes the first free letter, then numbers', () => {
   expect(freeId(['a', 'c'])).toBe('b')
   expect(freeId(['c1', ...Array.from({ length: 26 }, (_, i) => String.fromCharCode(97 + i))])).toBe('c2')
+})
+
+test('a copy is named by what makes it another', () => {
+  expect(copyName('A even keel', 'Aluminium stud roller 1.65')).toBe('A: Aluminium stud roller 1.65')
+  expect(copyName('A even keel', 'x'.repeat(90))).toHaveLength(60)
 })
 
 test('a remedy names its candidate by what it changes', () => {

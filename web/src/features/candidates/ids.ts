@@ -9,10 +9,15 @@ export function freeId(taken: readonly string[]): string {
   return `c${number}`
 }
 
-/** A short name for a candidate made by trying a remedy. Pure. */
-export function remedyName(viewed: string, label: string, to: string): string {
-  const name = `${viewed.split(' ')[0] ?? viewed}: ${label.toLowerCase()} ${to}`
+/** A short name for a copy of the candidate in view, by what makes it another. Pure. */
+export function copyName(viewed: string, what: string): string {
+  const name = `${viewed.split(' ')[0] ?? viewed}: ${what}`
   return name.length <= 60 ? name : `${name.slice(0, 59)}…`
+}
+
+/** The same of one made by trying a remedy. Pure. */
+export function remedyName(viewed: string, label: string, to: string): string {
+  return copyName(viewed, `${label.toLowerCase()} ${to}`)
 }
 
 /** Where a field of the candidate at `from` stands for the one at `to`; engine and target go into its own changes. Pure. */

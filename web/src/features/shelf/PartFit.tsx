@@ -1,6 +1,7 @@
 import { App, Button } from 'antd'
 import type { FitMargin, FitReport, ShelfPart, SideWord } from '../../api/client'
 import { useState } from 'react'
+import { copyName, freeId } from '../candidates/ids'
 import { useSession, useSessionPart } from '../session/useSession'
 import { Faults } from './Faults'
 import { isOneSided } from './kinds'
@@ -27,7 +28,9 @@ const VERDICTS: Record<FitReport['verdict'], string> = {
 export function PartFit({ entry, readOnly, onBack, onUsed }: Props) {
   const { part, figures } = entry
   const session = useSession()
-  const candidate = useSessionPart((state) => state.answer?.candidates[state.answer.candidate_index])
+  const candidates = useSessionPart((state) => state.answer?.candidates) ?? []
+  const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
+  const candidate = candidates[index]
   const choices: readonly SideChoice[] = part.kind === 'cam' ? ['both'] : ['both', 'intake', 'exhaust']
   const [choice, setChoice] = useState<SideChoice>(isOneSided(part.kind) ? firstSide(part.name) : 'both')
   const side = choice === 'both' ? undefined : choice
@@ -38,6 +41,15 @@ export function PartFit({ entry, readOnly, onBack, onUsed }: Props) {
     if (!candidate) return
     session.edit({ use_part: { candidate: candidate.id, part, side: side ?? null } })
     void message.success(`${part.name} is in ${candidate.name}; Undo puts back what was there`)
+    onUsed()
+  }
+  const useInCopy = () => {
+    if (!candidate) return
+    const to = freeId(candidates.map((each) => each.id))
+    const name = copyName(candidate.name, part.name)
+    session.edits([{ duplicate: { candidate: candidate.id, to, name } }, { use_part: { candidate: to, part, side: side ?? null } }], to)
+    session.layBeside(candidate.id)
+    void message.success(`${name} is a candidate of its own, ${candidate.name} beside it`)
     onUsed()
   }
   return (
@@ -55,6 +67,7 @@ export function PartFit({ entry, readOnly, onBack, onUsed }: Props) {
       {refusal ? <Faults refusal={refusal} /> : null}
       <div className="part-actions">
         <Button type={fit.data?.verdict === 'never' ? 'default' : 'primary'} disabled={!fit.data || Boolean(fit.error)} onClick={use}>{fit.data?.verdict === 'never' ? 'Use it all the same' : 'Use in this candidate'}</Button>
+        <Button disabled={!fit.data || Boolean(fit.error)} onClick={useInCopy}>Use in a copy</Button>
         <Button onClick={onBack}>Back to the shelf</Button>
         <span className="grow" />
         {readOnly ? null : <Button type="text" danger onClick={() => { void remove(part).then((gone) => { if (gone) onBack() }) }}>Take off the shelf</Button>}

@@ -44,6 +44,18 @@ test('what hangs below the frame is held at its edge, axes speak the unit on scr
   expect(told).toContainEqual(expect.stringMatching(/^fillText \.2,/))
 })
 
+test('what the valve gets is a line of its own, and said so, only where it is known', () => {
+  const flat = Array.from({ length: 721 }, () => 5)
+  const lines = (running: number[] | undefined) => {
+    const { told, pen: own } = pen()
+    paintStrip(own, frame, {} as Ink, { intake: flat, exhaust: flat, intakeRunning: running, exhaustRunning: running, crown: flat, crownOfExhaust: undefined }, { name: 'mm', mm: 1 })
+    return { strokes: told.filter((t) => t.startsWith('stroke')).length, said: told.some((t) => t.includes('what the valve gets')) }
+  }
+  const [rigid, real] = [lines(undefined), lines(flat)]
+  expect(real.strokes - rigid.strokes).toBe(2)
+  expect([rigid.said, real.said]).toEqual([false, true])
+})
+
 test('a trace keeps zero in sight and a wide one is cut at its most', () => {
   expect(rangeOf([[1, 4], null], undefined)).toEqual({ least: 0, most: 4 })
   expect(rangeOf([[-2, 1], [0, 0]], undefined)).toEqual({ least: -2, most: 2 })
