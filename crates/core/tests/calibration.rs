@@ -4,7 +4,8 @@
 
 use serde_json::json;
 use upper_lobe_core::analysis::calibration_inputs;
-use upper_lobe_core::candidate::breathing::calibration::{Constants, Pull, error, fit, torques};
+use upper_lobe_core::candidate::breathing::calibration::{Pull, error, fit, torques};
+use upper_lobe_core::candidate::breathing::constants::Constants;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of, breathing_uncalibrated};
 use upper_lobe_core::candidate::{Inputs, Stages};
 use upper_lobe_core::document::{Build, Ledger};

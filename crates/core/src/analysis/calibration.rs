@@ -2,7 +2,8 @@
 
 use super::{Build, Fault, Part, Stages, unknown_candidate};
 use crate::candidate::Inputs;
-use crate::candidate::breathing::calibration::{Constants, Fitted, Pull, error, fit, read_pull, torques};
+use crate::candidate::breathing::calibration::{Fitted, Pull, error, fit, read_pull, torques};
+use crate::candidate::breathing::constants::Constants;
 use crate::candidate::breathing::{Breathing, Effort, breathing_uncalibrated};
 use crate::document::Ledger;
 use crate::quantity::{Dimension, UnitSystem, format_si};

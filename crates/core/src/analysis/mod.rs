@@ -20,7 +20,7 @@ pub use sensitivity::{Decision, Effect, decisions, effect};
 
 use crate::candidate::breathing::{Breathing, breathing, breathing_of};
 use crate::candidate::{self, Computed, Gap, Inputs, Part};
-use crate::document::{Build, CandidateView, Fault, Ledger, Side};
+use crate::document::{Build, CandidateView, Fault, Ledger, Side, unknown_candidate};
 use crate::engine::read_cylinder;
 use crate::limits::{RULES, all_limits, computed_limits, remedies_for};
 use crate::quantity::{Dimension, Pressure, UnitSystem, scale};
@@ -189,11 +189,6 @@ pub fn gas_limits(build: &Build, id: Option<&str>, curve: &BreathingReport, stag
     let ledger = Ledger::default();
     let view = views.iter().find(|v| id.is_none_or(|id| v.id == id));
     view.map_or_else(Vec::new, |view| computed_limits(Inputs::resolve(view, &ledger, stages), computed, stages))
-}
-
-pub(crate) fn unknown_candidate(field: &str, id: &str, views: &[CandidateView]) -> Fault {
-    let ids: Vec<_> = views.iter().map(|v| v.id.as_str()).collect();
-    Fault::new(field, id, format!("one of {}", ids.join(", ")))
 }
 
 fn report_of(

@@ -1,13 +1,13 @@
 //! Work at the bench: preload after machining, lash hot and cold, pushrods matched to their places.
 
-use super::follower::{preload_band, preload_of_school};
+use super::follower::preload_band;
 use super::inputs::Inputs;
 use crate::cam::Motion;
 use crate::document::{Node, Side};
 use crate::quantity::{Dimension, Length, Shown, Speed, shown};
 use crate::report::{BleedReport, LashReport, MatchReport, PreloadReport, PreloadSchool, WorkReport};
 use crate::train::compliance::Metal;
-use crate::train::preload::{at_most, bled, lash_growth, matched, worksheet};
+use crate::train::preload::{at_most, bled, lash_growth, matched, preload_of_school, worksheet};
 
 fn length(si: f64) -> Shown {
     shown(si, Dimension::Length)

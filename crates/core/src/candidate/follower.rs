@@ -4,9 +4,9 @@ use super::inputs::{Gap, Inputs, Part, SideInputs};
 use crate::cam::contact::{ContactExtremes, Follower, extremes, pair_modulus};
 use crate::cam::{Lobe, Motion};
 use crate::document::{Missing, Node, Side};
-use crate::limits::figures::{PRELOAD_DEEP, PRELOAD_LIGHT, PRELOAD_SERIES};
 use crate::quantity::Length;
 use crate::train::compliance::STEEL;
+use crate::train::preload::preload_of_school;
 
 /// Young's moduli of iron followers and cores, Pa [Shigley, table A-5; from memory].
 const CAST_IRON: f64 = 1.1e11;
@@ -85,14 +85,4 @@ impl LobeContact<'_> {
 pub fn preload_band(lifter: &Node<'_>) -> Option<(f64, f64)> {
     let travel = lifter.quantity::<Length>("travel").map(Length::si);
     preload_of_school(lifter.word("preload_school").unwrap_or("series"), travel)
-}
-
-/// Least and most preload of a school, m, for a plunger of that travel.
-pub fn preload_of_school(school: &str, travel: Option<f64>) -> Option<(f64, f64)> {
-    let inches = |(low, high): (f64, f64)| (low * INCH, high * INCH);
-    Some(match school {
-        "light" => inches(PRELOAD_LIGHT),
-        "deep" => travel.map(|travel| (travel - PRELOAD_DEEP.0 * INCH, travel - PRELOAD_DEEP.1 * INCH))?,
-        _ => inches(PRELOAD_SERIES),
-    })
 }

@@ -155,6 +155,11 @@ pub(super) const fn quantity(
     plain(key, label, Kind::Quantity { dimension, min, max }, doc)
 }
 
+/// A table of fields that `intake` and `exhaust` objects may override.
+pub(super) const fn sided(name: &'static str, doc: &'static str, fields: &'static [Field]) -> Object {
+    Object { name, doc, fields, sided: true }
+}
+
 /// A row of any kind that is optional and has no default.
 pub(super) const fn plain(key: &'static str, label: &'static str, kind: Kind, doc: &'static str) -> Field {
     Field { key, label, doc, kind, default: None, required: false, when: None }

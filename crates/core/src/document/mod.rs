@@ -194,6 +194,12 @@ impl CandidateView {
     }
 }
 
+/// The refusal of a candidate that is not there, naming those that are.
+pub(crate) fn unknown_candidate(field: &str, id: &str, views: &[CandidateView]) -> Fault {
+    let ids: Vec<_> = views.iter().map(|v| v.id.as_str()).collect();
+    Fault::new(field, id, format!("one of {}", ids.join(", ")))
+}
+
 /// A document of a newer version is refused for that reason alone, not for keys it may well have.
 fn refuse_newer(value: &Value, faults: &mut Vec<Fault>) {
     if let Some(version) = value.get("version").and_then(Value::as_i64)

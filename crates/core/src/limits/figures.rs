@@ -116,12 +116,6 @@ pub const PATTERN_TIGHT: f64 = 0.010;
 /// Least buckling load of a pushrod over its static load, and how much over it is tight.
 pub const BUCKLING: f64 = 3.0;
 pub const BUCKLING_TIGHT: f64 = 0.5;
-/// Preload as engines leave the works, in.
-pub const PRELOAD_SERIES: (f64, f64) = (0.015, 0.030);
-/// Preload so light that pump-up cannot hold the valve open, in.
-pub const PRELOAD_LIGHT: (f64, f64) = (0.0, 0.006);
-/// Room a deep preload leaves above the bottom of the plunger's travel, in.
-pub const PRELOAD_DEEP: (f64, f64) = (0.040, 0.010);
 /// Room of rocker to retainer, of a stud to the ends of its slot, of the rocker to its cover, in (from memory).
 pub const RETAINER_ROOM: f64 = 0.040;
 pub const SLOT_END: f64 = 0.040;

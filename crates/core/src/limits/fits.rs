@@ -2,7 +2,7 @@
 //! spring.
 
 use super::figures::{INCH, SPRING_TOP};
-use super::nevers::Never;
+use super::never::Never;
 use crate::candidate::Inputs;
 use crate::document::{InputUsed, Node, Side};
 use crate::quantity::{Dimension, Length, UnitSystem, format_si};

@@ -14,6 +14,7 @@ mod fits;
 mod gas;
 mod head;
 mod motion;
+mod never;
 mod nevers;
 mod remedies;
 mod room;
@@ -21,7 +22,7 @@ mod rule;
 mod springs;
 
 pub use computed::computed_limits;
-pub use nevers::NEVER;
+pub use never::NEVER;
 pub use remedies::remedies_for;
 pub use rule::{Finding, Lever, Measure, Rule, evaluate};
 

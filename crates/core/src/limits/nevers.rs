@@ -1,34 +1,18 @@
 //! What never goes together, whatever the margins say.
 
-use super::figures::SOURCE;
 use super::fits;
+use super::never::Never;
 use crate::cam::Lobe;
 use crate::candidate::Inputs;
-use crate::document::{InputUsed, Side};
-use crate::quantity::{Length, Shown};
-use crate::report::{LimitReport, LimitShown, NeedReport, Place, Sense, Verdict};
-
-/// The school of what never goes together.
-pub const NEVER: &str = "never: no school allows it";
-
-/// A rule without a figure: what is there, and what has to be.
-pub(super) struct Never {
-    pub id: &'static str,
-    pub title: &'static str,
-    pub place: Place,
-    pub have: String,
-    pub need: String,
-    pub why: &'static str,
-    /// What holds for the whole engine has no side.
-    pub whole: bool,
-    pub inputs: Vec<InputUsed>,
-}
+use crate::document::Side;
+use crate::quantity::Length;
+use crate::report::{LimitReport, Place};
 
 /// Every such rule that is broken, with its reason; none where they hold.
 pub fn nevers(inputs: &Inputs<'_>) -> Vec<LimitReport> {
     let of_side = |side: Side| {
         let found = RULES.iter().filter_map(move |rule| rule(inputs, side));
-        found.map(move |never| told(never, side))
+        found.map(move |never| never.told(side))
     };
     Side::BOTH.into_iter().flat_map(of_side).collect()
 }
@@ -115,39 +99,4 @@ fn rocker_locks(inputs: &Inputs<'_>, side: Side) -> Option<Never> {
         whole: false,
         inputs: ["pivot_to_cup", "cup_drop", "pushrod_angle"].map(|key| rocker.input(key)).to_vec(),
     })
-}
-
-fn told(never: Never, side: Side) -> LimitReport {
-    let both = |text: &str| Shown { inch: text.to_owned(), metric: text.to_owned() };
-    let edit_field = never.inputs.first().map(|input| input.field.clone()).unwrap_or_default();
-    LimitReport {
-        id: never.id.to_owned(),
-        side: (!never.whole).then_some(side),
-        title: match side {
-            _ if never.whole => never.title.to_owned(),
-            Side::Intake => format!("Intake {}", never.title),
-            Side::Exhaust => format!("Exhaust {}", never.title),
-        },
-        sense: Sense::AtLeast,
-        need: NeedReport { min: Some(1.0), max: None },
-        have: Some(0.0),
-        margin: Some(-1.0),
-        unit: String::new(),
-        shown: Some(LimitShown {
-            need: both(&never.need),
-            have: both(&never.have),
-            margin: both("never"),
-            have_at: 0.0,
-            need_at: vec![0.5],
-        }),
-        verdict: Verdict::Fails,
-        school: NEVER.to_owned(),
-        source: SOURCE.to_owned(),
-        place: never.place,
-        formula: never.why.to_owned(),
-        inputs: never.inputs,
-        missing: Vec::new(),
-        remedies: Vec::new(),
-        edit_field,
-    }
 }

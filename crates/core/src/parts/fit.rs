@@ -3,9 +3,8 @@
 use super::drags::{Change, Drag, drags};
 use super::fitting::fit_part;
 use super::part::Part;
-use crate::analysis::unknown_candidate;
 use crate::candidate::{Inputs, Stages};
-use crate::document::{Build, Difference, Faults, Ledger, Side, differences};
+use crate::document::{Build, Difference, Faults, Ledger, Side, differences, unknown_candidate};
 use crate::limits::{NEVER, all_limits};
 use crate::quantity::{Shown, UnitSystem};
 use crate::report::{LimitReport, Verdict};

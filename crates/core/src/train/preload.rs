@@ -57,6 +57,25 @@ pub fn lash_growth(length: f64, metal: Metal, ratio: f64, (aluminium_block, alum
     length * (block + head - metal.expansion * PUSHROD_HEAT) * ratio
 }
 
+/// An inch, m.
+const INCH: f64 = 0.0254;
+/// Preload as engines leave the works, in.
+const PRELOAD_SERIES: (f64, f64) = (0.015, 0.030);
+/// Preload so light that pump-up cannot hold the valve open, in.
+const PRELOAD_LIGHT: (f64, f64) = (0.0, 0.006);
+/// Room a deep preload leaves above the bottom of the plunger's travel, in.
+const PRELOAD_DEEP: (f64, f64) = (0.040, 0.010);
+
+/// Least and most preload of a school, m, for a plunger of that travel.
+pub fn preload_of_school(school: &str, travel: Option<f64>) -> Option<(f64, f64)> {
+    let inches = |(low, high): (f64, f64)| (low * INCH, high * INCH);
+    Some(match school {
+        "light" => inches(PRELOAD_LIGHT),
+        "deep" => travel.map(|travel| (travel - PRELOAD_DEEP.0 * INCH, travel - PRELOAD_DEEP.1 * INCH))?,
+        _ => inches(PRELOAD_SERIES),
+    })
+}
+
 /// What a hydraulic lifter can do to the valve at most, m: held open when it pumps up from a preload, lift lost when it
 /// bleeds down all of its `travel`; none while that is not known. Pumping up takes the preload back, bleeding the rest,
 /// each times the ratio at the valve.

@@ -1,9 +1,10 @@
 //! Torque and power of a candidate: its document resolved to an engine that breathes ([`engine`], [`port`]) and the
 //! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`peaks`],
-//! [`standard_air`]); idle and cranking ([`manners`]); constants fitted to a pull ([`calibration`]).
+//! [`standard_air`]); idle and cranking ([`manners`]); the constants a pull can settle ([`constants`]), fitted to one ([`calibration`]).
 
 mod air;
 pub mod calibration;
+pub mod constants;
 mod curve;
 mod engine;
 mod manners;

@@ -2,7 +2,7 @@
 
 use super::super::inputs::{Gap, Inputs, Part};
 use super::air::{Air, read_air};
-use super::calibration::{Calibrated, pulled, read_calibration};
+use super::constants::{Calibrated, pulled, read_calibration};
 use super::engine::{lacks_for_full, read_engine};
 use crate::gas::cycle::{Halt, Mode, Run};
 use crate::gas::setup::{Combustion, Point, Setup};

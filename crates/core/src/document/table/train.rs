@@ -3,7 +3,7 @@
 
 use super::part::{PART, PRICE};
 use super::upper_train::{BRIDGE, READINGS, RETAINER, ROCKER, SPRING, VALVE};
-use crate::document::field::{Field, Kind, Object, plain, quantity};
+use crate::document::field::{Kind, Object, plain, quantity, sided};
 use crate::quantity::Dimension::{Force, Length, Mass, Speed};
 
 /// The train of a candidate.
@@ -42,10 +42,6 @@ const FLAT: &[&str] = &["hydraulic_flat", "solid_flat"];
 const ROLLER: &[&str] = &["hydraulic_roller", "solid_roller"];
 const HYDRAULIC: &[&str] = &["hydraulic_flat", "hydraulic_roller"];
 const SOLID: &[&str] = &["solid_flat", "solid_roller"];
-
-pub(super) const fn sided(name: &'static str, doc: &'static str, fields: &'static [Field]) -> Object {
-    Object { name, doc, fields, sided: true }
-}
 
 /// What rides on the lobe.
 pub static LIFTER: Object = sided(

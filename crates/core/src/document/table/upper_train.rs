@@ -1,8 +1,7 @@
 //! Fields of `train` from the rocker to the valve.
 
 use super::part::{PART, PRICE, VALVE_MATERIALS};
-use super::train::sided;
-use crate::document::field::{Kind, Object, plain, quantity};
+use crate::document::field::{Kind, Object, plain, quantity, sided};
 use crate::quantity::Dimension::{Angle, Force, Length, Mass};
 
 /// Multiplies the lobe's lift.

@@ -1,0 +1,99 @@
+//! The constants a pull can settle, as the document keeps them, and the pull itself.
+
+use super::air::Air;
+use super::standard_air;
+use crate::document::Node;
+use crate::gas::setup::Setup;
+use crate::quantity::{Length, Speed, Torque};
+
+/// What is fitted.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Constants {
+    /// Flow of both ports over the bench's.
+    pub port_flow: f64,
+    /// Friction over the correlation's.
+    pub friction: f64,
+    /// Heat released over the usual.
+    pub burning: f64,
+    /// Acoustic length of the intake over what the document gives, m.
+    pub intake_length: f64,
+}
+
+impl Default for Constants {
+    fn default() -> Self {
+        Self::from([1.0, 1.0, 1.0, 0.0])
+    }
+}
+
+impl From<[f64; 4]> for Constants {
+    fn from([port_flow, friction, burning, intake_length]: [f64; 4]) -> Self {
+        Self { port_flow, friction, burning, intake_length }
+    }
+}
+
+impl From<Constants> for [f64; 4] {
+    fn from(c: Constants) -> Self {
+        [c.port_flow, c.friction, c.burning, c.intake_length]
+    }
+}
+
+impl Constants {
+    /// A set-up with these constants in it.
+    pub fn put_into(&self, setup: &mut Setup) {
+        setup.friction = self.friction;
+        setup.burning = self.burning;
+        for port in [&mut setup.intake, &mut setup.exhaust] {
+            port.forward.iter_mut().chain(&mut port.reverse).for_each(|area| *area *= self.port_flow);
+        }
+        let least = 0.5 * setup.cells.0;
+        setup.intake.lengths.iter_mut().for_each(|length| *length = (*length + self.intake_length).max(least));
+    }
+}
+
+/// What a fit left behind, as the document keeps it.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Calibrated {
+    /// The constants.
+    pub constants: Constants,
+    /// Root mean square of the error that is left, as a share.
+    pub remaining: f64,
+    /// Speeds of the pull, rpm.
+    pub speeds: (f64, f64),
+    /// Whose pull it was.
+    pub pulled: String,
+}
+
+/// Reads what the document kept of a fit; `None` when there was none.
+pub fn read_calibration(node: &Node<'_>) -> Option<Calibrated> {
+    let number = |key: &str, usual: f64| node.number(key).unwrap_or(usual);
+    let some = ["port_flow", "friction", "burning", "intake_length"].iter().any(|key| node.has(key));
+    some.then(|| Calibrated {
+        constants: Constants {
+            port_flow: number("port_flow", 1.0),
+            friction: number("friction", 1.0),
+            burning: number("burning", 1.0),
+            intake_length: node.quantity::<Length>("intake_length").map_or(0.0, Length::si),
+        },
+        remaining: number("remaining", 0.05),
+        speeds: (
+            node.quantity::<Speed>("from").map_or(0.0, Speed::as_rpm),
+            node.quantity::<Speed>("to").map_or(0.0, Speed::as_rpm),
+        ),
+        pulled: node.word("pulled").unwrap_or("a pull").to_owned(),
+    })
+}
+
+/// The points of a pull in rising speed, rpm, with the torque in the plan's air, N m; none without a pull.
+pub fn pulled(node: &Node<'_>, air: &Air) -> Vec<(f64, f64)> {
+    let standards = standard_air::spark(air.pressure, air.temperature, air.humidity);
+    let factor = match node.word("air") {
+        Some("sae_j1349") => standards[0].factor,
+        Some("sae_j607") => standards[1].factor,
+        _ => 1.0,
+    };
+    let rows = node.rows::<Speed, Torque>("points").unwrap_or_default();
+    let mut points: Vec<(f64, f64)> =
+        rows.iter().map(|(speed, torque)| (speed.as_rpm(), torque.si() / factor)).collect();
+    points.sort_by(|a, b| a.0.total_cmp(&b.0));
+    points
+}
