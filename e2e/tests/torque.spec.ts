@@ -68,4 +68,6 @@ test('margins say what was computed beside the estimate', async ({ bench }) => {
   const margin = bench.getByRole('button', { name: /^Exhaust load at opening/ })
   await expect(margin).toContainText('as computed; estimate', { timeout: 60_000 })
   await expect(bench.getByRole('button', { name: /^Vacuum at idle/ })).toBeVisible({ timeout: 60_000 })
+  // The way through the work says it too.
+  await expect(bench.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /^Torque (ok|tight|fails)/ })).toBeVisible()
 })

@@ -3,7 +3,7 @@ import type { LimitReport, Place, Verdict } from '../../api/client'
 export type Order = 'tightest' | 'place'
 
 const RANK: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, ok: 3 }
-const PLACES: readonly Place[] = ['events', 'lobe', 'lifter', 'rocker', 'pushrod', 'spring', 'clearance', 'torque']
+const PLACES: readonly Place[] = ['plan', 'events', 'lobe', 'lifter', 'rocker', 'pushrod', 'spring', 'clearance', 'torque']
 
 /** A margin, and the estimate it takes the place of. */
 export interface Margin {
