@@ -63,6 +63,8 @@ test('while the server is away edits are told of, and work goes on when it is ba
   await page.route('**/api/**', (route) => route.abort())
   await drag(page, 'Intake closes', 20)
   await expect(page.getByText('The server does not answer')).toBeVisible()
+  // The end of the drag asks once more; answered, it would take the banner away before anybody tries again.
+  await page.waitForLoadState('networkidle')
   await page.unroute('**/api/**')
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByText('The server does not answer')).toHaveCount(0)
