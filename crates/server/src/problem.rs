@@ -1,5 +1,6 @@
 //! Refusals as problem details (RFC 9457): one type, one function from error kind to status.
 
+use actix_web::error::BlockingError;
 use actix_web::http::StatusCode;
 use actix_web::http::header::CONTENT_TYPE;
 use actix_web::{HttpResponse, ResponseError};
@@ -57,6 +58,12 @@ impl ResponseError for Problem {
         HttpResponse::build(self.status_code())
             .insert_header((CONTENT_TYPE, "application/problem+json"))
             .body(serde_json::to_string(self).unwrap_or_default())
+    }
+}
+
+impl From<BlockingError> for Problem {
+    fn from(error: BlockingError) -> Self {
+        Self::new(StatusCode::INTERNAL_SERVER_ERROR, "interrupted", error.to_string())
     }
 }
 

@@ -1,16 +1,12 @@
 import { useMemo } from 'react'
-import { useCandidate, useSessionPart } from '../features/session/useSession'
-import { withComputed } from '../features/margins/order'
-import { useComputedLimits } from '../features/torque/useCurve'
+import { useSessionPart } from '../features/session/useSession'
+import { useMargins } from '../features/margins/useMargins'
 import type { StepName } from './steps'
 import { stateOf, STEPS, tallyOf } from './steps'
 
 /** The way through the work, each step with its state in a word. */
 export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName) => void }) {
-  const known = useCandidate()?.limits
-  const computed = useComputedLimits()
-  // What the gas was computed to do stands above its estimate, here as in the margins.
-  const limits = useMemo(() => withComputed(known ?? [], computed).map(({ limit }) => limit), [known, computed])
+  const limits = useMargins().map(({ limit }) => limit)
   const fields = useSessionPart((state) => state.answer?.fields)
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const candidates = useSessionPart((state) => state.answer?.candidates.length) ?? 0

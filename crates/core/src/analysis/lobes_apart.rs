@@ -25,26 +25,26 @@ pub fn lobes_apart(viewed: &LobeReport, other: &LobeReport) -> LobesApart {
     let wide = |lobe: &LobeReport| above(lobe, FIFTY).1;
     let one_card = (peak(viewed) - peak(other)).abs() < 0.051 && (wide(viewed) - wide(other)).abs() < 0.25;
     let mut words = Vec::new();
-    let mut tell = |what: &str, one: f64, two: f64, more: &str, less: &str| {
+    let mut tell = |what: &str, one: f64, two: f64| {
         let share = if two.abs() > 1e-12 { one / two - 1.0 } else { 0.0 };
         if share.abs() >= WORTH {
-            let how = if share > 0.0 { more } else { less };
+            let how = if share > 0.0 { "more" } else { "less" };
             words.push((share.abs(), format!("{:.1} % {how} {what}", 100.0 * share.abs())));
         }
     };
-    tell("area above .200 in", above(viewed, HIGH).0, above(other, HIGH).0, "more", "less");
+    tell("area above .200 in", above(viewed, HIGH).0, above(other, HIGH).0);
     let velocity = |lobe: &LobeReport| lobe.peak_velocity_mm_per_cam_deg;
-    tell("velocity at most", velocity(viewed), velocity(other), "more", "less");
+    tell("velocity at most", velocity(viewed), velocity(other));
     let nose = |lobe: &LobeReport| lobe.minimum_acceleration_mm_per_cam_deg2;
-    tell("deceleration over the nose, which the spring must hold", nose(viewed), nose(other), "more", "less");
+    tell("deceleration over the nose, which the spring must hold", nose(viewed), nose(other));
     let flank = |lobe: &LobeReport, opening: bool| {
         let own = lobe.cam_deg.iter().zip(&lobe.acceleration).filter(|(deg, _)| (**deg < 0.0) == opening);
         own.map(|(_, a)| *a).fold(0.0, f64::max)
     };
     for (opening, name) in [(true, "opening"), (false, "closing")] {
-        tell(&format!("acceleration while {name}"), flank(viewed, opening), flank(other, opening), "more", "less");
+        tell(&format!("acceleration while {name}"), flank(viewed, opening), flank(other, opening));
         let start = |lobe: &LobeReport| start_of(lobe, opening);
-        tell(&format!("angle from .006 to .050 in while {name}"), start(viewed), start(other), "more", "less");
+        tell(&format!("angle from .006 to .050 in while {name}"), start(viewed), start(other));
     }
     words.sort_by(|a, b| b.0.total_cmp(&a.0));
     LobesApart { one_card, words: words.into_iter().map(|(_, text)| text).collect() }

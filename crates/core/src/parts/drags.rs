@@ -65,8 +65,21 @@ impl Change<'_, '_> {
         (before != after).then_some((before, after))
     }
 
+    /// A length and which way it goes: ".040 in longer".
+    fn by(&self, by: f64, more: &str, less: &str) -> String {
+        format!("{} {}", self.text(by.abs()), if by > 0.0 { more } else { less })
+    }
+
     fn longer(&self, by: f64) -> String {
-        format!("{} {}", self.text(by.abs()), if by > 0.0 { "longer" } else { "shorter" })
+        self.by(by, "longer", "shorter")
+    }
+
+    fn higher(&self, by: f64) -> String {
+        self.by(by, "higher", "lower")
+    }
+
+    fn bigger(&self, by: f64) -> String {
+        self.by(by, "larger", "smaller")
     }
 
     fn cam(&self, side: Side) -> Vec<Drag> {
@@ -79,10 +92,9 @@ impl Change<'_, '_> {
             found.push(drag(
                 format!("Pushrods {}", self.longer(-0.5 * by)),
                 format!(
-                    "the base circle is {} in diameter: the lifter stands {} {}",
+                    "the base circle is {} in diameter: the lifter stands {}",
                     self.bigger(by),
-                    self.text(0.5 * by.abs()),
-                    if by > 0.0 { "higher" } else { "lower" }
+                    self.higher(0.5 * by)
                 ),
             ));
         }
@@ -95,10 +107,6 @@ impl Change<'_, '_> {
         }
         found.push(drag("Timing cover, its seal and one-use bolts", "the gear comes off to change the cam"));
         found
-    }
-
-    fn bigger(&self, by: f64) -> String {
-        format!("{} {}", self.text(by.abs()), if by > 0.0 { "larger" } else { "smaller" })
     }
 
     fn lifter(&self, side: Side) -> Vec<Drag> {
@@ -126,10 +134,8 @@ impl Change<'_, '_> {
         }
         let height = |inputs: &Inputs<'_>| inputs.train(side, "lifter").quantity::<Length>("seat_height");
         if let Some(by) = self.grown(height) {
-            found.push(drag(
-                format!("Pushrods {}", self.longer(-by)),
-                format!("their seat stands {} {}", self.text(by.abs()), if by > 0.0 { "higher" } else { "lower" }),
-            ));
+            found
+                .push(drag(format!("Pushrods {}", self.longer(-by)), format!("their seat stands {}", self.higher(by))));
         }
         let keeper = self.word(|inputs| lifter(inputs, "anti_rotation"));
         if let Some((_, after)) = keeper.filter(|(_, after)| after == "guide_tray" || after == "link_bar") {
@@ -145,7 +151,7 @@ impl Change<'_, '_> {
         let length = |inputs: &Inputs<'_>| inputs.train(side, "pushrod").quantity::<Length>("length");
         let Some(by) = self.grown(length) else { return Vec::new() };
         let stud = self.after.train(side, "rocker").word("mount") == Some("stud");
-        let what = format!("{} {} of preload", self.text(by.abs()), if by > 0.0 { "more" } else { "less" });
+        let what = format!("{} of preload", self.by(by, "more", "less"));
         let why = if stud {
             "unless the nuts are set again; the rocker stands at another height, and its pattern moves"
         } else {
@@ -181,11 +187,7 @@ impl Change<'_, '_> {
         if let Some(by) = self.grown(cup) {
             found.push(drag(
                 "Pushrod holes looked at, and ground where they touch",
-                format!(
-                    "the cup stands {} {} the pivot",
-                    self.text(by.abs()),
-                    if by > 0.0 { "further from" } else { "nearer to" }
-                ),
+                format!("the cup stands {} the pivot", self.by(by, "further from", "nearer to")),
             ));
         }
         found.push(drag(
@@ -213,7 +215,7 @@ impl Change<'_, '_> {
         if let Some(by) = self.grown(|inputs| inputs.train(side, "valve").quantity("length")) {
             let ratio = self.after.train(side, "rocker").number("ratio").unwrap_or(1.6);
             found.push(drag(
-                format!("Tips stand {} {}", self.text(by.abs()), if by > 0.0 { "higher" } else { "lower" }),
+                format!("Tips stand {}", self.higher(by)),
                 format!(
                     "installed heights move as much, preload by {} at a ratio of {ratio}",
                     self.text(by.abs() / ratio)

@@ -9,21 +9,24 @@ pub(super) const EDITED: &str = ", edited";
 
 /// Says of every part in `after` that was changed since `before` that it is an edited one.
 pub fn mark_edited(before: &Value, after: &mut Value) {
-    let Some(list) = after.get("candidates").and_then(Value::as_array).cloned() else { return };
-    for (index, candidate) in list.iter().enumerate() {
-        let old = before.get("candidates").and_then(Value::as_array).into_iter().flatten();
-        let Some(old) = old.into_iter().find(|old| old.get("id") == candidate.get("id")) else { continue };
+    let old = candidates(before);
+    for candidate in after.get_mut("candidates").and_then(Value::as_array_mut).into_iter().flatten() {
+        let Some(old) = old.iter().find(|old| old.get("id") == candidate.get("id")) else { continue };
         if old == candidate {
             continue;
         }
-        for place in places() {
-            let Some(name) = edited_name(old, candidate, &place) else { continue };
-            let whole = format!("/candidates/{index}/{}", place.path.replace('.', "/"));
-            if let Some(Value::Object(node)) = after.pointer_mut(&whole) {
+        let edited = |place: Place| Some((edited_name(old, candidate, &place)?, place.path));
+        let found: Vec<(String, String)> = places().into_iter().filter_map(edited).collect();
+        for (name, path) in found {
+            if let Some(Value::Object(node)) = candidate.pointer_mut(&format!("/{}", path.replace('.', "/"))) {
                 node.insert("part".to_owned(), Value::from(name));
             }
         }
     }
+}
+
+fn candidates(document: &Value) -> &[Value] {
+    document.get("candidates").and_then(Value::as_array).map_or(&[], Vec::as_slice)
 }
 
 /// Where a part stands in a candidate.
@@ -67,10 +70,9 @@ fn edited_name(old: &Value, new: &Value, place: &Place) -> Option<String> {
     (get(new, &place.path).is_some() && own(old) != own(new)).then(|| format!("{name}{EDITED}"))
 }
 
-/// Whether a change of `key` makes another part of it.
+/// Whether a change of `key` makes another part of it: a name or a price does not.
 fn makes_another(kind: PartKind, key: &str) -> bool {
-    let side = matches!(key, "intake" | "exhaust");
-    !matches!(key, "part" | "price" | "sources") && !kind.settings().contains(&key) && (kind == PartKind::Cam || !side)
+    !matches!(key, "part" | "price") && kind.is_of_the_part(key)
 }
 
 /// A lobe without its marks and name.

@@ -1,7 +1,7 @@
 //! Whether a part fits a candidate: it is put in, the candidate is analysed as before, and what changed is told.
 
 use super::drags::{Change, Drag, drags};
-use super::fitting::fit_part;
+use super::fitting::{fit_part, sides};
 use super::part::Part;
 use crate::candidate::{Inputs, Stages};
 use crate::document::{Build, Difference, Faults, Ledger, Side, differences, unknown_candidate};
@@ -79,13 +79,12 @@ pub fn fit(
     let before = Inputs::resolve(view, &ledger, stages);
     let after = Inputs::resolve(&changed_views[view.index], &new_ledger, stages);
     let margins = moved(&all_limits(&before, stages), &all_limits(&after, stages), system);
-    let sides = side.map_or_else(|| Side::BOTH.to_vec(), |side| vec![side]);
     let mut changes = differences(build.value(), changed.value());
     changes.retain(|change| !change.field.contains(".sources."));
     Ok(FitReport {
         verdict: verdict(&margins),
         changes,
-        drags: drags(&Change { before: &before, after: &after, system }, part.kind, &sides),
+        drags: drags(&Change { before: &before, after: &after, system }, part.kind, &sides(side)),
         margins,
     })
 }

@@ -41,7 +41,8 @@ pub fn fit_part(document: &mut Value, index: usize, part: &Part, side: Option<Si
     Ok(())
 }
 
-fn sides(side: Option<Side>) -> Vec<Side> {
+/// The side, or both.
+pub(super) fn sides(side: Option<Side>) -> Vec<Side> {
     side.map_or_else(|| Side::BOTH.to_vec(), |side| vec![side])
 }
 
@@ -118,7 +119,7 @@ fn fit_train(node: &mut Map<String, Value>, part: &Part, side: Option<Side>) {
 
 /// Moves what holds for both sides to `other`, which keeps what it has.
 fn keep_for(node: &mut Map<String, Value>, kind: PartKind, other: Side) {
-    let keys: Vec<String> = node.keys().filter(|key| is_part_key(kind, key)).cloned().collect();
+    let keys: Vec<String> = node.keys().filter(|key| kind.is_of_the_part(key)).cloned().collect();
     let moved: Vec<(String, Value)> =
         keys.into_iter().filter_map(|key| node.shift_remove(&key).map(|value| (key, value))).collect();
     let marks = node.get_mut("sources").and_then(Value::as_object_mut);
@@ -147,20 +148,14 @@ fn keep_for(node: &mut Map<String, Value>, kind: PartKind, other: Side) {
     }
 }
 
-/// Whether `key` says what the part is, and not how it is set.
-fn is_part_key(kind: PartKind, key: &str) -> bool {
-    let other = matches!(key, "intake" | "exhaust" | "sources");
-    !other && !kind.settings().contains(&key)
-}
-
 /// Takes away what the old part was.
 fn clear(node: &mut Map<String, Value>, kind: PartKind) {
-    let gone: Vec<String> = node.keys().filter(|key| is_part_key(kind, key)).cloned().collect();
+    let gone: Vec<String> = node.keys().filter(|key| kind.is_of_the_part(key)).cloned().collect();
     for key in &gone {
         node.shift_remove(key);
     }
     if let Some(Value::Object(marks)) = node.get_mut("sources") {
-        marks.retain(|key, _| !is_part_key(kind, key));
+        marks.retain(|key, _| !kind.is_of_the_part(key));
         if marks.is_empty() {
             node.shift_remove("sources");
         }

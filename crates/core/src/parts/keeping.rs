@@ -27,11 +27,8 @@ pub fn part_of(document: &Value, index: usize, kind: PartKind, side: Side, name:
         flat.extend(own.clone());
     }
     let text = |key: &str| flat.get(key).and_then(Value::as_str).map(str::to_owned);
-    let mut fields: Map<String, Value> = flat
-        .iter()
-        .filter(|(key, _)| is_shelf_key(kind, key))
-        .map(|(key, value)| (key.clone(), value.clone()))
-        .collect();
+    let mut fields: Map<String, Value> =
+        flat.iter().filter(|(key, _)| kind.knows(key)).map(|(key, value)| (key.clone(), value.clone())).collect();
     for lobe in fields.values_mut().filter_map(Value::as_object_mut) {
         lobe.retain(|key, _| !matches!(key.as_str(), "sources" | "part"));
     }
@@ -55,10 +52,4 @@ pub fn part_of(document: &Value, index: usize, kind: PartKind, side: Side, name:
         fields,
     };
     part.checked()
-}
-
-fn is_shelf_key(kind: PartKind, key: &str) -> bool {
-    // The lobes of a cam are its own; the sides of other parts are places.
-    let side = matches!(key, "intake" | "exhaust");
-    (kind == PartKind::Cam || !side) && kind.knows(key)
 }

@@ -89,10 +89,16 @@ impl PartKind {
         }
     }
 
-    /// Whether the shelf knows `key` of it.
+    /// Whether `key` of its object says what the part is: not how it is set, not a mark of where a value comes from, and
+    /// not a side, unless it is a lobe of a cam.
+    pub fn is_of_the_part(self, key: &str) -> bool {
+        let a_side = self != Self::Cam && matches!(key, "intake" | "exhaust");
+        !a_side && key != "sources" && !self.settings().contains(&key)
+    }
+
+    /// Whether the shelf knows `key` of it; name and price it knows of every part.
     pub fn knows(self, key: &str) -> bool {
-        let own = !matches!(key, "part" | "price" | "sources");
-        own && (!self.settings().contains(&key) || self.recommended().contains(&key))
+        !matches!(key, "part" | "price") && (self.is_of_the_part(key) || self.recommended().contains(&key))
     }
 
     /// Fields that tell one part of a kind from another, most telling first.

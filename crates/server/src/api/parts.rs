@@ -38,13 +38,10 @@ impl From<Put> for Imported {
     }
 }
 
-/// Parts as the store keeps them.
-pub fn kept_parts(parts: Vec<Part>) -> Result<Vec<KeptPart>, serde_json::Error> {
-    let kept = |part: Part| {
-        let content = serde_json::to_string(&part)?;
-        Ok(KeptPart { kind: part.kind.word().to_owned(), name: part.name, content })
-    };
-    parts.into_iter().map(kept).collect()
+/// A part as the store keeps it.
+pub fn kept_part(part: &Part) -> Result<KeptPart, serde_json::Error> {
+    let content = serde_json::to_string(part)?;
+    Ok(KeptPart { kind: part.kind.word().to_owned(), name: part.name.clone(), content })
 }
 
 fn unwritable(error: &serde_json::Error) -> Problem {
@@ -98,7 +95,8 @@ pub struct Sheet {
 #[utoipa::path(request_body = Sheet, responses((status = 200, body = Imported), (status = 403, body = Problem), (status = 422, body = Problem)), tag = "parts")]
 #[post("/parts/sheet")]
 pub async fn import_parts(store: web::Data<Store>, body: web::Json<Sheet>) -> Result<web::Json<Imported>, Problem> {
-    let parts = kept_parts(read_sheet(&body.text, body.system)?).map_err(|error| unwritable(&error))?;
+    let read = read_sheet(&body.text, body.system)?;
+    let parts = read.iter().map(kept_part).collect::<Result<Vec<_>, _>>().map_err(|error| unwritable(&error))?;
     Ok(web::Json(store.put_parts(&parts).await?.into()))
 }
 
@@ -129,10 +127,7 @@ pub async fn try_part(stages: web::Data<Stages>, body: web::Json<Trial>) -> Resu
         let Trial { document, candidate, part, side, system } = body.into_inner();
         Ok(fit(&Build::read(&document)?, &candidate, &part.checked()?, side, system, &stages)?)
     });
-    let tried = tried.await;
-    tried
-        .map_err(|error| Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "interrupted", error.to_string()))?
-        .map(web::Json)
+    tried.await?.map(web::Json)
 }
 
 /// What of a candidate becomes a part.
@@ -159,9 +154,7 @@ pub async fn keep_part(store: web::Data<Store>, body: web::Json<Keep>) -> Result
     let view = build.candidates().into_iter().find(|view| view.id == body.candidate);
     let index = view.ok_or_else(|| Fault::new("candidate", &body.candidate, "a candidate of the document"))?.index;
     let part = part_of(build.value(), index, body.kind, body.side, &body.name)?;
-    for kept in kept_parts(vec![part.clone()]).map_err(|error| unwritable(&error))? {
-        store.add_part(&kept).await?;
-    }
+    store.add_part(&kept_part(&part).map_err(|error| unwritable(&error))?).await?;
     Ok(HttpResponse::Created().json(part))
 }
 

@@ -2,7 +2,6 @@
 //! nothing; saving is a matter of [`super::builds`].
 
 use crate::problem::Problem;
-use actix_web::http::StatusCode;
 use actix_web::{post, web};
 use serde::{Deserialize, Serialize};
 use upper_lobe_core::analysis::{
@@ -120,10 +119,7 @@ pub async fn workbench(
     body: web::Json<WorkbenchRequest>,
 ) -> Result<web::Json<WorkbenchAnswer>, Problem> {
     let stages = stages.into_inner();
-    let worked = web::block(move || work(&body, &stages)).await;
-    let answer =
-        worked.map_err(|error| Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "interrupted", error.to_string()))?;
-    answer.map(web::Json)
+    web::block(move || work(&body, &stages)).await?.map(web::Json)
 }
 
 fn work(request: &WorkbenchRequest, stages: &Stages) -> Result<WorkbenchAnswer, Problem> {

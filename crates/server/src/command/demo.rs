@@ -1,7 +1,7 @@
 //! `upper-lobe demo`: the invented builds and parts, loaded the way a person's own would be.
 
 use super::database::{DatabaseOptions, open_store};
-use crate::api::parts::kept_parts;
+use crate::api::parts::kept_part;
 use anyhow::Context;
 use clap::Args;
 use std::process::ExitCode;
@@ -58,7 +58,8 @@ pub async fn load(store: &Store) -> anyhow::Result<usize> {
     }
     // A part of the user's own by the same name stays.
     let known: Vec<(String, String)> = store.parts().await?.into_iter().map(|part| (part.kind, part.name)).collect();
-    let mut parts = kept_parts(read_sheet(DEMO_PARTS, UnitSystem::Inch).context("the demo's parts are not valid")?)?;
+    let read = read_sheet(DEMO_PARTS, UnitSystem::Inch).context("the demo's parts are not valid")?;
+    let mut parts = read.iter().map(kept_part).collect::<Result<Vec<_>, _>>()?;
     parts.retain(|part| !known.contains(&(part.kind.clone(), part.name.clone())));
     store.put_parts(&parts).await?;
     Ok(loaded)

@@ -1,10 +1,10 @@
 import { useCallback, useState } from 'react'
 import { useCandidate } from '../session/useSession'
-import { useComputedLimits } from '../torque/useCurve'
 import { MarginRow } from './MarginRow'
 import { MeasureNextList } from './MeasureNextList'
 import type { Order } from './order'
-import { inOrder, isListed, key, tallyOf, withComputed } from './order'
+import { inOrder, isListed, key, tallyOf } from './order'
+import { useMargins } from './useMargins'
 
 const ORDERS: readonly { value: Order; label: string }[] = [
   { value: 'tightest', label: 'tightest first' },
@@ -18,8 +18,7 @@ export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
   const [order, setOrder] = useState<Order>('tightest')
   const [onlyBad, setOnlyBad] = useState(false)
   const toggle = useCallback((name: string) => { setOpen((now) => (now === name ? undefined : name)) }, [])
-  const computed = useComputedLimits()
-  const margins = withComputed(candidate?.limits ?? [], computed)
+  const margins = useMargins()
   const estimates = new Map(margins.map(({ limit, estimate }) => [key(limit), estimate]))
   const limits = margins.map(({ limit }) => limit)
   const listed = inOrder(limits, order).filter((limit) => isListed(limit, onlyBad))

@@ -1,6 +1,7 @@
 import { Button } from 'antd'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { LobeReport } from '../../api/client'
+import { FileButton } from '../fields/FileButton'
 import { download } from '../pictures/export'
 import { useCandidate, useSession, useSessionPart } from '../session/useSession'
 import { lobeCsv } from './lobeCsv'
@@ -29,7 +30,7 @@ export function LobeTools() {
       {SIDES.map((side) => (
         <div key={side} className="lobe-row">
           <b>{side === 'intake' ? 'Intake' : 'Exhaust'}</b>
-          <FileButton label={`Import a measured ${side} lobe`} onFile={(file) => { void take(side, file) }} />
+          <FileButton label={`Import a measured ${side} lobe`} fileLabel={`Import a measured ${side} lobe, file`} accept=".csv,.txt,text/csv,text/plain" onFile={(file) => { void take(side, file) }} />
           {lobes ? <Exports side={side} lobe={lobes[side]} /> : null}
           {beside && beside.id !== candidate.id ? (
             <Button size="small" title={`The opening flank of ${beside.name}; the closing one stays`} onClick={() => { session.edit({ take_flank: { candidate: candidate.id, from: beside.id, side, opening: true } }) }}>Opening flank of {beside.name}</Button>
@@ -39,16 +40,6 @@ export function LobeTools() {
       {tooLarge ? <p className="fault" role="alert">That file is larger than 8 MB: a lobe takes some kilobytes.</p> : null}
       {fault ? <p className="fault" role="alert">{fault.given}: needs {fault.needs}{fault.cure ? `; ${fault.cure}` : ''}</p> : null}
     </div>
-  )
-}
-
-function FileButton({ label, onFile }: { label: string; onFile: (file: File | undefined) => void }) {
-  const input = useRef<HTMLInputElement>(null)
-  return (
-    <>
-      <Button size="small" onClick={() => { input.current?.click() }}>{label}</Button>
-      <input ref={input} type="file" accept=".csv,.txt,text/csv,text/plain" hidden aria-label={`${label}, file`} onChange={(event) => { onFile(event.target.files?.[0]); event.target.value = '' }} />
-    </>
   )
 }
 

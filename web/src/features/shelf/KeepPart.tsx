@@ -1,8 +1,10 @@
 import { App, Button, Input } from 'antd'
 import { useState } from 'react'
 import type { PartKind, SideWord } from '../../api/client'
+import { SIDES } from '../motion/useTrain'
 import { useSessionPart } from '../session/useSession'
 import { isOneSided, partField } from './kinds'
+import { Choices } from './Choices'
 import { Faults } from './Faults'
 import { useShelfWork } from './useShelf'
 
@@ -27,9 +29,7 @@ export function KeepPart({ kind }: { kind: PartKind }) {
       <h3>Keep what {candidate ?? 'this candidate'} has</h3>
       <p className="quiet">{has === '' ? `Its ${kind} has no name on the shelf yet.` : `It has “${has}”.`} An edited part stays what it is here, under a name of its own.</p>
       {isOneSided(kind) ? (
-        <div className="shelf-kinds" role="group" aria-label="Of which side">
-          {(['intake', 'exhaust'] as const).map((each) => <button key={each} type="button" className={each === side ? 'chosen' : ''} aria-pressed={each === side} onClick={() => { setSide(each) }}>{each}</button>)}
-        </div>
+        <Choices<SideWord> label="Of which side" options={SIDES.map((each) => ({ value: each, label: each }))} value={side} onChange={setSide} />
       ) : null}
       <form className="keep-form" onSubmit={(event) => { event.preventDefault(); if (name.trim() !== '') void put() }}>
         <Input aria-label="Name on the shelf" placeholder="Name on the shelf" value={name} maxLength={120} onChange={(event) => { setName(event.target.value) }} />

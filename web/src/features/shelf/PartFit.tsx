@@ -3,6 +3,7 @@ import type { FitMargin, FitReport, ShelfPart, SideWord } from '../../api/client
 import { useState } from 'react'
 import { copyName, freeId } from '../candidates/ids'
 import { useSession, useSessionPart } from '../session/useSession'
+import { Choices } from './Choices'
 import { Faults } from './Faults'
 import { isOneSided } from './kinds'
 import { useFit, useShelfWork } from './useShelf'
@@ -58,9 +59,7 @@ export function PartFit({ entry, readOnly, onBack, onUsed }: Props) {
       <dl className="part-facts">{figures.map((figure) => <div key={figure.label}><dt>{figure.label}</dt><dd>{figure.text}</dd></div>)}</dl>
       <h3>In {candidate?.name ?? 'this candidate'}{choices.length > 1 ? ', on' : ''}</h3>
       {choices.length > 1 ? (
-        <div className="shelf-kinds" role="group" aria-label="On which side">
-          {choices.map((each) => <button key={each} type="button" className={each === choice ? 'chosen' : ''} aria-pressed={each === choice} onClick={() => { setChoice(each) }}>{SIDE_WORDS[each]}</button>)}
-        </div>
+        <Choices label="On which side" options={choices.map((each) => ({ value: each, label: SIDE_WORDS[each] }))} value={choice} onChange={setChoice} />
       ) : null}
       {fit.error ? <Faults refusal={fit.error} /> : null}
       {fit.data ? <Fit report={fit.data} /> : fit.error ? null : <p className="quiet">Trying it…</p>}

@@ -1,5 +1,6 @@
-import { App, Button } from 'antd'
-import { useRef, useState } from 'react'
+import { App } from 'antd'
+import { useState } from 'react'
+import { FileButton } from '../fields/FileButton'
 import { Faults } from './Faults'
 import { useShelfWork } from './useShelf'
 
@@ -8,7 +9,6 @@ const MOST_BYTES = 4 * 1024 * 1024
 
 /** The whole shelf as a sheet, in and out. */
 export function SheetTools({ readOnly }: { readOnly: boolean }) {
-  const input = useRef<HTMLInputElement>(null)
   const [tooLarge, setTooLarge] = useState(false)
   const { take, refusal } = useShelfWork()
   const { message } = App.useApp()
@@ -21,8 +21,7 @@ export function SheetTools({ readOnly }: { readOnly: boolean }) {
   }
   return (
     <div className="sheet-row">
-      {readOnly ? null : <Button size="small" onClick={() => { input.current?.click() }}>Import a parts sheet</Button>}
-      <input ref={input} type="file" accept=".csv,.tsv,text/csv" hidden aria-label="Parts sheet, file" onChange={(event) => { void read(event.target.files?.[0]); event.target.value = '' }} />
+      {readOnly ? null : <FileButton label="Import a parts sheet" fileLabel="Parts sheet, file" accept=".csv,.tsv,text/csv" onFile={(file) => { void read(file) }} />}
       <a className="link" href="/api/parts.csv" download="parts.csv">Export the shelf as CSV</a>
       <span className="quiet">a line for each part, names of fields in the heading</span>
       {tooLarge ? <p className="fault" role="alert">That file is larger than 4 MB.</p> : null}

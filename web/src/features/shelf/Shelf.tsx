@@ -1,6 +1,7 @@
 import { Button, Drawer, Input } from 'antd'
 import { useState } from 'react'
 import type { PartKind, ShelfPart } from '../../api/client'
+import { Choices } from './Choices'
 import { KeepPart } from './KeepPart'
 import { KINDS } from './kinds'
 import { PartFit } from './PartFit'
@@ -25,9 +26,7 @@ export function Shelf({ kind, readOnly, onKind, onClose }: Props) {
         <PartFit key={own.part.name} entry={own} readOnly={readOnly} onBack={() => { setChosen(undefined) }} onUsed={() => { setChosen(undefined); onClose() }} />
       ) : (
         <div className="shelf">
-          <nav className="shelf-kinds" aria-label="Kinds of parts">
-            {KINDS.map((each) => <button key={each.kind} type="button" className={each.kind === kind ? 'chosen' : ''} aria-pressed={each.kind === kind} onClick={() => { onKind(each.kind) }}>{each.many}</button>)}
-          </nav>
+          <Choices label="Kinds of parts" options={KINDS.map((each) => ({ value: each.kind, label: each.many }))} value={kind} onChange={onKind} />
           <PartList key={kind} kind={kind} onChoose={setChosen} />
           {readOnly ? null : <KeepPart key={`keep ${kind}`} kind={kind} />}
           <SheetTools readOnly={readOnly} />
