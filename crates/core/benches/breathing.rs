@@ -4,8 +4,8 @@
 
 use divan::Bencher;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of};
-use upper_lobe_core::candidate::{Inputs, Stages};
-use upper_lobe_core::document::{Build, Ledger};
+use upper_lobe_core::candidate::{Resolved, Stages};
+use upper_lobe_core::document::Build;
 use upper_lobe_core::gas::Gas;
 use upper_lobe_core::gas::duct::Duct;
 use upper_lobe_core::gas::ends::End;
@@ -18,8 +18,8 @@ fn main() {
 fn strip() -> Breathing {
     let build = Build::read(include_str!("../../../demo/quarry-lane-427-strip.json")).expect("in order");
     let views = build.candidates();
-    let (ledger, stages) = (Ledger::default(), Stages::default());
-    breathing_of(&Inputs::resolve(&views[0], &ledger, &stages)).expect("complete")
+    let stages = Stages::default();
+    breathing_of(&Resolved::of(&views[0], &stages)).expect("complete")
 }
 
 /// The yardstick: a thousand steps of a closed pipe of a hundred cells.

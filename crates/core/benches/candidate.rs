@@ -4,10 +4,11 @@
 
 use divan::Bencher;
 use upper_lobe_core::analysis::{PartName, Request, Stages, analyze};
-use upper_lobe_core::cam::{Check, FlatFoot, LifterKind, LobeCard, lobe_of_card};
+use upper_lobe_core::cam::{Check, FlatFoot, LobeCard, lobe_of_card};
 use upper_lobe_core::document::Build;
 use upper_lobe_core::parts::{fit, read_sheet};
 use upper_lobe_core::quantity::{Length, UnitSystem};
+use upper_lobe_core::words::LifterKind;
 
 fn main() {
     divan::main();
@@ -58,7 +59,7 @@ const READ: [PartName; 8] = [
 ];
 
 fn request(parts: &[PartName]) -> Request {
-    Request { candidate: None, parts: parts.to_vec() }
+    Request::of(None, parts.to_vec())
 }
 
 /// Both lobes and every cheap answer, nothing cached.

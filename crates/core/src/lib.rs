@@ -3,6 +3,8 @@
 //! The cast, in the order data flows:
 //! - [`quantity`]: typed quantities and their text;
 //! - [`document`]: the build document as people exchange it, checked against one table;
+//! - [`words`]: the document's closed lists as enums;
+//! - [`given`]: what the document gives of one candidate, in SI and as enums;
 //! - [`engine`]: crank, rod, volumes, compression;
 //! - [`cam`]: events and card numbers, the lobe each card describes;
 //! - [`train`]: lift at the valve, springs, masses, the hand check of control;
@@ -23,11 +25,13 @@
 pub mod analysis;
 pub mod cam;
 pub mod candidate;
+pub mod choose;
 pub mod clearance;
 pub mod document;
 pub mod edit;
 pub mod engine;
 pub mod gas;
+pub mod given;
 pub mod glossary;
 pub mod limits;
 pub mod parts;
@@ -36,3 +40,5 @@ pub mod quantity;
 pub mod report;
 mod table;
 pub mod train;
+pub mod words;
+pub mod work;

@@ -11,6 +11,16 @@ pub fn held(table: &[(f64, f64)], x: f64) -> f64 {
     }
 }
 
+/// The same, extended beyond its ends by the slope of the nearest two rows.
+pub fn extended(table: &[(f64, f64)], x: f64) -> f64 {
+    let line = |a: (f64, f64), b: (f64, f64)| a.1 + (x - a.0) / (b.0 - a.0) * (b.1 - a.1);
+    match table {
+        [first, second, ..] if x < first.0 => line(*first, *second),
+        [.., before, last] if x > last.0 => line(*before, *last),
+        _ => held(table, x),
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -22,5 +32,13 @@ mod tests {
             assert!((held(&table, x) - y).abs() < 1e-12, "{x}");
         }
         assert_eq!(held(&[], 3.0), 0.0);
+    }
+
+    #[test]
+    fn extended_goes_on_as_the_ends_go() {
+        let table = [(1.0, 10.0), (2.0, 30.0), (4.0, 10.0)];
+        for (x, y) in [(0.0, -10.0), (1.5, 20.0), (5.0, 0.0)] {
+            assert!((extended(&table, x) - y).abs() < 1e-12, "{x}");
+        }
     }
 }

@@ -3,12 +3,13 @@
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
 use serde_json::json;
-use upper_lobe_core::analysis::calibration_inputs;
+use std::sync::Arc;
+use upper_lobe_core::analysis::{CalibrationJob, Job, Watch};
 use upper_lobe_core::candidate::breathing::calibration::{Pull, error, fit, torques};
 use upper_lobe_core::candidate::breathing::constants::Constants;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of, breathing_uncalibrated};
-use upper_lobe_core::candidate::{Inputs, Stages};
-use upper_lobe_core::document::{Build, Ledger};
+use upper_lobe_core::candidate::{Resolved, Stages};
+use upper_lobe_core::document::Build;
 use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::quantity::UnitSystem;
 
@@ -19,8 +20,7 @@ const TRUTH: [f64; 4] = [0.95, 1.2, 0.985, 0.02];
 
 fn breathing(build: &Build, index: usize, stages: &Stages) -> Breathing {
     let views = build.candidates();
-    let ledger = Ledger::default();
-    breathing_uncalibrated(&Inputs::resolve(&views[index], &ledger, stages)).expect("complete")
+    breathing_uncalibrated(&Resolved::of(&views[index], stages)).expect("complete")
 }
 
 /// What the dyno shows of it: the torque, wrong by up to half a per cent in a fixed pattern.
@@ -52,11 +52,12 @@ fn the_fit_finds_a_known_engine_and_carries_to_another_cam() {
 
 #[test]
 fn a_pull_in_a_document_is_read_in_its_own_air_and_its_result_is_written_back() {
-    let stages = Stages::default();
+    let stages = Arc::new(Stages::default());
     let mut value = Build::read(TOW).unwrap().value().clone();
     value["pull"] = json!({ "candidate": "a", "air": "sae_j607", "points": [["2500 rpm", "400 lb-ft"], ["3500 rpm", "420 lb-ft"], ["4500 rpm", "410 lb-ft"]] });
     let build = Build::from_value(value.clone()).unwrap();
-    let report = calibration_inputs(&build, &stages).unwrap().expect("complete").fit(GOING_ON, |_, _| ()).unwrap();
+    let report =
+        CalibrationJob::new(&build, Arc::clone(&stages)).unwrap().expect("complete").run(&Watch::nobody()).unwrap();
     assert_eq!(report.speed_rpm, [2500.0, 3500.0, 4500.0]);
     // 400 lbf ft is 542.3 N m; the plan's air is thinner than that of the standard.
     assert!(report.measured_nm[0] < 542.3 && report.measured_nm[0] > 480.0, "{:?}", report.measured_nm);
@@ -66,11 +67,10 @@ fn a_pull_in_a_document_is_read_in_its_own_air_and_its_result_is_written_back() 
         apply(&build, &edit, UnitSystem::Inch, &stages).expect("taken")
     });
     let views = kept.candidates();
-    let ledger = Ledger::default();
-    let calibrated = breathing_of(&Inputs::resolve(&views[1], &ledger, &stages)).unwrap();
+    let calibrated = breathing_of(&Resolved::of(&views[1], &stages)).unwrap();
     assert!(calibrated.calibration.is_some() && (calibrated.setup.friction - 1.0).abs() > 1e-4);
 
     value["pull"]["candidate"] = "nobody".into();
-    let missing = calibration_inputs(&Build::from_value(value).unwrap(), &stages);
+    let missing = CalibrationJob::new(&Build::from_value(value).unwrap(), stages);
     assert_eq!(missing.err().map(|fault| fault.field), Some("pull.candidate".to_owned()));
 }

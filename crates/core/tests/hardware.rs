@@ -10,9 +10,14 @@ use upper_lobe_core::quantity::UnitSystem;
 
 const EXAMPLE: &str = include_str!("data/example_build.json");
 
-/// Geometry of the example's rocker: 1.400 in to the tip, .848 to the cup, 1.65.
-const GEOMETRY: [(&str, &str); 2] =
-    [("train.rocker.pivot_to_tip", "1.400 in"), ("train.rocker.pivot_to_cup", "0.848 in")];
+/// Geometry of the example's rocker: 1.400 in to the tip, .848 to the cup, 1.65; square at half of .545 in of lift, its
+/// pattern in the middle.
+const GEOMETRY: [(&str, &str); 4] = [
+    ("train.rocker.pivot_to_tip", "1.400 in"),
+    ("train.rocker.pivot_to_cup", "0.848 in"),
+    ("train.rocker.pivot_height", "-0.022 in"),
+    ("train.rocker.stem_offset", "1.387 in"),
+];
 
 /// Lines of the margins with so many fields set; a field of the candidate stands without its index.
 fn lines(sets: &[(&str, &str)]) -> Vec<LimitReport> {
@@ -23,7 +28,7 @@ fn lines(sets: &[(&str, &str)]) -> Vec<LimitReport> {
         set_field(&mut value, &path, text, UnitSystem::Inch).expect("a field");
     }
     let build = Build::from_value(value).unwrap_or_else(|f| panic!("{:?}", f.faults));
-    let request = Request { candidate: None, parts: vec![PartName::Limits] };
+    let request = Request::of(None, vec![PartName::Limits]);
     analyze(&build, &request, &Stages::default()).expect("analysed").candidates[0].limits.clone()
 }
 
@@ -132,7 +137,8 @@ fn a_plain_pad_reaches_an_iron_guides_limit_where_the_trade_ends_its_use() {
     assert!(at("0.364 in") > 0.0 && at("0.412 in") < 0.0, "{} {}", at("0.364 in"), at("0.412 in"));
 }
 
-const SOLID: [(&str, &str); 5] = [
+const SOLID: [(&str, &str); 6] = [
+    ("train.valve.length", "5.0 in"),
     ("train.lifter.kind", "solid_roller"),
     ("train.lifter.travel", ""),
     ("train.lifter.preload", ""),
@@ -141,7 +147,7 @@ const SOLID: [(&str, &str); 5] = [
 ];
 
 #[test]
-fn running_lash_stays_on_its_ramp_and_open_while_cold() {
+fn running_lash_stays_on_its_ramp() {
     let with = |lash: &str| {
         let own = [("train.lifter.lash", lash), ("cam.intake.lash_ramp", "0.018 in")];
         found("lash_ramp", &[SOLID.as_slice(), &own].concat()).expect("held")
@@ -151,9 +157,98 @@ fn running_lash_stays_on_its_ramp_and_open_while_cold() {
     assert!((0.0125..0.0165).contains(&inches(&usual)), "{}", inches(&usual));
     assert_eq!(usual.verdict, Verdict::Ok);
     assert_eq!(with("0.030 in").verdict, Verdict::Fails, "past the ramp");
-    assert_eq!(with("0.003 in").verdict, Verdict::Fails, "all aluminium takes more than that away cold");
     let unknown = found("lash_ramp", &[SOLID.as_slice(), &[("train.lifter.lash", "0.016 in")]].concat()).expect("held");
     assert_eq!(unknown.missing, ["candidates[0].cam.intake.lash_ramp"]);
+}
+
+#[test]
+fn lash_that_is_gone_cold_fails() {
+    let with = |side: Option<&str>, lash: &str| {
+        let field = side.map_or("train.lifter.lash".to_owned(), |side| format!("train.lifter.{side}.lash"));
+        lines(&[SOLID.as_slice(), &[("train.lifter.lash", "0.020 in"), (field.as_str(), lash)]].concat())
+    };
+    let intake = |lash: &str| {
+        let all = with(None, lash);
+        all.into_iter().find(|line| line.id == "cold_lash").expect("held")
+    };
+    // All of aluminium: .005 in and more of growth; what is left must be .003 [common practice, no source].
+    assert_eq!((intake("0.022 in").verdict, intake("0.004 in").verdict), (Verdict::Ok, Verdict::Fails));
+    assert!(inches(&intake("0.002 in")) < 0.0, "negative lash holds the valve open");
+    let unknown = [SOLID.as_slice(), &[("train.lifter.lash", "0.020 in"), ("train.valve.length", "")]].concat();
+    assert_eq!(found("cold_lash", &unknown).expect("held").missing, ["candidates[0].train.valve.length"]);
+}
+
+#[test]
+fn an_ideal_pivot_that_nobody_measured_clears_nothing() {
+    // With the arms alone the pivot would stand where it suits: every rule through the sweep says what to measure.
+    let arms = &GEOMETRY[..2];
+    let sizes = [
+        ("train.rocker.body_depth", "0.100 in"),
+        ("train.retainer.diameter", "1.25 in"),
+        ("train.rocker.slot_length", "0.720 in"),
+        ("train.rocker.top_height", "1.0 in"),
+        ("engine.intake.cover_room", "2.0 in"),
+        ("engine.intake.pushrod_hole", "0.450 in"),
+        ("engine.intake.guide_material", "iron"),
+    ];
+    let all = lines(&[arms, sizes.as_slice()].concat());
+    for id in ["tip_pattern", "rocker_to_retainer", "stud_slot", "cover_room", "pushrod_hole", "guide_pressure"] {
+        let line = all.iter().find(|line| line.id == id).unwrap_or_else(|| panic!("{id}"));
+        assert_eq!(line.verdict, Verdict::Unknown, "{id}");
+        let wanted = ["pivot_height", "stem_offset"].map(|key| format!("candidates[0].train.rocker.{key}"));
+        assert_eq!(line.missing, wanted, "{id}");
+    }
+}
+
+#[test]
+fn a_core_nobody_named_is_not_steel_and_flat_feet_slide() {
+    let line = |sets: &[(&str, &str)]| found("contact_stress", sets).expect("held");
+    let unknown = line(&[("cam.core_material", "")]);
+    assert_eq!(
+        (unknown.verdict, unknown.missing.as_slice()),
+        (Verdict::Unknown, &["candidates[0].cam.core_material".to_owned()][..])
+    );
+    let flat = [
+        ("train.lifter.kind", "hydraulic_flat"),
+        ("train.lifter.face_diameter", "1.2 in"),
+        ("cam.core_material", "cast_iron"),
+    ];
+    assert_eq!(line(&flat).need.max, Some(850.0));
+    assert_eq!(line(&[("cam.core_material", "cast_iron")]).need.max, Some(1050.0));
+    let galls = [
+        ("train.lifter.kind", "hydraulic_flat"),
+        ("train.lifter.face_diameter", "1.2 in"),
+        ("cam.core_material", "steel"),
+    ];
+    assert!(verdict("flat_on_steel", &galls) == Some(Verdict::Fails) && verdict("flat_on_steel", &flat).is_none());
+}
+
+#[test]
+fn a_class_rule_is_a_limit() {
+    let kind = [("target.rules.lifter", "hydraulic_flat")];
+    assert_eq!(verdict("class_lifter", &kind), Some(Verdict::Fails));
+    assert_eq!(verdict("class_lifter", &[("target.rules.lifter", "hydraulic_roller")]), None);
+    assert_eq!(verdict("class_ratio", &[("target.rules.stock_ratio", "1.6")]), Some(Verdict::Fails));
+    assert_eq!(verdict("class_ratio", &[("target.rules.stock_ratio", "1.65")]), Some(Verdict::Ok));
+    // Arms that lift more than their name says are what the inspector's dial reads: 1.400/.830 is 1.687.
+    let rule = ("target.rules.maximum_lift", "0.560 in");
+    let lift = |cup: &str| {
+        let arms = [("train.rocker.pivot_to_tip", "1.400 in"), ("train.rocker.pivot_to_cup", cup), rule];
+        inches(&found("class_lift", &arms).expect("held"))
+    };
+    assert!(lift("0.830 in") > lift("0.848 in") + 0.008, "{} {}", lift("0.830 in"), lift("0.848 in"));
+}
+
+#[test]
+fn preload_that_hammers_or_bottoms_fails_whatever_its_school() {
+    let line = |sets: &[(&str, &str)]| found("preload", sets).expect("held").verdict;
+    // .120 in of travel; .035 now.
+    assert_eq!(line(&[]), Verdict::Ok);
+    assert_eq!(line(&[("train.lifter.preload", "0.117 in")]), Verdict::Fails, "at the bottom but for .003");
+    assert_eq!(line(&[("train.preload_work.head_milled", "0.090 in")]), Verdict::Fails, "milled to the bottom");
+    assert_eq!(line(&[("train.preload_work.gasket_thicker", "0.040 in")]), Verdict::Fails, "the gasket took it all");
+    assert_eq!(line(&[("train.lifter.travel", "")]), Verdict::Unknown);
+    assert_eq!(verdict("preload_school", &[]), Some(Verdict::Advice), "more than series engines have is advice");
 }
 
 #[test]
@@ -186,7 +281,7 @@ fn parts_that_are_not_made_for_each_other_are_told_with_their_reason() {
     ] {
         let line = found(id, &sets).unwrap_or_else(|| panic!("{id} is not told"));
         assert!(line.verdict == Verdict::Fails && line.formula.len() > 30, "{line:?}");
-        assert_eq!(line.shown.expect("shown").margin.inch, "never");
+        assert_eq!(line.shown.expect("shown").margin.inch, "not allowed");
     }
     let fits = [("train.rocker.stud_diameter", "7/16 in"), ("engine.head_stud", "0.4375 in")];
     assert_eq!(verdict("stud", &fits), None);
@@ -217,7 +312,10 @@ fn a_pointed_nose_is_told() {
         ("cam.intake.checks", r#"[["0.006 in", "270 deg"], ["0.050 in", "224 deg"], ["0.200 in", "134 deg"]]"#),
     ];
     let line = found("nose_radius", &sharp).expect("held");
-    assert!(line.verdict == Verdict::Tight && (0.02..0.10).contains(&inches(&line)), "advice, not a failure: {line:?}");
+    assert!(
+        line.verdict == Verdict::Advice && (0.02..0.10).contains(&inches(&line)),
+        "advice, not a failure: {line:?}"
+    );
     assert_eq!(verdict("nose_radius", &[]), Some(Verdict::Ok));
 }
 

@@ -28,7 +28,9 @@ fn the_examples_margins_read_as_kept() {
     let lines: Vec<String> = limits(&example())
         .iter()
         .map(|l| {
-            let shown = l.shown.as_ref().expect("the example is complete");
+            let Some(shown) = l.shown.as_ref() else {
+                return format!("{}: {:?}, needs {}", l.title, l.verdict, l.missing.join(", "));
+            };
             format!(
                 "{}: {:?}, needs {}, has {}, left {}",
                 l.title, l.verdict, shown.need.inch, shown.have.inch, shown.margin.inch
@@ -36,25 +38,6 @@ fn the_examples_margins_read_as_kept() {
         })
         .collect();
     insta::assert_json_snapshot!(lines);
-}
-
-#[test]
-fn every_remedy_gains_what_it_says_when_it_is_made() {
-    let mut tried = 0;
-    let base = example();
-    for limit in limits(&base) {
-        for remedy in &limit.remedies {
-            let mut changed = base.clone();
-            set_field(&mut changed, &remedy.field, &remedy.to, UnitSystem::Inch).expect("a field");
-            let after = limits(&changed);
-            let same = after.iter().find(|l| l.id == limit.id && l.side == limit.side).expect("the same line");
-            let gain = same.margin.expect("known") - limit.margin.expect("known");
-            assert!((gain - remedy.gain).abs() < 1e-6 && gain > 0.0, "{} by {}", limit.title, remedy.field);
-            assert_eq!(same.verdict, remedy.verdict);
-            tried += 1;
-        }
-    }
-    assert!(tried >= 6, "only {tried} remedies were offered");
 }
 
 #[test]
@@ -70,8 +53,8 @@ fn a_missing_field_leaves_the_verdict_unknown_and_is_named() {
     }
     let lines = limits(&value);
     for (title, field) in [
-        ("Trapped compression", "engine.octane_ron"),
-        ("Intake spring to coil bind", "candidates[0].train.spring.coil_bind_height"),
+        ("Dynamic compression", "engine.octane_ron"),
+        ("Intake coil-bind clearance", "candidates[0].train.spring.coil_bind_height"),
         ("Intake valve to piston", "engine.intake.valve_offset_x"),
         ("Exhaust rocker rated lift", "candidates[0].train.rocker.rated_lift"),
     ] {
@@ -99,7 +82,7 @@ fn schools_and_materials_move_the_need() {
     assert!(near(need(&engineered, "Exhaust valve to piston"), 0.080));
     let aluminium = [("engine.rod_material", "aluminium")];
     assert!(near(need(&aluminium, "Exhaust valve to piston"), 0.130));
-    assert!(near(need(&aluminium, "Intake valve to piston"), 0.080));
+    assert!(near(need(&aluminium, "Intake valve to piston"), 0.095));
     assert!(near(need(&aluminium, "Piston to head"), 0.060));
 }
 
@@ -114,9 +97,9 @@ fn boost_and_drive_pressure_push_the_valves_open() {
     // 20 psi on 1.57 in less 11/32 in: 20 x 1.8431 = 36.86 lbf.
     let left = line(&lines, "Exhaust seat load against pressure").have.expect("known") / 4.448_221_615;
     assert!((left - (138.0 - 36.86)).abs() < 0.01, "{left}");
-    // .5 less for each bar over .3: 14 psi is .9653 bar.
-    let allowed = line(&lines, "Trapped compression").need.max.expect("a most");
-    assert!((allowed - (8.3 - 0.5 * 0.6653)).abs() < 1e-3, "{allowed}");
+    // 1.7 less for each bar without a cooler: 14 psi is .9653 bar.
+    let allowed = line(&lines, "Dynamic compression").need.max.expect("a most");
+    assert!((allowed - (8.3 - 1.7 * 0.9653)).abs() < 1e-3, "{allowed}");
 }
 
 #[test]
@@ -124,7 +107,7 @@ fn a_diesel_needs_compression_to_start_and_has_no_idle_overlap() {
     let mut value = example();
     set_field(&mut value, "engine.combustion", "diesel", UnitSystem::Inch).expect("a field");
     let lines = limits(&value);
-    let cold = line(&lines, "Trapped compression");
+    let cold = line(&lines, "Dynamic compression");
     assert_eq!((cold.need.min, cold.verdict), (Some(13.0), Verdict::Fails));
     assert!(lines.iter().all(|l| l.id != "idle_overlap"));
 }
@@ -146,6 +129,6 @@ fn the_hand_check_puts_a_known_train_where_practice_puts_it() {
     train["retainer"]["mass"] = "17 g".into();
     train["spring"]["mass"] = "90 g".into();
     train["spring"]["points"] = json!([["1.800 in", "155 lbf"], ["1.206 in", "390 lbf"]]);
-    let have = line(&limits(&value), "Intake control, by hand check").have.expect("known");
+    let have = line(&limits(&value), "Intake valve float speed (rigid estimate)").have.expect("known");
     assert!((6400.0..=7800.0).contains(&have), "{have}");
 }

@@ -2,10 +2,9 @@
 
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
-use upper_lobe_core::cam::{
-    Check, Flank, FlatFoot, LifterKind, Lobe, LobeCard, LobeRefusal, lobe_of_card, lobe_of_points,
-};
+use upper_lobe_core::cam::{Check, Flank, FlatFoot, Lobe, LobeCard, LobeRefusal, lobe_of_card, lobe_of_points};
 use upper_lobe_core::quantity::Length;
+use upper_lobe_core::words::LifterKind;
 
 const HEIGHTS: [f64; 3] = [0.006, 0.050, 0.200];
 

@@ -3,10 +3,12 @@
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
 use serde_json::json;
-use upper_lobe_core::document::{ENGINE, Ledger, Node};
+use upper_lobe_core::document::{ENGINE, Ledger, Node, Side};
 use upper_lobe_core::engine::{CrankSlider, read_cylinder};
+use upper_lobe_core::given::Engine;
 use upper_lobe_core::quantity::{Angle, Force, Length};
-use upper_lobe_core::train::{Coil, Wire};
+use upper_lobe_core::train::Coil;
+use upper_lobe_core::words::Wire;
 
 /// Shigley's Mechanical Engineering Design, example 10-1 (from memory): no. 16 music wire (.037 in),
 /// outside diameter 7/16 in, 12 1/2 total and 10 1/2 active coils: rate 4.13 lbf/in with
@@ -47,7 +49,8 @@ fn compression_and_piston_motion_of_pulkrabeks_first_example() {
         "deck_clearance": "0 mm", "gasket_thickness": "0 mm", "chamber_volume": "58.82 cc", "piston_volume": "0 cc"
     });
     let ledger = Ledger::default();
-    let cylinder = read_cylinder(&Node::new(Some(&engine), &ENGINE, "engine", &ledger)).expect("complete");
+    let cylinder = read_cylinder(&Engine::read(&Node::new(Some(&engine), &ENGINE, "engine", &ledger), Side::Intake))
+        .expect("complete");
     assert!((cylinder.displacement().as_cc() / 1000.0 - 3.0).abs() < 0.002);
     assert!((cylinder.compression_ratio().expect("known") - 9.5).abs() < 0.005);
     let crank = CrankSlider::new(Length::mm(86.0), Length::mm(166.0), Length::mm(0.0)).expect("it turns");

@@ -6,8 +6,8 @@
 use rayon::prelude::*;
 use serde::Deserialize;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of, curve};
-use upper_lobe_core::candidate::{Inputs, Stages};
-use upper_lobe_core::document::{Build, Ledger};
+use upper_lobe_core::candidate::{Resolved, Stages};
+use upper_lobe_core::document::Build;
 use upper_lobe_core::edit::{CardNumber, Edit, apply};
 use upper_lobe_core::quantity::UnitSystem;
 
@@ -36,8 +36,8 @@ fn breathing(cam: &Cam, stages: &Stages) -> Breathing {
         let edit = Edit::TypeCard { candidate: "a".into(), number, text: deg.to_string() };
         apply(&build, &edit, UnitSystem::Inch, stages).expect("a cam that can be")
     });
-    let (views, ledger) = (build.candidates(), Ledger::default());
-    breathing_of(&Inputs::resolve(&views[0], &ledger, stages)).expect("complete")
+    let views = build.candidates();
+    breathing_of(&Resolved::of(&views[0], stages)).expect("complete")
 }
 
 /// Spearman's rank correlation.

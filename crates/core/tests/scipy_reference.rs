@@ -5,10 +5,11 @@
 
 use serde_json::Value;
 use upper_lobe_core::analysis::{Request, Stages, analyze};
-use upper_lobe_core::cam::{LifterKind, LobeCard, lobe_of_card};
+use upper_lobe_core::cam::{LobeCard, lobe_of_card};
 use upper_lobe_core::document::Build;
 use upper_lobe_core::engine::CrankSlider;
 use upper_lobe_core::quantity::{Angle, Length};
+use upper_lobe_core::words::LifterKind;
 
 fn reference() -> Value {
     serde_json::from_str(include_str!("reference/scipy.json")).expect("the reference is JSON")

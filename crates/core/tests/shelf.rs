@@ -60,7 +60,7 @@ fn every_cam_and_lobe_of_the_shelf_can_be_ground() {
     for part in shelf().into_iter().filter(|part| matches!(part.kind, PartKind::Cam | PartKind::Lobe)) {
         let name = part.name.clone();
         let build = used(&tow(), part, None);
-        let request = Request { candidate: Some("a".into()), parts: vec![PartName::Lobe] };
+        let request = Request::of(Some("a".into()), vec![PartName::Lobe]);
         let report = analyze(&build, &request, &Stages::default()).expect("analysed");
         let lobes = report.candidates[0].lobe.done();
         assert!(lobes.is_some(), "{name}: {:?}", report.candidates[0].lobe);
@@ -161,7 +161,7 @@ fn trying_a_part_is_what_using_it_does() {
     let rocker = part(PartKind::Rocker, "Aluminium stud roller 1.65");
     let report = tried(&rocker, None);
     let build = used(&tow(), rocker, None);
-    let request = Request { candidate: Some("a".into()), parts: vec![PartName::Limits] };
+    let request = Request::of(Some("a".into()), vec![PartName::Limits]);
     let limits = &analyze(&build, &request, &Stages::default()).expect("analysed").candidates[0].limits;
     for margin in report.margins.iter().filter(|margin| margin.after.is_some()) {
         let line = limits.iter().find(|line| line.title == margin.title).expect("the same line");
@@ -234,7 +234,7 @@ fn an_empty_candidate_becomes_a_running_train_by_parts_alone() {
         (PartKind::Retainer, "Steel, beehive 1.080"),
     ];
     let build = chosen.into_iter().fold(blank, |build, (kind, name)| used(&build, part(kind, name), None));
-    let request = Request { candidate: None, parts: vec![PartName::Lift, PartName::Train] };
+    let request = Request::of(None, vec![PartName::Lift, PartName::Train]);
     let report = analyze(&build, &request, &Stages::default()).expect("analysed").candidates.remove(0);
     let lift = report.lift.done().expect("known").intake.clone();
     // .334 in at 1.60 promises .534 in; give and flex leave it some .02 to .05 less.

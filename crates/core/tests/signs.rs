@@ -9,8 +9,8 @@
 use rayon::prelude::*;
 use serde_json::Value;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of, curve};
-use upper_lobe_core::candidate::{Inputs, Stages};
-use upper_lobe_core::document::{Build, Ledger};
+use upper_lobe_core::candidate::{Resolved, Stages};
+use upper_lobe_core::document::Build;
 use upper_lobe_core::edit::{CardNumber, Edit, Event, apply};
 use upper_lobe_core::quantity::UnitSystem;
 use upper_lobe_core::report::BreathingReport;
@@ -20,8 +20,8 @@ const STRIP: &str = include_str!("../../../demo/quarry-lane-427-strip.json");
 const DIESEL: &str = include_str!("../../../demo/harbour-six-7-2-diesel.json");
 
 fn breathing(build: &Build, stages: &Stages) -> Breathing {
-    let (views, ledger) = (build.candidates(), Ledger::default());
-    breathing_of(&Inputs::resolve(&views[0], &ledger, stages)).expect("complete")
+    let views = build.candidates();
+    breathing_of(&Resolved::of(&views[0], stages)).expect("complete")
 }
 
 /// A demo's curve as it is, and after a change.

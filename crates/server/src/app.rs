@@ -1,6 +1,5 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
-use crate::api::curve::KeptCurve;
 use crate::api::{about, builds, calibrate, curve, documents, parts, sensitivity, workbench};
 use crate::guard::{AllowedHosts, only_our_own, security_headers};
 use crate::jobs::Jobs;
@@ -9,8 +8,8 @@ use crate::problem::Problem;
 use actix_web::http::StatusCode;
 use actix_web::middleware::from_fn;
 use actix_web::{HttpResponse, error::JsonPayloadError, web};
+use upper_lobe_core::analysis::MAX_BYTES;
 use upper_lobe_core::analysis::Stages;
-use upper_lobe_core::document::MAX_BYTES;
 use upper_lobe_store::Store;
 use utoipa::OpenApi;
 use utoipa_actix_web::{AppExt, scope, service_config::ServiceConfig};
@@ -31,7 +30,7 @@ pub struct Shared {
     /// Cached stages.
     pub stages: web::Data<Stages>,
     /// Work that takes seconds.
-    pub jobs: web::Data<Jobs<KeptCurve>>,
+    pub jobs: web::Data<Jobs>,
     /// Names the server answers to.
     pub hosts: web::Data<AllowedHosts>,
 }

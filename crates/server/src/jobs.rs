@@ -1,92 +1,185 @@
-//! Work that takes seconds: how much of it runs at once, what was computed before, and an end to it when nobody
-//! listens any more.
+//! Work that takes seconds: one scheduler for every job of the core, with one budget of threads, a turn for every page, and
+//! an end to the work when nobody listens any more.
 
-use actix_web::HttpResponse;
+use crate::problem::Problem;
 use actix_web::web::Bytes;
+use actix_web::{FromRequest, HttpRequest, HttpResponse, web};
 use serde::Serialize;
-use sha2::{Digest, Sha256};
 use std::collections::HashMap;
-use std::fmt::Debug;
+use std::future::{Ready, ready};
 use std::sync::atomic::{AtomicBool, Ordering};
-use std::sync::{Arc, Mutex, PoisonError};
-use tokio::sync::Semaphore;
-use tokio::sync::mpsc::{UnboundedReceiver, UnboundedSender};
+use std::sync::{Arc, Mutex, PoisonError, Weak};
+use tokio::sync::mpsc::{Receiver, Sender, channel};
+use tokio::sync::{OwnedSemaphorePermit, Semaphore};
 use tokio_stream::StreamExt;
-use tokio_stream::wrappers::UnboundedReceiverStream;
+use tokio_stream::wrappers::ReceiverStream;
+use upper_lobe_core::analysis::{Class, Halted, Job, Watch};
 
-/// Curves that may run at once; each uses every core, so that more would only make all of them slow.
+/// Results that may run at once; each uses every core, so that more would only make all of them slow.
 const AT_ONCE: usize = 2;
-/// Previews that may run at once beside them: every open page has one on its way while something is dragged.
-const PREVIEWS: usize = 4;
-/// Results kept; the oldest make room.
-const KEPT: usize = 64;
+/// Previews that may run at once beside them.
+const PREVIEWS: usize = 2;
+/// Lines on their way to a page that reads slowly; steps beyond them are left out, the last line never is.
+const LINES: usize = 16;
 
-/// Limits and results that all jobs of the server share.
+/// A job as a stream of lines.
+pub trait Told: Job + 'static {
+    /// A line of the answer.
+    type Line: Serialize + Send;
+    /// Others run; this one begins when one of them ends.
+    fn waiting() -> Self::Line;
+    /// Some of it is there.
+    fn running(step: Self::Step) -> Self::Line;
+    /// All of it is there.
+    fn done(done: &Self::Done) -> Self::Line;
+    /// It ended without a result.
+    fn failed(reason: String, needs: Vec<String>) -> Self::Line;
+    /// Nobody wanted it any more.
+    fn stopped() -> Self::Line;
+}
+
+/// The page a request comes from: each has its own turn.
+#[derive(Debug, Clone, PartialEq, Eq, Hash)]
+pub struct Client(String);
+
+impl FromRequest for Client {
+    type Error = actix_web::Error;
+    type Future = Ready<Result<Self, Self::Error>>;
+
+    fn from_request(request: &HttpRequest, _: &mut actix_web::dev::Payload) -> Self::Future {
+        let named = request.headers().get("Upper-Lobe-Page").and_then(|name| name.to_str().ok());
+        let peer = || request.peer_addr().map_or_else(String::new, |peer| peer.ip().to_string());
+        ready(Ok(Self(named.filter(|name| name.len() <= 64).map_or_else(peer, str::to_owned))))
+    }
+}
+
+/// The budget all jobs share.
 #[derive(Debug)]
-pub struct Jobs<T> {
-    permits: Arc<Semaphore>,
+pub struct Jobs {
+    results: Arc<Semaphore>,
     previews: Arc<Semaphore>,
-    kept: Mutex<Kept<T>>,
+    /// One turn of each class for every page.
+    turns: Mutex<HashMap<(Client, bool), Weak<Semaphore>>>,
 }
 
-#[derive(Debug)]
-struct Kept<T> {
-    results: HashMap<String, Arc<T>>,
-    order: Vec<String>,
-}
-
-impl<T> Default for Jobs<T> {
+impl Default for Jobs {
     fn default() -> Self {
-        Self {
-            permits: Arc::new(Semaphore::new(AT_ONCE)),
-            previews: Arc::new(Semaphore::new(PREVIEWS)),
-            kept: Mutex::new(Kept { results: HashMap::new(), order: Vec::new() }),
-        }
+        let (results, previews) = (Arc::new(Semaphore::new(AT_ONCE)), Arc::new(Semaphore::new(PREVIEWS)));
+        Self { results, previews, turns: Mutex::default() }
     }
 }
 
-impl<T> Jobs<T> {
-    /// What a job has to hold while it runs.
-    pub fn permits(&self, preview: bool) -> Arc<Semaphore> {
-        Arc::clone(if preview { &self.previews } else { &self.permits })
+/// What a job holds while it runs.
+#[derive(Debug)]
+struct Turn {
+    _page: OwnedSemaphorePermit,
+    _thread: OwnedSemaphorePermit,
+}
+
+impl Jobs {
+    /// Whether a job of this page would have to wait.
+    fn is_busy(&self, client: &Client, class: Class) -> bool {
+        self.shared(class).available_permits() == 0 || self.own(client, class).available_permits() == 0
     }
 
-    /// The result kept under `key`.
-    pub fn kept(&self, key: &str) -> Option<Arc<T>> {
-        self.lock().results.get(key).cloned()
+    /// Waits for the page's own turn, then for a thread: a page that asks for thirty curves has one in the line of all.
+    async fn turn(&self, client: &Client, class: Class) -> Option<Turn> {
+        let page = self.own(client, class).acquire_owned().await.ok()?;
+        let thread = Arc::clone(self.shared(class)).acquire_owned().await.ok()?;
+        Some(Turn { _page: page, _thread: thread })
     }
 
-    /// Keeps a result.
-    pub fn keep(&self, key: String, result: Arc<T>) {
-        let mut kept = self.lock();
-        if kept.results.insert(key.clone(), result).is_none() {
-            kept.order.push(key);
+    const fn shared(&self, class: Class) -> &Arc<Semaphore> {
+        match class {
+            Class::Preview => &self.previews,
+            Class::Result => &self.results,
         }
-        while kept.order.len() > KEPT {
-            let oldest = kept.order.remove(0);
-            kept.results.remove(&oldest);
-        }
     }
 
-    fn lock(&self) -> std::sync::MutexGuard<'_, Kept<T>> {
+    fn own(&self, client: &Client, class: Class) -> Arc<Semaphore> {
         // A poisoned lock only means that another request panicked; the map itself is whole.
-        self.kept.lock().unwrap_or_else(PoisonError::into_inner)
+        let mut turns = self.turns.lock().unwrap_or_else(PoisonError::into_inner);
+        let key = (client.clone(), class == Class::Preview);
+        if let Some(known) = turns.get(&key).and_then(Weak::upgrade) {
+            return known;
+        }
+        turns.retain(|_, turn| turn.strong_count() > 0);
+        let made = Arc::new(Semaphore::new(1));
+        turns.insert(key, Arc::downgrade(&made));
+        made
+    }
+
+    /// Runs `job` and answers with its lines, as `application/x-ndjson`. The stream ends with a result, a failure or that
+    /// it was stopped, whatever happens to the work.
+    pub fn answer<J: Told>(self: Arc<Self>, job: Result<J, Halted>, client: Client) -> HttpResponse {
+        let (send, receive) = channel(LINES);
+        let listener = Listener::default();
+        let gone = listener.gone();
+        actix_web::rt::spawn(async move {
+            let last = match job {
+                Err(halted) => ended::<J>(halted),
+                Ok(job) => match job.kept() {
+                    Some(done) => J::done(&done),
+                    None => self.work(job, &client, &send, gone).await,
+                },
+            };
+            tell(&send, &last).await;
+        });
+        stream(receive, listener)
+    }
+
+    /// The last line of a job that has to be run.
+    async fn work<J: Told>(&self, job: J, client: &Client, send: &Sender<Bytes>, gone: Arc<AtomicBool>) -> J::Line {
+        let class = job.class();
+        if self.is_busy(client, class) {
+            tell(send, &J::waiting()).await;
+        }
+        let Some(turn) = self.turn(client, class).await else { return J::stopped() };
+        let steps = send.clone();
+        let worked = web::block(move || {
+            let _held_until_here = turn;
+            let report = |step: J::Step| {
+                // A page that reads slowly misses steps; the result has them all.
+                let _ = steps.try_send(line_of(&J::running(step)));
+            };
+            let stop = || gone.load(Ordering::Relaxed);
+            job.run(&Watch { report: &report, stop: &stop })
+        });
+        match worked.await {
+            Ok(Ok(done)) => J::done(&done),
+            Ok(Err(halted)) => ended::<J>(halted),
+            Err(error) => {
+                tracing::error!(%error, "a job was interrupted");
+                J::failed("the computation broke off; the rest of the build is not touched".to_owned(), Vec::new())
+            }
+        }
     }
 }
 
-/// The key of resolved inputs: floats print so that they read back to the same bits, so equal keys mean equal inputs.
-pub fn key(inputs: &impl Debug) -> String {
-    let digest = Sha256::digest(format!("{inputs:?}").as_bytes());
-    digest.iter().map(|byte| format!("{byte:02x}")).collect()
+fn ended<J: Told>(halted: Halted) -> J::Line {
+    match halted {
+        Halted::Stopped => J::stopped(),
+        Halted::Lacks { reason, needs } => J::failed(reason, needs),
+    }
+}
+
+/// Does what only reads and checks away from the web's threads.
+///
+/// # Errors
+/// The refusal, or that the work was interrupted.
+pub async fn aside<T: Send + 'static>(
+    work: impl FnOnce() -> Result<T, Problem> + Send + 'static,
+) -> Result<T, Problem> {
+    web::block(work).await?
 }
 
 /// Says that a job should end; dropping it says so too.
 #[derive(Debug, Default)]
-pub struct Listener(Arc<AtomicBool>);
+struct Listener(Arc<AtomicBool>);
 
 impl Listener {
     /// The flag the job looks at.
-    pub fn gone(&self) -> Arc<AtomicBool> {
+    fn gone(&self) -> Arc<AtomicBool> {
         Arc::clone(&self.0)
     }
 }
@@ -98,37 +191,28 @@ impl Drop for Listener {
 }
 
 /// The lines of a job as an answer. It owns the listener: when the page goes away the job ends.
-pub fn stream(lines: UnboundedReceiver<Bytes>, listener: Listener) -> HttpResponse {
-    let lines = UnboundedReceiverStream::new(lines).map(move |line| {
+fn stream(lines: Receiver<Bytes>, listener: Listener) -> HttpResponse {
+    let lines = ReceiverStream::new(lines).map(move |line| {
         let _ = &listener;
         Ok::<_, actix_web::Error>(line)
     });
     HttpResponse::Ok().content_type("application/x-ndjson").streaming(lines)
 }
 
+fn line_of(line: &impl Serialize) -> Bytes {
+    let mut text = serde_json::to_vec(line).unwrap_or_default();
+    text.push(b'\n');
+    Bytes::from(text)
+}
+
 /// Sends a line; nobody may be listening any more, which is no fault.
-pub fn tell(send: &UnboundedSender<Bytes>, line: &impl Serialize) {
-    if let Ok(mut text) = serde_json::to_vec(line) {
-        text.push(b'\n');
-        let _ = send.send(Bytes::from(text));
-    }
+async fn tell(send: &Sender<Bytes>, line: &impl Serialize) {
+    let _ = send.send(line_of(line)).await;
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
-
-    #[test]
-    fn the_oldest_results_make_room() {
-        let jobs: Jobs<usize> = Jobs::default();
-        for i in 0..KEPT + 3 {
-            jobs.keep(format!("k{i}"), Arc::new(i));
-        }
-        assert_eq!((jobs.kept("k2"), jobs.kept("k3").as_deref()), (None, Some(&3)));
-        jobs.keep("k3".to_owned(), Arc::new(7));
-        assert_eq!(jobs.kept("k3").as_deref(), Some(&7));
-        assert_eq!(jobs.lock().order.len(), KEPT);
-    }
 
     #[test]
     fn a_listener_that_goes_away_is_noticed() {
@@ -139,9 +223,25 @@ mod tests {
         assert!(gone.load(Ordering::Relaxed));
     }
 
-    #[test]
-    fn equal_inputs_have_equal_keys_to_the_last_bit() {
-        assert_eq!(key(&(0.1 + 0.2)), key(&0.300_000_000_000_000_04));
-        assert_ne!(key(&(0.1 + 0.2)), key(&0.3));
+    #[actix_web::test]
+    async fn a_page_with_many_requests_leaves_the_others_their_turn() {
+        let jobs = Arc::new(Jobs::default());
+        let (greedy, modest) = (Client("a".into()), Client("b".into()));
+        let held = jobs.turn(&greedy, Class::Preview).await;
+        assert!(held.is_some());
+        // Thirty more of the same page wait for its own turn, not for the threads of all.
+        let waiting: Vec<_> = (0..30)
+            .map(|_| {
+                let (jobs, greedy) = (Arc::clone(&jobs), greedy.clone());
+                actix_web::rt::spawn(async move { jobs.turn(&greedy, Class::Preview).await.is_some() })
+            })
+            .collect();
+        tokio::task::yield_now().await;
+        assert!(jobs.is_busy(&greedy, Class::Preview) && !jobs.is_busy(&modest, Class::Preview));
+        assert!(jobs.turn(&modest, Class::Preview).await.is_some());
+        drop(held);
+        for turn in waiting {
+            assert!(turn.await.unwrap_or(false));
+        }
     }
 }

@@ -6,7 +6,7 @@ use actix_web::http::header::CONTENT_TYPE;
 use actix_web::{HttpResponse, ResponseError};
 use serde::Serialize;
 use std::fmt;
-use upper_lobe_core::document::{Fault, Faults};
+use upper_lobe_core::analysis::{Fault, Faults};
 use upper_lobe_store::StoreError;
 use utoipa::ToSchema;
 

@@ -1,94 +1,64 @@
-//! Fitting the model to the pull a document holds.
+//! Fitting the model to the pull a document holds, as a job.
 
-use super::{Build, Fault, Part, Stages, unknown_candidate};
-use crate::candidate::Inputs;
+use super::curve::halted;
+use super::{Build, Fault, Stages, unknown_candidate};
 use crate::candidate::breathing::calibration::{Fitted, Pull, error, fit, read_pull, torques};
 use crate::candidate::breathing::constants::Constants;
 use crate::candidate::breathing::{Breathing, Effort, breathing_uncalibrated};
+use crate::candidate::{Key, Resolved, key, worded};
 use crate::document::Ledger;
+use crate::given::{Given, Source};
 use crate::quantity::{Dimension, UnitSystem, format_si};
+use crate::report::{CalibrationReport, FittedField};
+use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
+use std::sync::Arc;
 
-/// One field the fit would write, and its text.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+/// How far a fit is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-pub struct FittedField {
-    /// Path of the field.
-    pub field: String,
-    /// What it is called.
-    pub label: String,
-    /// Its text.
-    pub text: String,
+pub struct CalibrationStep {
+    /// Curves computed.
+    pub done: usize,
+    /// Curves at most.
+    pub of: usize,
 }
 
-/// What a fit came to.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-pub struct CalibrationReport {
-    /// Speeds of the pull that were computed.
-    pub speed_rpm: Vec<f64>,
-    /// Torque measured, in the plan's air.
-    pub measured_nm: Vec<f64>,
-    /// Torque with the usual constants.
-    pub before_nm: Vec<f64>,
-    /// Torque with the fitted ones.
-    pub after_nm: Vec<f64>,
-    /// Root mean square of the relative error before.
-    pub before_error: f64,
-    /// The same after.
-    pub after_error: f64,
-    /// What the document would keep.
-    pub fields: Vec<FittedField>,
-}
-
-/// What a fit is made of.
-pub struct CalibrationInputs {
+/// Fitting the named constants to a pull.
+pub struct CalibrationJob {
     breathing: Breathing,
     pull: Pull,
     name: String,
+    stages: Arc<Stages>,
 }
 
-/// The pull of `build` and the candidate it is of; `Err` inside when something is missing.
-///
-/// # Errors
-/// A fault when the pull names a candidate that is not there.
-pub fn calibration_inputs(build: &Build, stages: &Stages) -> Result<Part<CalibrationInputs>, Fault> {
-    let views = build.candidates();
-    let ledger = Ledger::default();
-    let pull = build.pull(&ledger);
-    let view = match pull.word("candidate") {
-        Some(id) => views.iter().find(|view| view.id == id),
-        None => views.first(),
-    };
-    let unknown = || unknown_candidate(&pull.path_of("candidate"), pull.word("candidate").unwrap_or("nothing"), &views);
-    let view = view.ok_or_else(unknown)?;
-    let inputs = Inputs::resolve(view, &ledger, stages);
-    Ok(breathing_uncalibrated(&inputs).and_then(|breathing| {
-        let pull = read_pull(&pull, &breathing)?;
-        Ok(CalibrationInputs { breathing, pull, name: view.name.clone() })
-    }))
-}
-
-impl CalibrationInputs {
-    /// Fits on drafts, or on one cylinder where the document does not say how they are joined, then judges in full.
-    /// `tell` hears how many of how many curves are done.
-    pub fn fit(&self, stop: &(dyn Fn() -> bool + Sync), tell: impl Fn(usize, usize)) -> Part<CalibrationReport> {
-        let joined = self.breathing.can(Effort::Full).is_ok();
-        let efforts = if joined { (Effort::Draft, Effort::Full) } else { (Effort::Fast, Effort::Fast) };
-        let Fitted { constants, .. } = fit(&self.breathing, &self.pull, efforts.0, stop, tell)?;
-        // As the document will keep them: what is written is what is judged.
-        let kept = rounded(&constants);
-        let full = |constants: &Constants| torques(&self.breathing, &self.pull, constants, efforts.1, stop);
-        let (before_nm, after_nm) = (full(&Constants::default())?, full(&kept)?);
-        let after_error = error(&self.pull, &after_nm);
-        Ok(CalibrationReport {
-            before_error: error(&self.pull, &before_nm),
-            fields: self.fields(&kept, after_error),
-            after_error,
-            speed_rpm: self.pull.speeds.clone(),
-            measured_nm: self.pull.torques.clone(),
-            before_nm,
-            after_nm,
+impl CalibrationJob {
+    /// A fit to the pull of `build`, for the candidate it is of.
+    ///
+    /// # Errors
+    /// A fault when the pull names a candidate that is not there; inside, what is missing.
+    pub fn new(build: &Build, stages: Arc<Stages>) -> Result<Result<Self, Halted>, Fault> {
+        let views = build.candidates();
+        let ledger = Ledger::default();
+        let pull = build.pull(&ledger);
+        let view = match pull.word("candidate") {
+            Some(id) => views.iter().find(|view| view.id == id),
+            None => views.first(),
+        };
+        let named = pull.word("candidate").unwrap_or("nothing");
+        let view = view.ok_or_else(|| unknown_candidate(&pull.path_of("candidate"), named, &views))?;
+        let source = Source::new(view, &ledger);
+        let resolved = Resolved::new(Given::read(&source), &stages);
+        let found = breathing_uncalibrated(&resolved).and_then(|breathing| {
+            let pull = read_pull(&resolved.given.pull, &breathing)?;
+            Ok((breathing, pull))
+        });
+        Ok(match found {
+            Ok((breathing, pull)) => Ok(Self { breathing, pull, name: view.name.clone(), stages }),
+            Err(gap) => {
+                let (reason, needs) = worded(&gap, &source);
+                Err(Halted::Lacks { reason, needs })
+            }
         })
     }
 
@@ -113,6 +83,50 @@ impl CalibrationInputs {
             field("to", "To", speed(self.pull.speeds.last())),
             field("pulled", "Fitted to", format!("a pull of {}", self.name)),
         ]
+    }
+}
+
+impl Job for CalibrationJob {
+    type Step = CalibrationStep;
+    type Done = CalibrationReport;
+
+    fn key(&self) -> Key {
+        key(&(&self.breathing, &self.pull, &self.name))
+    }
+
+    fn class(&self) -> Class {
+        Class::Result
+    }
+
+    fn kept(&self) -> Option<Arc<CalibrationReport>> {
+        self.stages.fits.kept(self.key())
+    }
+
+    /// Fits on drafts, or on one cylinder where the document does not say how they are joined, then judges in full.
+    fn run(&self, watch: &Watch<'_, CalibrationStep>) -> Result<Arc<CalibrationReport>, Halted> {
+        let joined = self.breathing.can(Effort::Full).is_ok();
+        let efforts = if joined { (Effort::Draft, Effort::Full) } else { (Effort::Fast, Effort::Fast) };
+        let tell = |done, of| (watch.report)(CalibrationStep { done, of });
+        let found = fit(&self.breathing, &self.pull, efforts.0, watch.stop, tell).map_err(halted)?;
+        let Fitted { constants, .. } = found;
+        // As the document will keep them: what is written is what is judged.
+        let kept = rounded(&constants);
+        let full = |constants: &Constants| {
+            torques(&self.breathing, &self.pull, constants, efforts.1, watch.stop).map_err(halted)
+        };
+        let (before_nm, after_nm) = (full(&Constants::default())?, full(&kept)?);
+        let after_error = error(&self.pull, &after_nm);
+        let report = Arc::new(CalibrationReport {
+            before_error: error(&self.pull, &before_nm),
+            fields: self.fields(&kept, after_error),
+            after_error,
+            speed_rpm: self.pull.speeds.clone(),
+            measured_nm: self.pull.torques.clone(),
+            before_nm,
+            after_nm,
+        });
+        self.stages.fits.keep(self.key(), Arc::clone(&report));
+        Ok(report)
     }
 }
 

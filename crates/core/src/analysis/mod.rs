@@ -4,27 +4,45 @@
 //! order: the same document gives the same bits.
 
 mod calibration;
+mod cautions;
 mod compare;
+mod curve;
 mod lobes_apart;
 mod readings;
 mod sensitivity;
 mod unknowns;
 
-pub use crate::candidate::Stages;
+pub use crate::candidate::breathing::Effort;
+pub use crate::candidate::{Key, Stages};
+pub use crate::document::{
+    Build, Conflict, Difference, Fault, Faults, FormColumn, FormField, FormTable, Kind, MAX_BYTES, Merge, Side, adopt,
+    differences, form_fields, json_schema, merge,
+};
+pub use crate::edit::{CardNumber, Edit, Event, apply};
+pub use crate::glossary::{GLOSSARY, Term};
+pub use crate::parts::{FitReport, Part as ShelfPart, PartFigure, PartKind, fit, part_of, read_sheet, write_sheet};
+pub use crate::quantity::{Dimension, Shown, UnitSystem};
 pub use crate::report::*;
-pub use calibration::{CalibrationInputs, CalibrationReport, FittedField, calibration_inputs};
+pub use crate::work::{Class, Halted, Job, Watch};
+pub use calibration::{CalibrationJob, CalibrationStep};
 pub use compare::{Comparison, compare};
+pub use curve::{CurveJob, CurveStep};
 pub use lobes_apart::{LobesApart, lobes_apart};
 pub use readings::{EventHandle, Reading, event_handles, readings};
-pub use sensitivity::{Decision, Effect, decisions, effect};
+pub use sensitivity::{Decision, SensitivityJob, SensitivityStep, decisions, effect};
 
-use crate::candidate::breathing::{Breathing, breathing, breathing_of};
-use crate::candidate::{self, Computed, Gap, Inputs, Part};
-use crate::document::{Build, CandidateView, Fault, Ledger, Side, unknown_candidate};
+use crate::candidate::breathing::breathing;
+use crate::candidate::{self, Gap, Part, Resolved, block, note_assumed};
+use crate::choose::{Advisor, remedies};
+use crate::document::{CandidateView, Ledger, unknown_candidate};
 use crate::engine::read_cylinder;
-use crate::limits::{RULES, all_limits, computed_limits, remedies_for};
-use crate::quantity::{Dimension, Pressure, UnitSystem, scale};
+use crate::given::{Given, Source};
+use crate::limits::{Findings, limits};
+use crate::quantity::scale;
+use cautions::warn;
+use curve::{findings_of, gas_finding};
 use serde::{Deserialize, Serialize};
+use std::sync::Arc;
 use unknowns::measure_next;
 
 /// A part of the report that can be asked for.
@@ -108,18 +126,27 @@ impl PartName {
 }
 
 /// What to compute.
-#[derive(Debug, Clone, PartialEq, Eq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Request {
     /// Only the candidate of this id; all when absent.
     pub candidate: Option<String>,
     /// The parts wanted.
     pub parts: Vec<PartName>,
+    /// Parts of the shelf that remedies may put in.
+    pub shelf: Arc<[ShelfPart]>,
+}
+
+impl Request {
+    /// These parts of one candidate, or of all.
+    pub fn of(candidate: Option<String>, parts: Vec<PartName>) -> Self {
+        Self { candidate, parts, shelf: Arc::default() }
+    }
 }
 
 impl Default for Request {
     /// Everything that is cheap.
     fn default() -> Self {
-        Self { candidate: None, parts: PartName::cheap() }
+        Self::of(None, PartName::cheap())
     }
 }
 
@@ -131,13 +158,11 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
         Some(id) => vec![views.iter().find(|v| v.id == *id).ok_or_else(|| unknown_candidate("candidate", id, &views))?],
     };
     let ledger = Ledger::default();
-    let shared = Ledger::default();
-    let engine = read_cylinder(&build.engine(&shared)).map(|c| candidate::engine(&c)).map_err(Gap::from);
     let mut warnings = Vec::new();
     let candidates =
         chosen.into_iter().map(|view| report_of(build, view, request, &ledger, stages, &mut warnings)).collect();
     Ok(Analysis {
-        engine: engine.into(),
+        engine: shared_engine(build),
         candidates,
         assumed: ledger.into_assumed(),
         warnings,
@@ -159,36 +184,13 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
     })
 }
 
-/// What the curve of the candidate `id`, or of the first, is computed from; `Err` inside when something is missing.
-///
-/// # Errors
-/// A fault when there is no such candidate.
-pub fn breathing_inputs(build: &Build, id: Option<&str>, stages: &Stages) -> Result<Part<Breathing>, Fault> {
-    let views = build.candidates();
-    let view = match id {
-        Some(id) => views.iter().find(|v| v.id == id),
-        None => views.first(),
-    };
-    let view = view.ok_or_else(|| unknown_candidate("candidate", id.unwrap_or_default(), &views))?;
+/// Displacement, compression and quench of what all candidates share, without any one's changes.
+fn shared_engine(build: &Build) -> Block<EngineReport> {
     let ledger = Ledger::default();
-    Ok(breathing_of(&Inputs::resolve(view, &ledger, stages)))
-}
-
-/// The limits that ask for the gas, with what a curve of the candidate `id` found.
-pub fn gas_limits(build: &Build, id: Option<&str>, curve: &BreathingReport, stages: &Stages) -> Vec<LimitReport> {
-    let most = |values: &[f64]| values.iter().copied().fold(f64::NEG_INFINITY, f64::max);
-    let gauge = |values: &Option<Vec<f64>>| values.as_ref().map(|kpa| Pressure::from_si(most(kpa) * 1e3));
-    let computed = Computed {
-        octane_needed: curve.octane_needed.as_deref().map(most),
-        peak_pressure: most(&curve.peak_cylinder_pressure_kpa) * 1e3,
-        opening_pressure: most(&curve.exhaust_opening_kpa) * 1e3,
-        idle_vacuum: curve.idle.as_ref().map(|idle| idle.vacuum_kpa.unwrap_or(0.0) * 1e3),
-        boost: gauge(&curve.boost_kpa).zip(gauge(&curve.drive_kpa)),
-    };
-    let views = build.candidates();
-    let ledger = Ledger::default();
-    let view = views.iter().find(|v| id.is_none_or(|id| v.id == id));
-    view.map_or_else(Vec::new, |view| computed_limits(Inputs::resolve(view, &ledger, stages), computed, stages))
+    let view = build.shared();
+    let source = Source::new(&view, &ledger);
+    let cylinder = read_cylinder(&Given::read(&source).engine);
+    block(cylinder.map(|c| candidate::engine(&c)).map_err(Gap::from), &source)
 }
 
 fn report_of(
@@ -199,78 +201,57 @@ fn report_of(
     stages: &Stages,
     warnings: &mut Vec<String>,
 ) -> CandidateReport {
-    let inputs = Inputs::resolve(view, ledger, stages);
+    let source = Source::new(view, ledger);
+    let resolved = Resolved::new(Given::read(&source), stages);
+    note_assumed(&resolved, &source, ledger);
     let wants = |part: PartName| request.parts.contains(&part);
-    let mut limits = if wants(PartName::Limits) { all_limits(&inputs, stages) } else { Vec::new() };
-    if wants(PartName::Remedies) {
-        add_remedies(&mut limits, build, view.index, stages);
-    }
-    warn(&inputs, view, warnings);
+    let curve = asked(wants(PartName::Breathing), &source, || breathing(&resolved));
+    let findings = match curve.done() {
+        Some(curve) => Findings { gas: Some(gas_finding(curve)) },
+        None if wants(PartName::Limits) => findings_of(&resolved, stages),
+        None => Findings::default(),
+    };
+    let lines = if wants(PartName::Limits) {
+        let judgement = limits(&resolved, &findings, stages);
+        let mut lines = judgement.lines(&resolved, &source);
+        if wants(PartName::Remedies) {
+            let advisor = Advisor {
+                build,
+                index: view.index,
+                resolved: &resolved,
+                source: &source,
+                judgement: &judgement,
+                findings: &findings,
+                shelf: &request.shelf,
+                stages,
+            };
+            remedies(&mut lines, advisor);
+        }
+        lines
+    } else {
+        Vec::new()
+    };
+    warn(&resolved, view, warnings);
     CandidateReport {
         id: view.id.clone(),
         name: view.name.clone(),
-        engine: inputs.cylinder.as_ref().map(candidate::engine).map_err(Clone::clone).into(),
-        timing: block(wants(PartName::Timing), || candidate::timing(&inputs)),
-        strip: block(wants(PartName::Strip), || candidate::strip(&inputs, stages)),
-        lift: block(wants(PartName::Lift), || candidate::lift(&inputs)),
-        lobe: block(wants(PartName::Lobe), || candidate::lobe(&inputs)),
-        train: block(wants(PartName::Train), || candidate::train(&inputs, stages)),
-        spring: block(wants(PartName::Spring), || candidate::spring(&inputs)),
-        control: block(wants(PartName::Control), || candidate::control(&inputs)),
-        clearance: block(wants(PartName::Clearance), || candidate::clearance(&inputs, stages)),
-        breathing: block(wants(PartName::Breathing), || breathing(&inputs)),
-        drawing: block(wants(PartName::Drawing), || candidate::drawing(&inputs)),
-        measure_next: measure_next(&limits),
-        limits,
+        engine: block(resolved.cylinder.as_ref().map(candidate::engine).map_err(Clone::clone), &source),
+        timing: asked(wants(PartName::Timing), &source, || candidate::timing(&resolved)),
+        strip: asked(wants(PartName::Strip), &source, || candidate::strip(&resolved, stages)),
+        lift: asked(wants(PartName::Lift), &source, || candidate::lift(&resolved)),
+        lobe: asked(wants(PartName::Lobe), &source, || candidate::lobe(&resolved)),
+        train: asked(wants(PartName::Train), &source, || candidate::train(&resolved, stages)),
+        spring: asked(wants(PartName::Spring), &source, || candidate::spring(&resolved)),
+        control: asked(wants(PartName::Control), &source, || candidate::control(&resolved)),
+        clearance: asked(wants(PartName::Clearance), &source, || candidate::clearance(&resolved, stages)),
+        breathing: curve,
+        drawing: asked(wants(PartName::Drawing), &source, || candidate::drawing(&resolved)),
+        measure_next: measure_next(&lines),
+        limits: lines,
     }
 }
 
-fn block<T>(wanted: bool, compute: impl FnOnce() -> Part<T>) -> Block<T> {
-    if wanted { compute().into() } else { Block::NotAsked }
-}
-
-fn add_remedies(limits: &mut [LimitReport], build: &Build, index: usize, stages: &Stages) {
-    for limit in limits.iter_mut().filter(|l| matches!(l.verdict, Verdict::Fails | Verdict::Tight)) {
-        if let Some(rule) = RULES.iter().find(|rule| rule.id == limit.id) {
-            limit.remedies = remedies_for(rule, limit.side, build, index, stages);
-        }
-    }
-}
-
-/// Cautions that belong to what the document says; what holds for both sides is said once.
-fn warn(inputs: &Inputs<'_>, view: &CandidateView, warnings: &mut Vec<String>) {
-    let [intake, exhaust] = Side::BOTH.map(|side| cautions(inputs, side));
-    for caution in &intake {
-        let whose = if exhaust.contains(caution) { "" } else { "intake " };
-        warnings.push(format!("{}: {whose}{caution}", view.name));
-    }
-    for caution in exhaust.iter().filter(|caution| !intake.contains(caution)) {
-        warnings.push(format!("{}: exhaust {caution}", view.name));
-    }
-}
-
-fn cautions(inputs: &Inputs<'_>, side: Side) -> Vec<String> {
-    let mut found = Vec::new();
-    let (lifter, rules) = (inputs.train(side, "lifter"), inputs.target.child("rules"));
-    let kind = lifter.word("kind").unwrap_or_default();
-    if let Some(allowed) = rules.word("lifter").filter(|allowed| !kind.is_empty() && *allowed != kind) {
-        found.push(format!("lifters are {}; the class allows {} only", spoken(kind), spoken(allowed)));
-    }
-    let ratio = inputs.train(side, "rocker").number("ratio");
-    if let (Some(stock), Some(ratio)) = (rules.number("stock_ratio"), ratio)
-        && (stock - ratio).abs() > 1e-9
-    {
-        found.push(format!("rocker ratio is {ratio}; the class allows {stock} only"));
-    }
-    if kind.ends_with("roller") && lifter.word("anti_rotation") == Some("none") {
-        found.push("roller lifters must be kept from turning".to_owned());
-    }
-    if kind.ends_with("flat") {
-        found.push("flat lifters: break in with reduced spring load and the right oil, without idling; a lobe can be lost in minutes".to_owned());
-    }
-    found
-}
-
-fn spoken(word: &str) -> String {
-    word.replace('_', " ")
+/// A block, where it is wanted.
+fn asked<T>(wanted: bool, source: &Source<'_>, compute: impl FnOnce() -> Part<T>) -> Block<T> {
+    if wanted { block(compute(), source) } else { Block::NotAsked }
 }

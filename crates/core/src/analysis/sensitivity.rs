@@ -1,13 +1,16 @@
 //! What moves the target: single decisions changed a little, each curve computed again.
 
-use super::{Request, analyze, event_handles};
-use crate::analysis::PartName;
-use crate::candidate::Stages;
-use crate::document::{Build, Side, get, set_field};
+use super::curve::{breathing_inputs, halted};
+use super::{PartName, Request, analyze, event_handles};
+use crate::candidate::breathing::{Effort, report, samples};
+use crate::candidate::{Key, Stages, key};
+use crate::document::{Build, Fault, Side, get, set_field};
 use crate::edit::{CardNumber, Edit, apply};
 use crate::quantity::{Dimension, UnitSystem, parse, restate};
-use crate::report::{BreathingReport, CandidateReport};
+use crate::report::{BreathingReport, CandidateReport, Effect};
+use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
+use std::sync::Arc;
 
 /// One decision and how it is changed.
 #[derive(Debug, Clone, PartialEq)]
@@ -22,26 +25,6 @@ pub struct Decision {
     pub build: Result<Build, String>,
 }
 
-/// What a decision does to the curve.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-pub struct Effect {
-    /// Stable identifier of the decision.
-    pub id: String,
-    /// In words.
-    pub label: String,
-    /// By how much, in words.
-    pub change: String,
-    /// Relative change of average torque over the band; absent when it cannot be made.
-    pub average_torque: Option<f64>,
-    /// Relative change of peak power.
-    pub peak_power: Option<f64>,
-    /// Change of the speed of peak power.
-    pub peak_power_rpm: Option<f64>,
-    /// Why it cannot be made.
-    pub trouble: Option<String>,
-}
-
 /// Degrees an event is moved, and separation and centreline.
 const EVENT_STEP: f64 = 4.0;
 const CARD_STEP: f64 = 2.0;
@@ -51,7 +34,7 @@ const LENGTHS: [(&str, &str, &str); 2] =
 
 /// Every decision of the candidate `id`, each changed alone.
 pub fn decisions(build: &Build, id: &str, stages: &Stages) -> Vec<Decision> {
-    let request = Request { candidate: Some(id.to_owned()), parts: vec![PartName::Timing, PartName::Lift] };
+    let request = Request::of(Some(id.to_owned()), vec![PartName::Timing, PartName::Lift]);
     let Some(report) = analyze(build, &request, stages).ok().and_then(|mut found| found.candidates.pop()) else {
         return Vec::new();
     };
@@ -203,6 +186,89 @@ fn changed(build: &Build, field: &str, text: &str) -> Result<Build, String> {
     Build::from_value(value).map_err(|faults| faults.to_string())
 }
 
+/// Decisions so far.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct SensitivityStep {
+    /// Decisions in all.
+    pub of: usize,
+    /// Those computed.
+    pub effects: Vec<Effect>,
+}
+
+/// Changing each decision of a candidate a little and computing its curve again, on drafts.
+pub struct SensitivityJob {
+    build: Build,
+    id: String,
+    key: Key,
+    stages: Arc<Stages>,
+}
+
+impl SensitivityJob {
+    /// The decisions of the candidate `id`.
+    ///
+    /// # Errors
+    /// A fault when there is no such candidate; inside, what is missing for its curve.
+    pub fn new(build: &Build, id: &str, stages: Arc<Stages>) -> Result<Result<Self, Halted>, Fault> {
+        let breathing = match breathing_inputs(build, Some(id), &stages)? {
+            Ok(breathing) => breathing,
+            Err(halted) => return Ok(Err(halted)),
+        };
+        let built = key(&(&breathing, build.text()));
+        Ok(Ok(Self { build: build.clone(), id: id.to_owned(), key: built, stages }))
+    }
+
+    /// A draft of the curve, or that of one cylinder where the document does not say how they are joined.
+    fn drafted(&self, build: &Build, watch: &Watch<'_, SensitivityStep>) -> Result<BreathingReport, Halted> {
+        let lacks = |fault: Fault| Halted::Lacks { reason: fault.to_string(), needs: Vec::new() };
+        let breathing = breathing_inputs(build, Some(&self.id), &self.stages).map_err(lacks)??;
+        let effort = if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Fast };
+        let level = breathing.strongest();
+        let found = samples(&breathing, (effort, level), watch.stop, |_| ()).map_err(halted)?;
+        Ok(report(&breathing, effort, level, &found, None))
+    }
+}
+
+impl Job for SensitivityJob {
+    type Step = SensitivityStep;
+    type Done = Vec<Effect>;
+
+    fn key(&self) -> Key {
+        self.key
+    }
+
+    fn class(&self) -> Class {
+        Class::Result
+    }
+
+    fn kept(&self) -> Option<Arc<Vec<Effect>>> {
+        self.stages.effects.kept(self.key)
+    }
+
+    fn run(&self, watch: &Watch<'_, SensitivityStep>) -> Result<Arc<Vec<Effect>>, Halted> {
+        let before = self.drafted(&self.build, watch)?;
+        let all = decisions(&self.build, &self.id, &self.stages);
+        let mut effects = Vec::with_capacity(all.len());
+        for decision in &all {
+            let after = match &decision.build {
+                Ok(build) => match self.drafted(build, watch) {
+                    Ok(after) => Ok(after),
+                    Err(Halted::Stopped) => return Err(Halted::Stopped),
+                    Err(Halted::Lacks { reason, .. }) => Err(reason),
+                },
+                Err(trouble) => Err(trouble.clone()),
+            };
+            effects.push(effect(decision, &before, after.as_ref().map_err(Clone::clone)));
+            if effects.len() < all.len() {
+                (watch.report)(SensitivityStep { of: all.len(), effects: effects.clone() });
+            }
+        }
+        let effects = Arc::new(effects);
+        self.stages.effects.keep(self.key, Arc::clone(&effects));
+        Ok(effects)
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -232,7 +298,7 @@ mod tests {
     fn half_a_point(text: &str) {
         let (build, stages) = (Build::read(text).unwrap(), Stages::default());
         let ratio = |build: &Build| {
-            let found = analyze(build, &Request { candidate: Some("a".into()), parts: vec![] }, &stages).unwrap();
+            let found = analyze(build, &Request::of(Some("a".into()), vec![]), &stages).unwrap();
             found.candidates[0].engine.done().unwrap().compression_ratio.unwrap()
         };
         let found = decisions(&build, "a", &stages);

@@ -10,7 +10,7 @@ const MOST: usize = 12;
 const fn weight(verdict: Verdict) -> u32 {
     match verdict {
         Verdict::Unknown => 9,
-        Verdict::Fails | Verdict::Tight => 3,
+        Verdict::Fails | Verdict::Tight | Verdict::Advice => 3,
         Verdict::Ok => 1,
     }
 }
@@ -32,8 +32,8 @@ pub fn measure_next(limits: &[LimitReport]) -> Vec<MeasureNext> {
             entry.settles.push(limit.title.clone());
         }
     }
-    // A stable sort: equal scores keep the order of the margins.
-    found.sort_by_key(|(score, _)| std::cmp::Reverse(*score));
+    // What is unknown before what is assumed; a stable sort keeps the order of the margins among equals.
+    found.sort_by_key(|(score, entry)| (!entry.value.is_empty(), std::cmp::Reverse(*score)));
     found.into_iter().take(MOST).map(|(_, entry)| entry).collect()
 }
 

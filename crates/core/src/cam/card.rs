@@ -4,42 +4,9 @@
 //! card's flank angle is half its duration.
 
 use crate::quantity::Length;
-
-/// How the ramps must suit the lifter.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
-pub enum LifterKind {
-    /// Hydraulic, flat foot.
-    HydraulicFlat,
-    /// Solid, flat foot.
-    SolidFlat,
-    /// Hydraulic, roller.
-    HydraulicRoller,
-    /// Solid, roller.
-    SolidRoller,
-}
+use crate::words::LifterKind;
 
 impl LifterKind {
-    /// The kind by its word in the document.
-    pub fn from_word(word: &str) -> Option<Self> {
-        match word {
-            "hydraulic_flat" => Some(Self::HydraulicFlat),
-            "solid_flat" => Some(Self::SolidFlat),
-            "hydraulic_roller" => Some(Self::HydraulicRoller),
-            "solid_roller" => Some(Self::SolidRoller),
-            _ => None,
-        }
-    }
-
-    /// Whether the foot is flat.
-    pub const fn is_flat(self) -> bool {
-        matches!(self, Self::HydraulicFlat | Self::SolidFlat)
-    }
-
-    /// Whether it runs with lash.
-    pub const fn is_solid(self) -> bool {
-        matches!(self, Self::SolidFlat | Self::SolidRoller)
-    }
-
     /// Cam degrees of ramp below .006 in of lobe lift (common practice, no source): a solid lifter
     /// needs the longer ramp to take up its lash gently, a hydraulic one should not bleed on it.
     pub const fn ramp_below_006_cam_deg(self) -> f64 {

@@ -12,10 +12,10 @@ mod resolve;
 mod shape;
 mod synth;
 
-pub use card::{Check, FlatFoot, LifterKind, LobeCard, height_006, height_050, height_200};
+pub use card::{Check, FlatFoot, LobeCard, height_006, height_050, height_200};
 pub use lobe::{Flank, Lobe, Motion};
 pub use measured::{ProfileRefusal, lobe_of_points};
 pub use phasing::{Events, Phasing};
 pub use refusal::LobeRefusal;
-pub use resolve::{CamDocument, LobeSource, read_cam};
+pub use resolve::{LobeSource, assumed_seat_timing, read_lobe, read_phasing};
 pub use synth::lobe_of_card;

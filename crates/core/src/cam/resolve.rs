@@ -1,9 +1,11 @@
-//! From the document's cam to lobes and phasing the kernel trusts.
+//! From the cam as it is given to lobes and phasing the kernel trusts.
 
-use super::card::{Check, FlatFoot, LifterKind, LobeCard, height_006, height_050};
+use super::card::{Check, FlatFoot, LobeCard, height_006, height_050};
 use super::phasing::{Events, Phasing};
-use crate::document::{Missing, Needs, Node, Side};
+use crate::document::Side;
+use crate::given::{EventsPart, FlankChecks, Given, Missing, Needs, Profile, Rows, need};
 use crate::quantity::{Angle, Length};
+use crate::words::LifterKind;
 
 /// Highest first check that still tells the seat timing.
 const SEAT_CHECK_IN: f64 = 0.0205;
@@ -14,93 +16,88 @@ pub enum LobeSource {
     /// A card: the lobe is synthesised.
     Card(LobeCard),
     /// Measured lift over cam degrees: the lobe is fitted.
-    Measured(Vec<(f64, Length)>),
+    Measured(Profile),
 }
 
-/// A resolved cam; each part lacks what it lacks by itself.
-#[derive(Debug, Clone, PartialEq)]
-pub struct CamDocument {
-    /// The intake lobe.
-    pub intake: Result<LobeSource, Missing>,
-    /// The exhaust lobe.
-    pub exhaust: Result<LobeSource, Missing>,
-    /// Where they stand.
-    pub phasing: Result<Phasing, Missing>,
-}
-
-/// Reads `cam`, with the lifter that rides on each side from `train`.
-pub fn read_cam(cam: &Node<'_>, train: &Node<'_>) -> CamDocument {
-    let events = read_events(cam);
-    CamDocument {
-        intake: read_lobe(cam, train, Side::Intake, events.as_ref()),
-        exhaust: read_lobe(cam, train, Side::Exhaust, events.as_ref()),
-        phasing: read_phasing(cam, events.as_ref()),
-    }
-}
-
-/// The four events when the document gives them.
-pub fn read_events(cam: &Node<'_>) -> Option<Events> {
-    let events = cam.child("events_050");
-    let deg = |key| events.quantity::<Angle>(key).map(Angle::as_deg);
-    Some(Events {
-        intake_opens_btdc: deg("intake_opens_btdc")?,
-        intake_closes_abdc: deg("intake_closes_abdc")?,
-        exhaust_opens_bbdc: deg("exhaust_opens_bbdc")?,
-        exhaust_closes_atdc: deg("exhaust_closes_atdc")?,
-    })
-}
-
-fn read_phasing(cam: &Node<'_>, events: Option<&Events>) -> Result<Phasing, Missing> {
-    if let Some(events) = events {
+/// Where the lobes stand on the crank.
+///
+/// # Errors
+/// Separation or centreline, where no events are given.
+pub fn read_phasing(given: &Given) -> Result<Phasing, Missing> {
+    if let Some(events) = read_events(&given.events) {
         return Ok(events.phasing());
     }
+    let cam = &given.cam;
     let mut needs = Needs::default();
-    let separation = needs.quantity::<Angle>(cam, "lobe_separation");
-    let centreline = needs.quantity::<Angle>(cam, "intake_centreline");
+    let (separation, centreline) = (need!(needs, cam.lobe_separation), need!(needs, cam.intake_centreline));
     needs.met(Phasing::from_card(separation.as_deg(), centreline.as_deg()))
 }
 
-fn read_lobe(cam: &Node<'_>, train: &Node<'_>, side: Side, events: Option<&Events>) -> Result<LobeSource, Missing> {
-    let lobe = cam.child(side.key());
-    let profile = lobe.child("profile");
-    if let (Some(angles), Some(lifts)) = (profile.numbers("cam_deg"), profile.quantities("lift")) {
-        return Ok(LobeSource::Measured(angles.into_iter().zip(lifts).collect()));
+/// The four events, when all are given.
+pub fn read_events(events: &EventsPart) -> Option<Events> {
+    Some(Events {
+        intake_opens_btdc: events.intake_opens_btdc?.as_deg(),
+        intake_closes_abdc: events.intake_closes_abdc?.as_deg(),
+        exhaust_opens_bbdc: events.exhaust_opens_bbdc?.as_deg(),
+        exhaust_closes_atdc: events.exhaust_closes_atdc?.as_deg(),
+    })
+}
+
+/// What the lobe of `side` is made from, for the lifter that rides on it.
+///
+/// # Errors
+/// Lift, checks or lifter, where no profile was measured.
+pub fn read_lobe(given: &Given, side: Side) -> Result<LobeSource, Missing> {
+    let (lobe, lifter) = (given.lobe(side), &given.train(side).lifter);
+    if let Some(profile) = &lobe.profile {
+        return Ok(LobeSource::Measured(profile.clone()));
     }
-    let lifter = train.child("lifter").side(side);
     let mut needs = Needs::default();
-    let lift = needs.quantity::<Length>(&lobe, "lobe_lift");
-    let kind = needs.or_missing(&lifter, "kind", lifter.word("kind").and_then(LifterKind::from_word));
-    let flanks = needs.or_missing(&lobe, "checks", read_flanks(&lobe, side, events));
+    let lift = need!(needs, lobe.lobe_lift);
+    let kind = needs.note(lifter.kind, lifter.at("kind"));
+    let flanks = needs.note(read_flanks(given, side), lobe.at("checks"));
     needs.met(())?;
     // Both are present once nothing was missing.
     let (Some(kind), Some((opening, closing))) = (kind, flanks) else {
-        return Err(Missing(vec![lobe.path_of("checks")]));
+        return Err(Missing(vec![lobe.at("checks")]));
     };
-    let seat = |flank| with_seat_timing(flank, kind, &lobe, side, cam);
-    let flat_foot = kind.is_flat().then(|| read_foot(cam, &lifter)).flatten();
+    let seat = |flank: Vec<Check>| with_seat_timing(flank, kind).0;
+    let flat_foot = kind.is_flat().then(|| read_foot(given, side)).flatten();
     Ok(LobeSource::Card(LobeCard { lift, opening: seat(opening), closing: seat(closing), lifter: kind, flat_foot }))
 }
 
-fn read_foot(cam: &Node<'_>, lifter: &Node<'_>) -> Option<FlatFoot> {
+/// Seat timing that stands in for a card which gives none, crank degrees at .006 in; `None` when the card gives it.
+pub fn assumed_seat_timing(given: &Given, side: Side) -> Option<f64> {
+    let kind = given.train(side).lifter.kind?;
+    if given.lobe(side).profile.is_some() {
+        return None;
+    }
+    let (opening, closing) = read_flanks(given, side)?;
+    let assumed = |flank: Vec<Check>| with_seat_timing(flank, kind).1;
+    Some(assumed(opening)? + assumed(closing)?)
+}
+
+fn read_foot(given: &Given, side: Side) -> Option<FlatFoot> {
+    let lifter = &given.train(side).lifter;
     Some(FlatFoot {
-        face: lifter.quantity("face_diameter")?,
-        margin: lifter.quantity("face_margin")?,
-        base_circle: cam.quantity("base_circle_diameter")?,
+        face: lifter.face_diameter?,
+        margin: lifter.face_margin?,
+        base_circle: given.cam.base_circle_diameter?,
     })
 }
 
 /// Opening and closing flank by whichever way the document describes them.
-fn read_flanks(lobe: &Node<'_>, side: Side, events: Option<&Events>) -> Option<(Vec<Check>, Vec<Check>)> {
-    let rows = |node: &Node<'_>, factor: f64| -> Option<Vec<Check>> {
-        let rows = node.rows::<Length, Angle>("checks")?;
-        Some(rows.into_iter().map(|(height, angle)| Check { height, crank_deg: factor * angle.as_deg() }).collect())
+fn read_flanks(given: &Given, side: Side) -> Option<(Vec<Check>, Vec<Check>)> {
+    let lobe = given.lobe(side);
+    let rows = |rows: &Rows<Length, Angle>, factor: f64| -> Vec<Check> {
+        rows.iter().map(|(height, angle)| Check { height: *height, crank_deg: factor * angle.as_deg() }).collect()
     };
-    if lobe.has("opening") || lobe.has("closing") {
-        let opening = rows(&lobe.child("opening"), 1.0)?;
-        return Some((opening, rows(&lobe.child("closing"), 1.0)?));
+    if lobe.opening.is_some() || lobe.closing.is_some() {
+        let flank = |flank: &Option<FlankChecks>| flank.as_ref().map(|flank| rows(&flank.0, 1.0));
+        return Some((flank(&lobe.opening)?, flank(&lobe.closing)?));
     }
-    let mut flank = rows(lobe, 0.5).unwrap_or_default();
-    if let Some(events) = events {
+    let mut flank = lobe.checks.as_ref().map_or_else(Vec::new, |checks| rows(checks, 0.5));
+    if let Some(events) = read_events(&given.events) {
         let duration = match side {
             Side::Intake => events.intake_duration(),
             Side::Exhaust => events.exhaust_duration(),
@@ -117,26 +114,16 @@ fn insert(flank: &mut Vec<Check>, check: Check) {
     flank.insert(place, check);
 }
 
-/// Adds the assumed seat timing when the lowest check is too high to tell it.
-fn with_seat_timing(
-    mut flank: Vec<Check>,
-    kind: LifterKind,
-    lobe: &Node<'_>,
-    side: Side,
-    cam: &Node<'_>,
-) -> Vec<Check> {
+/// The flank with the assumed seat timing added where its lowest check is too high to tell it, and the crank degrees
+/// that were assumed.
+fn with_seat_timing(mut flank: Vec<Check>, kind: LifterKind) -> (Vec<Check>, Option<f64>) {
     let lowest = flank[0];
     if lowest.height.as_inches() <= SEAT_CHECK_IN {
-        return flank;
+        return (flank, None);
     }
     // The allowance is from .050; a card that starts higher is carried down at the same pace.
     let heights = (lowest.height.si() - height_006().si()) / (height_050().si() - height_006().si());
     let crank_deg = lowest.crank_deg + 0.5 * kind.seat_allowance_crank_deg() * heights.max(0.5);
     flank.insert(0, Check { height: height_006(), crank_deg });
-    cam.assume(
-        format!("{}.006", lobe.path_of("checks")),
-        &format!("{} duration at .006 in of about {:.0} deg", side.key(), 2.0 * crank_deg),
-        "the card gives no seat timing: common allowance for this lifter kind, no source",
-    );
-    flank
+    (flank, Some(crank_deg))
 }

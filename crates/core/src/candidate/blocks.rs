@@ -1,27 +1,22 @@
 //! The blocks of a candidate's report, each from its resolved inputs.
 
 use super::follower::{LobeContact, lobe_contact};
-use super::inputs::{Gap, Inputs, Part, SideInputs};
+use super::resolve::{Gap, Part, Resolved, ResolvedSide};
 use super::stages::{Stages, key};
 use crate::cam::{Events, Lobe, height_006, height_050, height_200};
-use crate::clearance::{PistonClearance, ValveFrame, closed_gaps, closest, retainer_to_seal, valve_to_valve};
+use crate::clearance::{
+    ClosedGap, PistonClearance, ValveFrame, ValveTravel, closest, retainer_to_seal, valve_to_valve,
+};
 use crate::document::Side;
 use crate::engine::Cylinder;
+use crate::given::{Needs, Port, need};
 use crate::quantity::{Length, Pressure, shown_stress};
 use crate::report::{
-    Block, ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport, LobeReport, SideTiming, Sides,
-    SpringReport, TimingReport, ValveClearance,
+    ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport, LobeReport, SideTiming, Sides, SpringReport,
+    TimingReport, ValveClearance,
 };
 use crate::train::{Spring, hand_check, opening_force};
-
-impl<T> From<Part<T>> for Block<T> {
-    fn from(part: Part<T>) -> Self {
-        match part {
-            Ok(value) => Self::Done(value),
-            Err(Gap { reason, needs }) => Self::Failed { reason, needs },
-        }
-    }
-}
+use std::sync::Arc;
 
 /// Both sides, or every gap of both at once.
 pub(super) fn both<T>(of: impl Fn(Side) -> Part<T>) -> Part<Sides<T>> {
@@ -34,7 +29,8 @@ pub(super) fn both<T>(of: impl Fn(Side) -> Part<T>) -> Part<Sides<T>> {
 
 fn merge(mut one: Gap, other: Gap) -> Gap {
     if one != other {
-        one.reason = format!("{}; {}", one.reason, other.reason);
+        let reasons = [one.reason, other.reason].into_iter().filter(|reason| !reason.is_empty());
+        one.reason = reasons.collect::<Vec<_>>().join("; ");
         one.needs.extend(other.needs);
     }
     one
@@ -50,12 +46,11 @@ pub fn engine(cylinder: &Cylinder) -> EngineReport {
 }
 
 /// Events of both lobes at one height, asymmetry included.
-fn events_at(inputs: &Inputs<'_>, height: Length) -> Part<Events> {
+fn events_at(inputs: &Resolved, height: Length) -> Part<Events> {
     let phasing = inputs.phasing.clone()?;
     let at = |side: Side| -> Part<(f64, f64)> {
         let lobe = inputs.side(side).lobe()?;
-        let too_low =
-            || Gap { reason: format!("{} lobe is below {:.3} in", side.key(), height.as_inches()), needs: Vec::new() };
+        let too_low = || Gap::because(format!("{} lobe is below {:.3} in", side.key(), height.as_inches()));
         let later =
             lobe.centre_of_events(height).ok_or_else(too_low)? - lobe.centre_of_events(height_050()).unwrap_or(0.0);
         Ok((lobe.duration_crank_deg(height).ok_or_else(too_low)?, 2.0 * later))
@@ -71,11 +66,12 @@ fn events_at(inputs: &Inputs<'_>, height: Length) -> Part<Events> {
 }
 
 /// Events, durations, overlap, trapped compression.
-pub fn timing(inputs: &Inputs<'_>) -> Part<TimingReport> {
+pub fn timing(inputs: &Resolved) -> Part<TimingReport> {
     let phasing = inputs.phasing.clone()?;
     let (seat, fifty) = (events_at(inputs, height_006())?, events_at(inputs, height_050())?);
     let cylinder = inputs.cylinder.as_ref().ok();
     let trapped = |abdc: f64| cylinder.and_then(|c| c.trapped_compression_ratio(abdc));
+    let closed = closing_over_lash(inputs)?;
     let side = |side: Side| side_timing(inputs, side, &seat, &fifty);
     Ok(TimingReport {
         intake: side(Side::Intake)?,
@@ -84,12 +80,20 @@ pub fn timing(inputs: &Inputs<'_>) -> Part<TimingReport> {
         advance_deg: phasing.advance(),
         overlap_006_deg: seat.overlap(),
         overlap_050_deg: fifty.overlap(),
-        trapped_compression_ratio: trapped(seat.intake_closes_abdc),
+        trapped_compression_ratio: trapped(closed),
         trapped_compression_050_ratio: trapped(fifty.intake_closes_abdc),
     })
 }
 
-fn side_timing(inputs: &Inputs<'_>, side: Side, seat: &Events, fifty: &Events) -> Part<SideTiming> {
+/// Where the intake valve meets its seat, crank degrees after bottom dead centre: .006 in of lobe lift over what the lash
+/// of a solid lifter takes.
+fn closing_over_lash(inputs: &Resolved) -> Part<f64> {
+    let lift = inputs.side(Side::Intake).lift.as_ref().map_err(Clone::clone);
+    let lash = lift.map_or(0.0, |lift| lift.lash.si() / lift.ratio);
+    Ok(events_at(inputs, Length::from_si(height_006().si() + lash))?.intake_closes_abdc)
+}
+
+fn side_timing(inputs: &Resolved, side: Side, seat: &Events, fifty: &Events) -> Part<SideTiming> {
     let (own, phasing) = (inputs.side(side), inputs.phasing.clone()?);
     let lobe = own.lobe()?;
     let later = 2.0 * lobe.centre_of_events(height_050()).unwrap_or(0.0);
@@ -127,7 +131,7 @@ fn side_timing(inputs: &Inputs<'_>, side: Side, seat: &Events, fifty: &Events) -
 }
 
 /// Lift at lobe and valve.
-pub fn lift(inputs: &Inputs<'_>) -> Part<Sides<LiftReport>> {
+pub fn lift(inputs: &Resolved) -> Part<Sides<LiftReport>> {
     both(|side| {
         let own = inputs.side(side);
         let (lobe, lift) = (own.lobe()?, own.lift.clone()?);
@@ -141,7 +145,7 @@ pub fn lift(inputs: &Inputs<'_>) -> Part<Sides<LiftReport>> {
 }
 
 /// Follower motion at every cam degree.
-pub fn lobe(inputs: &Inputs<'_>) -> Part<Sides<LobeReport>> {
+pub fn lobe(inputs: &Resolved) -> Part<Sides<LobeReport>> {
     both(|side| Ok(lobe_report(inputs.side(side).lobe()?, &lobe_contact(inputs, side)?)))
 }
 
@@ -171,25 +175,18 @@ fn lobe_report(lobe: &Lobe, contact: &LobeContact<'_>) -> LobeReport {
 }
 
 /// Spring of one side and the most it is lifted by, when both are known.
-pub fn spring_at_lift(own: &SideInputs) -> Part<(&Spring, Length)> {
+pub fn spring_at_lift(own: &ResolvedSide) -> Part<(&Spring, Length)> {
     let spring = own.spring.as_ref().map_err(Clone::clone)?;
     Ok((spring, own.most_lift()?))
 }
 
-/// Seat load left against the greatest pressure in the port; `None` without boost levels.
-pub fn seat_reserve(inputs: &Inputs<'_>, side: Side, seat: f64) -> Option<f64> {
-    let (manifold, drive) = inputs.boost?;
-    let port: Pressure = match side {
-        Side::Intake => manifold,
-        Side::Exhaust => drive,
-    };
-    let node = inputs.port(side);
-    let push = opening_force(port, node.quantity("valve_diameter")?, node.quantity("stem_diameter")?);
-    Some(seat - push.si())
+/// Seat load left of `seat` (N) against a gauge pressure in the port; `None` while the valve's sizes are not known.
+pub fn seat_reserve(port: &Port, pressure: Pressure, seat: f64) -> Option<f64> {
+    Some(seat - opening_force(pressure, port.valve_diameter?, port.stem_diameter?).si())
 }
 
 /// Spring loads at this cam's lift.
-pub fn spring(inputs: &Inputs<'_>) -> Part<Sides<SpringReport>> {
+pub fn spring(inputs: &Resolved) -> Part<Sides<SpringReport>> {
     both(|side| {
         let (spring, net) = spring_at_lift(inputs.side(side))?;
         let seat = spring.load(Length::from_si(0.0)).si();
@@ -200,19 +197,22 @@ pub fn spring(inputs: &Inputs<'_>) -> Part<Sides<SpringReport>> {
             to_coil_bind_mm: spring.to_bind(net).map(Length::as_mm),
             surge_frequency_hz: spring.surge_frequency(net),
             stress_open_mpa: spring.stress(net).map(Pressure::as_mpa),
-            seat_reserve_n: seat_reserve(inputs, side, seat),
+            seat_reserve_n: inputs.boost().and_then(|(manifold, drive)| {
+                let pressure = if side == Side::Intake { manifold } else { drive };
+                seat_reserve(inputs.port(side), pressure, seat)
+            }),
         })
     })
 }
 
 /// The hand check of both sides.
-pub fn control(inputs: &Inputs<'_>) -> Part<Sides<ControlReport>> {
+pub fn control(inputs: &Resolved) -> Part<Sides<ControlReport>> {
     both(|side| {
         let own = inputs.side(side);
         let (spring, _) = spring_at_lift(own)?;
         let lift = own.lift.clone()?;
         let mass = own.mass.clone()?.effective(lift.ratio);
-        let nowhere = || Gap { reason: "the lobe never decelerates".to_owned(), needs: Vec::new() };
+        let nowhere = || Gap::because("the lobe never decelerates");
         let check = hand_check(own.lobe()?, &lift, spring, own.valves, mass).ok_or_else(nowhere)?;
         Ok(ControlReport {
             hand_check_rpm: check.speed.as_rpm(),
@@ -223,28 +223,49 @@ pub fn control(inputs: &Inputs<'_>) -> Part<Sides<ControlReport>> {
 }
 
 /// Closest approach of one valve to the piston.
-pub fn piston_clearance(inputs: &Inputs<'_>, side: Side, stages: &Stages) -> Part<PistonClearance> {
+pub fn piston_clearance(inputs: &Resolved, side: Side, stages: &Stages) -> Part<PistonClearance> {
     let own = inputs.side(side);
     let (cylinder, valve) = (inputs.cylinder.clone()?, own.valve.clone()?);
     let (crown, travel) = (own.crown.clone()?, inputs.travel(side)?);
+    let drop = inputs.port(side).piston_drop;
+    // A dome stands above the crown that the frame knows; only a measured drop has it in it.
+    if drop.is_none() && inputs.given.engine.piston_volume.is_some_and(|volume| volume.si() < 0.0) {
+        let needs = vec![inputs.port(side).at("piston_drop")];
+        return Err(Gap { reason: "the shape of the piston's dome under the valve is not known".to_owned(), needs });
+    }
+    let closed = ClosedGap { cylinder: &cylinder, valve: &valve, crown: &crown, drop };
     let real = travel.real.map(|real| (real.ratio, real.rocker, real.sweep.last()));
-    let inputs_key = key(&(&cylinder, &valve, &crown, travel.lift, travel.full_lift_at, &own.lobe_key, real));
-    Ok(*stages.clearances.get(inputs_key, || {
-        let closed =
-            stages.closed_gaps.get(key(&(&cylinder, &valve, &crown)), || closed_gaps(&cylinder, &valve, &crown));
-        closest(&cylinder, &valve, &crown, &travel, &closed)
-    }))
+    let inputs_key = key(&(&closed, travel.lift, travel.full_lift_at, own.lobe_key, real));
+    Ok(*stages.clearances.get(inputs_key, || closest(&closed, &travel, &closed_gaps(&closed, stages))))
 }
 
-/// Smallest distance between the heads.
-pub fn valves_apart(inputs: &Inputs<'_>) -> Part<(Length, f64)> {
+/// The gaps of a closed valve over a turn, kept.
+pub(super) fn closed_gaps(closed: &ClosedGap<'_>, stages: &Stages) -> Arc<Vec<Length>> {
+    stages.closed_gaps.get(key(closed), || closed.over_a_turn())
+}
+
+/// Smallest distance from any valve of `side` to the cylinder's wall over its lift; `None` while it stays in the chamber,
+/// or over a flat crown whose valves nobody placed.
+pub fn bore_wall(inputs: &Resolved, side: Side) -> Part<Option<Length>> {
+    let (own, port, engine) = (inputs.side(side), inputs.port(side), &inputs.given.engine);
+    let mut needs = Needs::default();
+    let _ = (need!(needs, port.valve_offset_x), need!(needs, port.valve_offset_y));
+    let (bore, deck) = (need!(needs, engine.bore), need!(needs, engine.gasket_thickness));
+    needs.met(())?;
+    let (first, lift) = (own.valve.clone()?, own.most_lift()?);
+    let gasket = (engine.gasket_bore.unwrap_or(bore), deck);
+    let valves = std::iter::once(first).chain(own.second_valve);
+    let gaps = valves.filter_map(|valve| valve.to_bore(lift, gasket, bore));
+    Ok(gaps.min_by(|a, b| a.si().total_cmp(&b.si())))
+}
+
+/// Smallest distance between the heads, kept by what it is made of.
+pub fn valves_apart(inputs: &Resolved, stages: &Stages) -> Part<Length> {
     for side in Side::BOTH {
         let port = inputs.port(side);
-        let absent: Vec<String> =
-            ["valve_offset_x", "valve_offset_y"].iter().filter(|k| !port.has(k)).map(|k| port.path_of(k)).collect();
-        if !absent.is_empty() {
-            return Err(crate::document::Missing(absent).into());
-        }
+        let mut needs = Needs::default();
+        let _ = (need!(needs, port.valve_offset_x), need!(needs, port.valve_offset_y));
+        needs.met(())?;
     }
     let heads = |side: Side| -> Part<Vec<ValveFrame>> {
         let own = inputs.side(side);
@@ -252,21 +273,26 @@ pub fn valves_apart(inputs: &Inputs<'_>) -> Part<(Length, f64)> {
     };
     let (intakes, exhausts) = (heads(Side::Intake)?, heads(Side::Exhaust)?);
     let (one, other) = (inputs.travel(Side::Intake)?, inputs.travel(Side::Exhaust)?);
-    let pairs = intakes.iter().flat_map(|intake| exhausts.iter().map(move |exhaust| (intake, exhaust)));
-    let gaps = pairs.map(|(intake, exhaust)| valve_to_valve((intake, &one), (exhaust, &other)));
-    let nothing = || Gap { reason: "there are no valves".to_owned(), needs: Vec::new() };
-    gaps.min_by(|a, b| a.0.si().total_cmp(&b.0.si())).ok_or_else(nothing)
+    let moving = |travel: &ValveTravel<'_>, side: Side| {
+        let real = travel.real.map(|real| (real.ratio, real.rocker, real.sweep.last().copied()));
+        (travel.lift, travel.full_lift_at, inputs.side(side).lobe_key, real)
+    };
+    let made_of = (&intakes, &exhausts, moving(&one, Side::Intake), moving(&other, Side::Exhaust));
+    Ok(*stages.valve_gaps.get(key(&made_of), || {
+        let pairs = intakes.iter().flat_map(|intake| exhausts.iter().map(move |exhaust| (intake, exhaust)));
+        let gaps = pairs.map(|(intake, exhaust)| valve_to_valve((intake, &one), (exhaust, &other)).0.si());
+        Length::from_si(gaps.fold(f64::INFINITY, f64::min))
+    }))
 }
 
 /// Retainer to seal at full net lift.
-pub fn retainer_gap(inputs: &Inputs<'_>, side: Side) -> Part<Length> {
+pub fn retainer_gap(inputs: &Resolved, side: Side) -> Part<Length> {
     let own = inputs.side(side);
-    let train = inputs.candidate.child("train");
-    Ok(retainer_to_seal(&train, &inputs.port(side), side, own.most_lift()?)?)
+    Ok(retainer_to_seal(inputs.train(side), inputs.port(side), own.most_lift()?)?)
 }
 
 /// Everything that must not touch.
-pub fn clearance(inputs: &Inputs<'_>, stages: &Stages) -> Part<ClearanceReport> {
+pub fn clearance(inputs: &Resolved, stages: &Stages) -> Part<ClearanceReport> {
     let cylinder = inputs.cylinder.clone()?;
     let sides = both(|side| {
         let piston = piston_clearance(inputs, side, stages)?;
@@ -283,7 +309,7 @@ pub fn clearance(inputs: &Inputs<'_>, stages: &Stages) -> Part<ClearanceReport> 
     Ok(ClearanceReport {
         intake: sides.intake,
         exhaust: sides.exhaust,
-        valve_to_valve_mm: valves_apart(inputs).ok().map(|(gap, _)| gap.as_mm()),
+        valve_to_valve_mm: valves_apart(inputs, stages).ok().map(Length::as_mm),
         piston_to_head_mm: cylinder.piston_to_head().as_mm(),
     })
 }

@@ -2,9 +2,10 @@
 //! drawing says so.
 
 use super::blocks::both;
-use super::inputs::{Inputs, Part};
+use super::resolve::{Part, Resolved};
 use crate::clearance::{CrownFrame, ValveFrame};
-use crate::document::{Missing, Node, Side};
+use crate::document::Side;
+use crate::given::{Missing, Rows};
 use crate::quantity::{Angle, Flow, Length};
 use crate::report::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 
@@ -12,30 +13,30 @@ use crate::report::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, Valv
 const COMMON_SPRING_OD: f64 = 1.45;
 
 /// One cylinder to scale.
-pub fn drawing(inputs: &Inputs<'_>) -> Part<DrawingReport> {
-    let bore: Option<Length> = inputs.engine.quantity("bore");
-    let bore = bore.ok_or_else(|| Missing(vec![inputs.engine.path_of("bore")]))?;
+pub fn drawing(inputs: &Resolved) -> Part<DrawingReport> {
+    let engine = &inputs.given.engine;
+    let bore = engine.bore.ok_or_else(|| Missing(vec![engine.at("bore")]))?;
     let sides = both(|side| valve(inputs, side))?;
     Ok(DrawingReport { bore_mm: bore.as_mm(), intake: sides.intake, exhaust: sides.exhaust })
 }
 
-fn valve(inputs: &Inputs<'_>, side: Side) -> Part<ValveDrawing> {
+fn valve(inputs: &Resolved, side: Side) -> Part<ValveDrawing> {
     let own = inputs.side(side);
     let (frame, port): (ValveFrame, _) = (own.valve.clone()?, inputs.port(side));
-    let length = |text: Option<Length>| text.map(Length::as_mm);
-    let (lifter, pushrod) = (inputs.train(side, "lifter"), inputs.train(side, "pushrod"));
-    let roller = lifter.word("kind").is_some_and(|kind| kind.ends_with("roller"));
-    let follower = lifter.quantity::<Length>(if roller { "roller_diameter" } else { "face_diameter" });
-    let base: Length = inputs.candidate.child("cam").quantity("base_circle_diameter").unwrap_or_default();
+    let length = |length: Option<Length>| length.map(Length::as_mm);
+    let (lifter, pushrod) = (&inputs.train(side).lifter, &inputs.train(side).pushrod);
+    let roller = lifter.kind.is_some_and(|kind| kind.is_roller());
+    let follower = if roller { lifter.roller_diameter } else { lifter.face_diameter };
+    let base = inputs.given.cam.base_circle_diameter.unwrap_or_default();
     Ok(ValveDrawing {
-        offset_mm: port.has("valve_offset_x").then_some(frame.centre[0] * 1e3),
-        offset_y_mm: port.has("valve_offset_y").then_some(frame.centre[1] * 1e3),
+        offset_mm: port.valve_offset_x.map(|_| frame.centre[0] * 1e3),
+        offset_y_mm: port.valve_offset_y.map(|_| frame.centre[1] * 1e3),
         second_mm: own.second_valve.map(|second| [second.centre[0] * 1e3, second.centre[1] * 1e3]),
         face_mm: frame.centre[2] * 1e3,
-        tilt_deg: port.quantity("valve_angle").map_or(0.0, Angle::as_deg),
+        tilt_deg: port.valve_angle.map_or(0.0, Angle::as_deg),
         head_mm: 2e3 * frame.radius,
-        stem_mm: length(port.quantity("stem_diameter")).unwrap_or(8.0),
-        margin_mm: length(port.quantity("margin_thickness")).unwrap_or(1.5),
+        stem_mm: length(port.stem_diameter).unwrap_or(8.0),
+        margin_mm: length(port.margin_thickness).unwrap_or(1.5),
         pocket: own.crown.as_ref().ok().and_then(CrownFrame::pocket_shape).map(|(place, diameter, tilt)| {
             PocketDrawing {
                 offset_mm: place[0] * 1e3,
@@ -46,31 +47,31 @@ fn valve(inputs: &Inputs<'_>, side: Side) -> Part<ValveDrawing> {
             }
         }),
         spring: spring(inputs, side),
-        ratio: inputs.train(side, "rocker").number("ratio"),
-        pushrod_mm: length(pushrod.quantity("length")),
-        pushrod_diameter_mm: length(pushrod.quantity("outside_diameter")),
+        ratio: inputs.train(side).rocker.ratio,
+        pushrod_mm: length(pushrod.length),
+        pushrod_diameter_mm: length(pushrod.outside_diameter),
         roller,
         follower_mm: length(follower).unwrap_or(20.0),
         base_radius_mm: 0.5 * base.as_mm(),
-        flow: flow(&port, "flow"),
-        flow_reverse: flow(&port, "flow_reverse"),
+        flow: flow(port.flow.as_ref()),
+        flow_reverse: flow(port.flow_reverse.as_ref()),
     })
 }
 
-fn flow(port: &Node<'_>, key: &str) -> Vec<FlowPoint> {
-    let rows = port.rows::<Length, Flow>(key).unwrap_or_default();
-    rows.into_iter().map(|(lift, flow)| FlowPoint { lift_mm: lift.as_mm(), flow_l_per_s: flow.si() * 1e3 }).collect()
+fn flow(rows: Option<&Rows<Length, Flow>>) -> Vec<FlowPoint> {
+    let rows = rows.into_iter().flat_map(|rows| rows.iter());
+    rows.map(|(lift, flow)| FlowPoint { lift_mm: lift.as_mm(), flow_l_per_s: flow.si() * 1e3 }).collect()
 }
 
-fn spring(inputs: &Inputs<'_>, side: Side) -> Option<SpringDrawing> {
-    let node = inputs.train(side, "spring");
-    let installed: Length = node.quantity("installed_height")?;
+fn spring(inputs: &Resolved, side: Side) -> Option<SpringDrawing> {
+    let train = inputs.train(side);
+    let installed = train.spring.installed_height?;
     let bind = inputs.side(side).spring.as_ref().ok().and_then(|spring| spring.bind);
     Some(SpringDrawing {
         installed_mm: installed.as_mm(),
-        bind_mm: bind.or_else(|| node.quantity("coil_bind_height")).map(Length::as_mm),
-        outside_mm: node.quantity("outside_diameter").unwrap_or(Length::inches(COMMON_SPRING_OD)).as_mm(),
-        retainer_depth_mm: inputs.train(side, "retainer").quantity("depth").map_or(0.0, Length::as_mm),
-        seal_mm: inputs.port(side).quantity("seal_height").map(Length::as_mm),
+        bind_mm: bind.or(train.spring.coil_bind_height).map(Length::as_mm),
+        outside_mm: train.spring.outside_diameter.unwrap_or(Length::inches(COMMON_SPRING_OD)).as_mm(),
+        retainer_depth_mm: train.retainer.depth.map_or(0.0, Length::as_mm),
+        seal_mm: inputs.port(side).seal_height.map(Length::as_mm),
     })
 }

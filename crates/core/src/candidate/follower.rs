@@ -1,12 +1,14 @@
 //! The lobe against what rides on it.
 
-use super::inputs::{Gap, Inputs, Part, SideInputs};
+use super::resolve::{Gap, Part, Resolved, ResolvedSide};
 use crate::cam::contact::{ContactExtremes, Follower, extremes, pair_modulus};
 use crate::cam::{Lobe, Motion};
-use crate::document::{Missing, Node, Side};
+use crate::document::Side;
+use crate::given::Lifter;
 use crate::quantity::Length;
 use crate::train::compliance::STEEL;
 use crate::train::preload::preload_of_school;
+use crate::words::{Core, PreloadSchool};
 
 /// Young's moduli of iron followers and cores, Pa [Shigley, table A-5; from memory].
 const CAST_IRON: f64 = 1.1e11;
@@ -18,41 +20,40 @@ const FLAT_WIDTH: f64 = 0.5 * INCH;
 
 /// The lobe of one side with what rides on it; what is asked of it is worked out when it is asked.
 pub struct LobeContact<'a> {
-    own: &'a SideInputs,
+    own: &'a ResolvedSide,
     lobe: &'a Lobe,
     follower: Follower,
     /// Radius of the base circle and width of the contact, m.
     base: f64,
     width: f64,
-    /// Of the pair of materials, Pa.
-    e_star: f64,
+    /// Of the pair of materials, Pa; `None` while the core is not known.
+    e_star: Option<f64>,
 }
 
 /// The contact of one side.
-pub fn lobe_contact<'a>(inputs: &'a Inputs<'_>, side: Side) -> Part<LobeContact<'a>> {
+pub fn lobe_contact<'a>(inputs: &'a Resolved, side: Side) -> Part<LobeContact<'a>> {
     let own = inputs.side(side);
-    let (lobe, lifter) = (own.lobe()?, inputs.train(side, "lifter"));
-    let cam = inputs.candidate.child("cam");
-    let kind = lifter.word("kind").ok_or_else(|| Gap::from(Missing(vec![lifter.path_of("kind")])))?;
-    let flat = kind.ends_with("flat");
-    let metres = |node: &Node<'_>, key: &str, usual: f64| node.quantity::<Length>(key).map_or(usual, Length::si);
-    let core = match cam.word("core_material") {
-        Some("cast_iron") => CAST_IRON,
-        Some("ductile_iron") => DUCTILE_IRON,
-        _ => STEEL,
-    };
+    let (lobe, lifter, cam) = (own.lobe()?, &inputs.train(side).lifter, &inputs.given.cam);
+    let kind = lifter.kind.ok_or_else(|| Gap::needing(vec![lifter.at("kind")]))?;
+    let flat = kind.is_flat();
+    let metres = |length: Option<Length>, usual: f64| length.map_or(usual, Length::si);
+    let core = cam.core_material.map(|core| match core {
+        Core::CastIron => CAST_IRON,
+        Core::DuctileIron => DUCTILE_IRON,
+        Core::Steel => STEEL,
+    });
     Ok(LobeContact {
         own,
         lobe,
         follower: if flat {
             Follower::Flat
         } else {
-            Follower::Roller(0.5 * metres(&lifter, "roller_diameter", 0.75 * INCH))
+            Follower::Roller(0.5 * metres(lifter.roller_diameter, 0.75 * INCH))
         },
-        base: 0.5 * metres(&cam, "base_circle_diameter", 1.45 * INCH),
-        width: if flat { FLAT_WIDTH } else { metres(&lifter, "roller_width", 0.45 * INCH) },
+        base: 0.5 * metres(cam.base_circle_diameter, 1.45 * INCH),
+        width: if flat { FLAT_WIDTH } else { metres(lifter.roller_width, 0.45 * INCH) },
         // Flat feet are iron, rollers steel.
-        e_star: pair_modulus(if flat { CAST_IRON } else { STEEL }, core),
+        e_star: core.map(|core| pair_modulus(if flat { CAST_IRON } else { STEEL }, core)),
     })
 }
 
@@ -67,22 +68,22 @@ impl LobeContact<'_> {
         extremes(self.lobe, self.follower, self.base)
     }
 
-    /// Greatest stress under the spring, turning slowly, Pa; `None` while spring or ratio is not known.
+    /// Greatest stress under the spring, turning slowly, Pa; `None` while spring, ratio or core is not known.
     pub fn stress(&self) -> Option<f64> {
         let (spring, lift) = self.own.spring.as_ref().ok().zip(self.own.lift.as_ref().ok())?;
+        let e_star = self.e_star?;
         let at = |motion: &Motion| {
             let contact = self.follower.contact(self.base, motion);
             let valve = Length::from_si(lift.motion(*motion).lift);
             // The spring bears on the lobe only while the valve is open.
             let load = if valve.si() > 0.0 { self.own.valves * lift.ratio * spring.load(valve).si() } else { 0.0 };
-            self.follower.stress(contact.radius, load / contact.pressure_angle.cos(), self.width, self.e_star)
+            self.follower.stress(contact.radius, load / contact.pressure_angle.cos(), self.width, e_star)
         };
         Some(self.lobe.sampled(1.0).map(|(_, motion)| at(&motion)).fold(0.0, f64::max))
     }
 }
 
 /// Least and most preload by the school of the lifter, m; `None` where a deep one's travel is not known.
-pub fn preload_band(lifter: &Node<'_>) -> Option<(f64, f64)> {
-    let travel = lifter.quantity::<Length>("travel").map(Length::si);
-    preload_of_school(lifter.word("preload_school").unwrap_or("series"), travel)
+pub fn preload_band(lifter: &Lifter) -> Option<(f64, f64)> {
+    preload_of_school(lifter.preload_school.unwrap_or(PreloadSchool::Series), lifter.travel.map(Length::si))
 }

@@ -6,20 +6,22 @@ mod blocks;
 pub mod breathing;
 mod drawing;
 mod follower;
-mod inputs;
 mod motion;
 mod order;
+mod report;
+mod resolve;
 mod stages;
 mod strip;
 
-pub use bench_work::cold_growth;
+pub use bench_work::{after_work, cold_growth};
 pub use blocks::{
-    clearance, control, engine, lift, lobe, piston_clearance, retainer_gap, seat_reserve, spring, spring_at_lift,
-    timing, valves_apart,
+    bore_wall, clearance, control, engine, lift, lobe, piston_clearance, retainer_gap, seat_reserve, spring,
+    spring_at_lift, timing, valves_apart,
 };
 pub use drawing::drawing;
 pub use follower::{LobeContact, lobe_contact, preload_band};
-pub use inputs::{Computed, Gap, Inputs, Part, SideInputs, full_lift_at};
 pub use motion::{tip_friction, train};
-pub use stages::{LobeResult, Stage, Stages};
+pub use report::{block, note_assumed, worded};
+pub use resolve::{Gap, Part, Resolved, ResolvedSide, full_lift_at};
+pub use stages::{Key, LobeResult, Stage, Stages, key};
 pub use strip::strip;

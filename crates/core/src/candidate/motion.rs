@@ -1,11 +1,12 @@
 //! What the valve really gets: the lift budget, the rocker through its sweep, the pushrod, and the order to the grinder.
 
 use super::bench_work;
-use super::inputs::{Inputs, Part, SideInputs};
 use super::order::order;
+use super::resolve::{Part, Resolved, ResolvedSide};
 use super::stages::{Stages, key};
 use crate::cam::{Flank, Lobe, height_050};
-use crate::document::{Node, Side};
+use crate::document::Side;
+use crate::given::RockerPart;
 use crate::quantity::{Dimension, Length, Shown, UnitSystem, format_si, parse, shown};
 use crate::report::{
     BudgetStep, FlexShare, OrderReport, PushrodReport, RockerReport, RunningDurations, Sides, TrainReport,
@@ -14,6 +15,7 @@ use crate::train::compliance::{Pushrod, of_parts};
 use crate::train::rocker::{Pose, Rocker, school_height};
 use crate::train::running::{Budget, Origin, RunningTrain};
 use crate::train::{Spring, ValveLift};
+use crate::words::{Mount, Tip};
 
 /// Friction of a plain pad and of a roller on the stem (common practice, no source).
 const PAD_FRICTION: f64 = 0.12;
@@ -31,26 +33,26 @@ const SIZES: [(&str, &str); 8] = [
 ];
 
 /// Both sides' way from lobe to valve.
-pub fn train(inputs: &Inputs<'_>, stages: &Stages) -> Part<Sides<TrainReport>> {
+pub fn train(inputs: &Resolved, stages: &Stages) -> Part<Sides<TrainReport>> {
     super::blocks::both(|side| side_train(inputs, side, stages))
 }
 
 /// The order for one side, kept by what it is made of: it takes two lobes.
-fn kept_order(own: &SideInputs, running: &RunningTrain, stages: &Stages) -> Option<OrderReport> {
+fn kept_order(own: &ResolvedSide, running: &RunningTrain, stages: &Stages) -> Option<OrderReport> {
     let (card, lobe, lift) = (own.card.as_ref()?, own.lobe().ok()?, own.lift.as_ref().ok()?);
     let spring = own.spring.as_ref().ok();
     let made = || order(card, lobe, running, lift, spring);
-    stages.orders.get(key(&(&own.lobe_key, running, lift, spring)), made).as_ref().clone()
+    stages.orders.get(key(&(own.lobe_key, running, lift, spring)), made).as_ref().clone()
 }
 
-fn side_train(inputs: &Inputs<'_>, side: Side, stages: &Stages) -> Part<TrainReport> {
+fn side_train(inputs: &Resolved, side: Side, stages: &Stages) -> Part<TrainReport> {
     let own = inputs.side(side);
     let (lobe, lift, running) = (own.lobe()?, own.lift.clone()?, own.running.clone()?);
     let spring = own.spring.as_ref().ok();
     let budget = running.budget(lobe, lift.ratio, spring);
     let load = spring.map(|spring| running.valves * spring.load(Length::from_si(budget.running)).si());
     let (opens_later_deg, closes_earlier_deg) = shifts(own, &running, spring);
-    let pushrod = Pushrod::read(&inputs.candidate.child("train"), side).ok();
+    let pushrod = Pushrod::read(&inputs.train(side).pushrod).ok();
     let samples: Vec<_> = lobe.sampled(1.0).collect();
     Ok(TrainReport {
         cam_deg: samples.iter().map(|(deg, _)| *deg).collect(),
@@ -110,7 +112,7 @@ fn steps(budget: &Budget, lash: f64) -> Vec<BudgetStep> {
 }
 
 /// Crank degrees by which the running valve opens later and closes earlier than rigid parts at .050 of lobe lift.
-fn shifts(own: &SideInputs, running: &RunningTrain, spring: Option<&Spring>) -> (f64, f64) {
+fn shifts(own: &ResolvedSide, running: &RunningTrain, spring: Option<&Spring>) -> (f64, f64) {
     let (Ok(lobe), Ok(lift)) = (own.lobe(), own.lift.clone()) else { return (0.0, 0.0) };
     let height = height_050();
     let wanted = (height.si() * lift.ratio - lift.lash.si()).max(0.0);
@@ -143,10 +145,10 @@ fn durations(lobe: &Lobe, lift: &ValveLift, running: &RunningTrain, spring: Opti
     found
 }
 
-fn shares(inputs: &Inputs<'_>, side: Side, running: &RunningTrain, load: Option<f64>) -> Vec<FlexShare> {
+fn shares(inputs: &Resolved, side: Side, running: &RunningTrain, load: Option<f64>) -> Vec<FlexShare> {
     let Some(load) = load else { return Vec::new() };
     let ratio = running.ratio;
-    let Ok(parts) = of_parts(&inputs.candidate.child("train"), side, ratio) else { return Vec::new() };
+    let Ok(parts) = of_parts(inputs.train(side), ratio) else { return Vec::new() };
     // Readings know the sum; the parts only how it may be split.
     let whole: f64 = parts.iter().map(|share| share.compliance).sum();
     let scale = if matches!(running.origin, Origin::Readings(_)) { running.compliance / whole } else { 1.0 };
@@ -158,7 +160,7 @@ fn shares(inputs: &Inputs<'_>, side: Side, running: &RunningTrain, load: Option<
 }
 
 fn rocker_report(
-    inputs: &Inputs<'_>,
+    inputs: &Resolved,
     side: Side,
     running: &RunningTrain,
     rocker: &Rocker,
@@ -166,8 +168,8 @@ fn rocker_report(
 ) -> RockerReport {
     let column =
         |of: fn(&Pose) -> f64, scale: f64| running.sweep.iter().map(|pose| of(pose) * scale).collect::<Vec<f64>>();
-    let stem: Option<Length> = inputs.port(side).quantity("stem_diameter");
-    let friction = tip_friction(&inputs.train(side, "rocker")).unwrap_or(PAD_FRICTION);
+    let stem = inputs.port(side).stem_diameter;
+    let friction = tip_friction(&inputs.train(side).rocker).unwrap_or(PAD_FRICTION);
     let text = |si: f64| shown(si, Dimension::Length);
     RockerReport {
         cup_mm: rocker.cup.map(|x| x * 1e3),
@@ -191,11 +193,11 @@ fn rocker_report(
 }
 
 /// Friction of the tip on the stem; `None` while the tip is not known.
-pub fn tip_friction(rocker: &Node<'_>) -> Option<f64> {
-    match rocker.word("tip")? {
-        "roller" => Some(ROLLER_FRICTION),
-        _ => Some(PAD_FRICTION),
-    }
+pub fn tip_friction(rocker: &RockerPart) -> Option<f64> {
+    rocker.tip.map(|tip| match tip {
+        Tip::Roller => ROLLER_FRICTION,
+        Tip::Pad => PAD_FRICTION,
+    })
 }
 
 /// Width of the line the contact wanders over, m.
@@ -209,11 +211,11 @@ fn scrub(sweep: &[Pose]) -> f64 {
 }
 
 /// How much longer a pushrod puts the pivot of a stud rocker at its school's height.
-fn for_geometry(inputs: &Inputs<'_>, side: Side, running: &RunningTrain, net: Length) -> Option<Shown> {
-    let node = inputs.train(side, "rocker");
-    node.word("mount").filter(|mount| *mount == "stud")?;
-    let (rocker, now): (&Rocker, Length) = (running.rocker.as_ref()?, node.quantity("pivot_height")?);
-    let wanted = school_height(&node, rocker.tip_radius, net.si());
+fn for_geometry(inputs: &Resolved, side: Side, running: &RunningTrain, net: Length) -> Option<Shown> {
+    let part = &inputs.train(side).rocker;
+    part.mount.filter(|mount| *mount == Mount::Stud)?;
+    let (rocker, now) = (running.rocker.as_ref()?, part.pivot_height?);
+    let wanted = school_height(part, rocker.tip_radius, net.si());
     rocker.longer_for_pivot(wanted - now.si()).map(|by| shown(by, Dimension::Length))
 }
 

@@ -1,50 +1,76 @@
 //! Results of stages by their own resolved inputs, so that an edit recomputes what it touches.
 //!
-//! A key is the `Debug` text of the inputs: floats print so that they read back to the same bits,
-//! so two keys are equal only for equal inputs. The core's version is the life of the process.
+//! A key is a hash of 128 bits of the inputs' `Debug` text: floats print so that they read back to the same bits, so equal
+//! keys mean equal inputs (two of a million different ones are equal with a chance of about 1 in 10^27). The core's
+//! version is the life of the process.
 
 use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
-use crate::report::OrderReport;
-use std::collections::HashMap;
-use std::fmt::Debug;
-use std::sync::{Arc, Mutex, PoisonError};
+use crate::report::{CalibrationReport, Curve, Effect, OrderReport};
+use quick_cache::sync::Cache;
+use siphasher::sip128::{Hasher128, SipHasher13};
+use std::fmt::{self, Debug, Write};
+use std::hash::Hasher;
+use std::sync::Arc;
+
+/// Stands for the inputs of a result.
+pub type Key = u128;
 
 /// The key of `inputs`.
-pub fn key(inputs: &impl Debug) -> String {
-    format!("{inputs:?}")
+pub fn key(inputs: &impl Debug) -> Key {
+    let mut hashed = Hashed(SipHasher13::new());
+    // Hashing takes every text.
+    let _ = write!(hashed, "{inputs:?}");
+    hashed.0.finish128().as_u128()
 }
 
-/// Entries a stage keeps before it starts afresh; a session of dragging fills a few hundred.
-const CAPACITY: usize = 512;
+/// Text that is hashed as it is written.
+struct Hashed(SipHasher13);
+
+impl Write for Hashed {
+    fn write_str(&mut self, text: &str) -> fmt::Result {
+        self.0.write(text.as_bytes());
+        Ok(())
+    }
+}
+
+/// Entries a stage keeps; those used least make room. A session of dragging fills a few hundred.
+const CAPACITY: usize = 1024;
 
 /// Cached results of one stage.
 #[derive(Debug)]
-pub struct Stage<T> {
-    entries: Mutex<HashMap<String, Arc<T>>>,
-}
+pub struct Stage<T>(Cache<Key, Arc<T>>);
 
 impl<T> Default for Stage<T> {
     fn default() -> Self {
-        Self { entries: Mutex::new(HashMap::new()) }
+        Self(Cache::new(CAPACITY))
     }
 }
 
 impl<T> Stage<T> {
-    /// The result for `key`, computed at most once while it is kept.
-    pub fn get(&self, key: String, compute: impl FnOnce() -> T) -> Arc<T> {
-        // A poisoned lock only means that another computation panicked; the map itself is whole.
-        if let Some(found) = self.entries.lock().unwrap_or_else(PoisonError::into_inner).get(&key) {
-            return Arc::clone(found);
+    /// The result for `key`, computed once while it is kept.
+    pub fn get(&self, key: Key, compute: impl FnOnce() -> T) -> Arc<T> {
+        let made = self.0.get_or_insert_with(&key, || Ok::<_, std::convert::Infallible>(Arc::new(compute())));
+        match made {
+            Ok(result) => result,
+            Err(never) => match never {},
         }
-        let result = Arc::new(compute());
-        let mut entries = self.entries.lock().unwrap_or_else(PoisonError::into_inner);
-        if entries.len() >= CAPACITY {
-            entries.clear();
-        }
-        entries.insert(key, Arc::clone(&result));
-        result
+    }
+
+    /// The result for `key`, where it is kept.
+    pub fn kept(&self, key: Key) -> Option<Arc<T>> {
+        self.0.get(&key)
+    }
+
+    /// Whether nothing is kept.
+    pub fn is_empty(&self) -> bool {
+        self.0.is_empty()
+    }
+
+    /// Keeps a result.
+    pub fn keep(&self, key: Key, result: Arc<T>) {
+        self.0.insert(key, result);
     }
 }
 
@@ -58,8 +84,39 @@ pub struct Stages {
     pub lobes: Stage<LobeResult>,
     /// Closest approaches.
     pub clearances: Stage<PistonClearance>,
+    /// Gaps between the heads.
+    pub valve_gaps: Stage<Length>,
     /// What to grind.
     pub orders: Stage<Option<OrderReport>>,
+    /// Whole curves of torque.
+    pub curves: Stage<Curve>,
+    /// Effects of decisions on a curve.
+    pub effects: Stage<Vec<Effect>>,
+    /// Fits to a pull.
+    pub fits: Stage<CalibrationReport>,
     /// Gaps of a closed valve over the crank.
     pub closed_gaps: Stage<Vec<Length>>,
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn equal_inputs_have_equal_keys_to_the_last_bit() {
+        assert_eq!(key(&(0.1 + 0.2)), key(&0.300_000_000_000_000_04));
+        assert_ne!(key(&(0.1 + 0.2)), key(&0.3));
+    }
+
+    #[test]
+    fn what_was_used_last_stays_when_much_else_comes() {
+        let stage: Stage<u128> = Stage::default();
+        stage.get(7, || 7);
+        for i in 100..(100 + 4 * CAPACITY as u128) {
+            assert_eq!(*stage.get(7, || unreachable!("dropped after {i}")), 7);
+            stage.get(i, || i);
+        }
+        let kept = (100..(100 + 4 * CAPACITY as u128)).filter(|i| stage.kept(*i).is_some()).count();
+        assert!(kept <= CAPACITY, "{kept}");
+    }
 }

@@ -1,10 +1,11 @@
 //! Curves over the crank, a degree apart: what hangs on the strip.
 
-use super::inputs::{Inputs, Part, SideInputs};
-use super::stages::{Stages, key};
-use crate::clearance::{ValveTravel, closed_gaps};
+use super::blocks::closed_gaps;
+use super::resolve::{Part, Resolved, ResolvedSide};
+use super::stages::Stages;
+use crate::clearance::{ClosedGap, ValveTravel};
 use crate::document::Side;
-use crate::quantity::{Angle, Length};
+use crate::quantity::Angle;
 use crate::report::StripReport;
 
 /// Curves carry a tenth of a micrometre: they are drawn and read, never computed with.
@@ -13,7 +14,7 @@ fn rounded(value: f64) -> f64 {
 }
 
 /// Curves over the crank, a degree apart.
-pub fn strip(inputs: &Inputs<'_>, stages: &Stages) -> Part<StripReport> {
+pub fn strip(inputs: &Resolved, stages: &Stages) -> Part<StripReport> {
     let cylinder = inputs.cylinder.clone()?;
     let (intake, exhaust) = (inputs.travel(Side::Intake)?, inputs.travel(Side::Exhaust)?);
     let crank_deg: Vec<f64> = (0..=720).map(f64::from).collect();
@@ -23,29 +24,34 @@ pub fn strip(inputs: &Inputs<'_>, stages: &Stages) -> Part<StripReport> {
     let velocity =
         |travel: &ValveTravel<'_>| crank_deg.iter().map(|deg| rounded(travel.velocity_at(*deg) * 1e3)).collect();
     let (intake_lift_mm, exhaust_lift_mm) = (lift(&intake), lift(&exhaust));
-    let running = |travel: &ValveTravel<'_>, own: &SideInputs| -> Option<Vec<f64>> {
+    let running = |travel: &ValveTravel<'_>, own: &ResolvedSide| -> Option<Vec<f64>> {
         let spring = own.spring.as_ref().ok();
         crank_deg.iter().map(|deg| Some(rounded(travel.running_at(*deg, spring)?.as_mm()))).collect()
     };
-    let gap = |own: &SideInputs, lift: &[f64]| -> Option<Vec<f64>> {
+    let gap = |own: &ResolvedSide, lift: &[f64]| -> Option<Vec<f64>> {
         let (valve, crown) = (own.valve.as_ref().ok()?, own.crown.as_ref().ok()?);
-        let closed = stages.closed_gaps.get(key(&(&cylinder, valve, crown)), || closed_gaps(&cylinder, valve, crown));
+        let drop = inputs.port(own.side).piston_drop;
+        // Over a dome only a measured drop knows the gap.
+        if drop.is_none() && inputs.given.engine.piston_volume.is_some_and(|volume| volume.si() < 0.0) {
+            return None;
+        }
+        let closed = closed_gaps(&ClosedGap { cylinder: &cylinder, valve, crown, drop }, stages);
         Some(lift.iter().enumerate().map(|(deg, lift)| rounded(closed[deg % 360].as_mm() - lift)).collect())
     };
-    let face = |own: &SideInputs, side: Side| {
+    let face = |own: &ResolvedSide, side: Side| {
         own.valve.as_ref().ok()?;
-        inputs.port(side).quantity::<Length>("face_recess").map(|recess| -recess.as_mm())
+        inputs.port(side).face_recess.map(|recess| -recess.as_mm())
     };
     Ok(StripReport {
         piston_mm: crank_deg.iter().map(|deg| rounded(cylinder.crown(Angle::deg(*deg)).as_mm())).collect(),
-        intake_running_mm: running(&intake, &inputs.intake),
-        exhaust_running_mm: running(&exhaust, &inputs.exhaust),
+        intake_running_mm: running(&intake, inputs.side(Side::Intake)),
+        exhaust_running_mm: running(&exhaust, inputs.side(Side::Exhaust)),
         intake_velocity_mm_per_deg: velocity(&intake),
         exhaust_velocity_mm_per_deg: velocity(&exhaust),
-        intake_clearance_mm: gap(&inputs.intake, &intake_lift_mm),
-        exhaust_clearance_mm: gap(&inputs.exhaust, &exhaust_lift_mm),
-        intake_face_mm: face(&inputs.intake, Side::Intake),
-        exhaust_face_mm: face(&inputs.exhaust, Side::Exhaust),
+        intake_clearance_mm: gap(inputs.side(Side::Intake), &intake_lift_mm),
+        exhaust_clearance_mm: gap(inputs.side(Side::Exhaust), &exhaust_lift_mm),
+        intake_face_mm: face(inputs.side(Side::Intake), Side::Intake),
+        exhaust_face_mm: face(inputs.side(Side::Exhaust), Side::Exhaust),
         intake_lift_mm,
         exhaust_lift_mm,
         crank_deg,

@@ -4,7 +4,7 @@
 //! towards the exhaust side; y along the crank; origin on the bore axis. The head's edge is a circle
 //! on its lower face; the crown is flat with one round pocket that has a flat floor.
 
-use crate::document::{Missing, Needs, Node};
+use crate::given::{Missing, Needs, PocketPart, Port, need};
 use crate::quantity::{Angle, Length};
 use std::sync::OnceLock;
 
@@ -39,8 +39,8 @@ fn axis(tilt: Angle, cant: Angle) -> Vector {
     [raw[0] / length, raw[1] / length, raw[2] / length]
 }
 
-/// Edge of a disc across `axis`: `AROUND` unit vectors, the first towards positive z as far as it goes.
-fn around(axis: Vector) -> [Vector; AROUND] {
+/// Two unit vectors across `axis`, the first towards positive z as far as it goes.
+fn basis(axis: Vector) -> (Vector, Vector) {
     let flat = (axis[0] * axis[0] + axis[1] * axis[1]).sqrt();
     // Steepest descent within the disc: z less its part along the axis.
     let down = if flat < 1e-12 {
@@ -54,8 +54,26 @@ fn around(axis: Vector) -> [Vector; AROUND] {
         axis[2] * down[0] - axis[0] * down[2],
         axis[0] * down[1] - axis[1] * down[0],
     ];
+    (down, side)
+}
+
+/// Edge of a disc across `axis`: `AROUND` unit vectors, the first towards positive z as far as it goes.
+fn around(axis: Vector) -> [Vector; AROUND] {
+    let (down, side) = basis(axis);
     circle()
         .map(|(sin, cos)| [cos * down[0] + sin * side[0], cos * down[1] + sin * side[1], cos * down[2] + sin * side[2]])
+}
+
+/// Directions of the edge where the gap to a wall is looked for.
+const AROUND_FINELY: usize = 192;
+
+/// The same edge, finely.
+fn around_finely(axis: Vector) -> impl Iterator<Item = Vector> {
+    let (down, side) = basis(axis);
+    (0..AROUND_FINELY).map(move |i| {
+        let (sin, cos) = (i as f64 * 2.0 * std::f64::consts::PI / AROUND_FINELY as f64).sin_cos();
+        [cos * down[0] + sin * side[0], cos * down[1] + sin * side[1], cos * down[2] + sin * side[2]]
+    })
 }
 
 /// Sine and cosine of `AROUND` equal steps of a turn.
@@ -101,18 +119,18 @@ pub struct Gap {
 }
 
 /// Reads the closed valve of a port.
-pub fn read_valve(port: &Node<'_>) -> Result<ValveFrame, Missing> {
+///
+/// # Errors
+/// Sizes that are missing; over a pocket also where the valve stands.
+pub fn read_valve(port: &Port, over_pocket: bool) -> Result<ValveFrame, Missing> {
     let mut needs = Needs::default();
-    let diameter: Length = needs.quantity(port, "valve_diameter");
-    let recess: Length = needs.quantity(port, "face_recess");
-    let tilt: Angle = needs.quantity(port, "valve_angle");
-    let cant: Angle = needs.quantity(port, "valve_cant");
-    let (x, y): (Length, Length) = if port.has("pocket") {
-        (needs.quantity(port, "valve_offset_x"), needs.quantity(port, "valve_offset_y"))
+    let (diameter, recess) = (need!(needs, port.valve_diameter), need!(needs, port.face_recess));
+    let (tilt, cant) = (need!(needs, port.valve_angle), need!(needs, port.valve_cant));
+    let (x, y) = if over_pocket {
+        (need!(needs, port.valve_offset_x), need!(needs, port.valve_offset_y))
     } else {
         // Over a flat crown the place of the valve does not matter.
-        let offset = |key: &str| port.has(key).then(|| port.quantity(key)).flatten().unwrap_or_default();
-        (offset("valve_offset_x"), offset("valve_offset_y"))
+        (port.valve_offset_x.unwrap_or_default(), port.valve_offset_y.unwrap_or_default())
     };
     let axis = axis(tilt, cant);
     let radius = 0.5 * diameter.si();
@@ -121,25 +139,25 @@ pub fn read_valve(port: &Node<'_>) -> Result<ValveFrame, Missing> {
 }
 
 /// The port's other valve: like `first`, elsewhere; `None` while its place is unknown.
-pub fn read_second_valve(port: &Node<'_>, first: &ValveFrame) -> Option<ValveFrame> {
-    let (x, y): (Length, Length) = (port.quantity("second_offset_x")?, port.quantity("second_offset_y")?);
+pub fn read_second_valve(port: &Port, first: &ValveFrame) -> Option<ValveFrame> {
+    let (x, y) = (port.second_offset_x?, port.second_offset_y?);
     Some(ValveFrame { centre: [x.si(), y.si(), first.centre[2]], ..*first })
 }
 
 /// Reads the crown under a port's valve; without a pocket it is flat.
-pub fn read_crown(port: &Node<'_>) -> Result<CrownFrame, Missing> {
-    let node = port.child("pocket");
-    if !node.is_given() {
+///
+/// # Errors
+/// Sizes of the pocket that are missing.
+pub fn read_crown(port: &Port, pocket: &PocketPart) -> Result<CrownFrame, Missing> {
+    if !pocket.is_given {
         return Ok(CrownFrame { pocket: None });
     }
     let mut needs = Needs::default();
-    let depth: Length = needs.quantity(&node, "depth");
-    let diameter: Length = needs.quantity(&node, "diameter");
-    let x: Length = needs.quantity(&node, "offset_x");
-    let y: Length = needs.quantity(&node, "offset_y");
-    let own = node.has("floor_angle").then(|| node.quantity::<Angle>("floor_angle")).flatten();
-    let tilt = own.or_else(|| port.quantity("valve_angle")).unwrap_or_default();
-    let cant = if own.is_some() { Angle::default() } else { port.quantity("valve_cant").unwrap_or_default() };
+    let (depth, diameter) = (need!(needs, pocket.depth), need!(needs, pocket.diameter));
+    let (x, y) = (need!(needs, pocket.offset_x), need!(needs, pocket.offset_y));
+    // A floor cut at its own angle across the engine is still canted with the valve along the crank.
+    let tilt = pocket.floor_angle.or(port.valve_angle).unwrap_or_default();
+    let cant = port.valve_cant.unwrap_or_default();
     let normal = axis(tilt, cant);
     let radius = 0.5 * diameter.si();
     let deepest_below_centre = radius * (1.0 - normal[2] * normal[2]).max(0.0).sqrt();
@@ -152,6 +170,36 @@ impl ValveFrame {
     /// The face with the valve `lift` open.
     pub fn opened(&self, lift: Length) -> Self {
         Self { centre: along(self.centre, self.axis, lift.si()), ..*self }
+    }
+
+    /// Height of the edge's lowest place.
+    fn lowest(&self) -> f64 {
+        self.centre[2] + self.radius * (1.0 - self.axis[2] * self.axis[2]).max(0.0).sqrt()
+    }
+
+    /// Smallest distance from the edge to the wall of a bore about the origin's axis, over all lifts up to `lift`, wherever
+    /// the edge is below the gasket face: `gasket` (diameter) down to `deck` below it, `bore` beneath. `None` while the edge
+    /// stays in the chamber.
+    ///
+    /// The edge moves along straight lines, so that its distance from the axis is greatest at the ends of each stretch.
+    pub fn to_bore(&self, lift: Length, (gasket, deck): (Length, Length), bore: Length) -> Option<Length> {
+        let stretch = |place: Vector, from: f64, to: f64, diameter: Length| {
+            let off = |lift: f64| {
+                let at = along(place, self.axis, lift);
+                at[0].hypot(at[1])
+            };
+            (from < to || (from - to).abs() < 1e-12).then(|| 0.5 * diameter.si() - off(from).max(off(to)))
+        };
+        let edge = around_finely(self.axis).map(|direction| along(self.centre, direction, self.radius));
+        let gaps = edge.flat_map(|place| {
+            let reaches = |height: f64| ((height - place[2]) / self.axis[2]).max(0.0);
+            let (face, top, full) = (reaches(0.0), reaches(deck.si()), lift.si());
+            [
+                (face <= full).then(|| stretch(place, face, top.min(full), gasket)).flatten(),
+                (top <= full).then(|| stretch(place, top, full, bore)).flatten(),
+            ]
+        });
+        gaps.flatten().reduce(f64::min).map(Length::from_si)
     }
 
     /// Points on the edge of the face, the lowest first.
@@ -247,18 +295,21 @@ impl CrownFrame {
         })
     }
 
-    /// Distance from the edge of the face to the pocket's wall, square to the stem, with the crown
-    /// at `crown`; `None` without a pocket. Guide play is not in it.
+    /// Smallest distance from that part of the face's edge which is inside the pocket to its wall, with the crown at
+    /// `crown`; negative where the edge is in the wall. `None` without a pocket, and while no part of the edge is in it.
+    /// Guide play is not in it.
     pub fn radial_gap(&self, valve: &ValveFrame, crown: Length) -> Option<Length> {
-        let pocket = self.pocket?.at(crown.si());
-        let from = minus(pocket.centre, valve.centre);
-        let sideways = norm(along(from, valve.axis, -dot(from, valve.axis)));
-        Some(Length::from_si(pocket.radius - valve.radius - sideways))
-    }
-
-    /// Whether the valve's lowest edge is below the crown.
-    pub fn is_entered(&self, valve: &ValveFrame, crown: Length) -> bool {
-        self.has_pocket() && valve.edge()[0][2] > crown.si()
+        let crown = crown.si();
+        let pocket = self.pocket?.at(crown);
+        if valve.lowest() <= crown {
+            return None;
+        }
+        let inside = around_finely(valve.axis).map(|direction| along(valve.centre, direction, valve.radius));
+        inside
+            .filter(|place| place[2] > crown)
+            .map(|place| pocket.to_wall(place, crown))
+            .reduce(f64::min)
+            .map(Length::from_si)
     }
 }
 
@@ -270,6 +321,19 @@ impl Pocket {
     /// Height of a place above the floor, square to it.
     fn above_floor(&self, place: Vector) -> f64 {
         dot(minus(self.centre, place), self.normal)
+    }
+
+    /// Distance from a place below the crown to the wall: square to the axis, or to the wall's edge in the crown where the
+    /// wall ends below that.
+    fn to_wall(&self, place: Vector, crown: f64) -> f64 {
+        let from = minus(place, self.centre);
+        let square = along(from, self.normal, -dot(from, self.normal));
+        let off_axis = norm(square);
+        let gap = self.radius - off_axis;
+        // Height of the nearest place of the wall over the crown, along the axis.
+        let outward = if off_axis > 0.0 { square[2] / off_axis } else { 0.0 };
+        let above = (crown - (place[2] + gap * outward)) / self.normal[2];
+        if above > 0.0 && gap > 0.0 { gap.hypot(above) } else { gap }
     }
 
     fn off_axis(&self, place: Vector) -> f64 {
@@ -296,14 +360,15 @@ impl Pocket {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::document::{ENGINE, Ledger};
+    use crate::document::{ENGINE, Ledger, Node, Side};
     use serde_json::json;
 
     fn frames(port: serde_json::Value) -> (ValveFrame, CrownFrame) {
         let engine = json!({ "intake": port });
         let ledger = Ledger::default();
         let node = Node::new(Some(&engine), &ENGINE, "engine", &ledger).child("intake");
-        (read_valve(&node).unwrap(), read_crown(&node).unwrap())
+        let (port, pocket) = (Port::read(&node, Side::Intake), PocketPart::read(&node.child("pocket"), Side::Intake));
+        (read_valve(&port, pocket.is_given).unwrap(), read_crown(&port, &pocket).unwrap())
     }
 
     #[test]
@@ -350,7 +415,9 @@ mod tests {
         assert!((gap.normal.as_mm() - expected).abs() < 1e-9);
         // Square to the stem: 22 - 20 less the sideways offset of the two centres.
         let sideways = (floor[0] - face[0]) * cos - (floor[1] - face[1]) * sin;
-        let radial = crown.radial_gap(&valve, Length::mm(5.0)).unwrap().as_mm();
+        assert_eq!(crown.radial_gap(&valve, Length::mm(5.0)), None, "the closed valve is not in the pocket");
+        // Opened along the common axis, the whole edge in the pocket.
+        let radial = crown.radial_gap(&valve.opened(Length::mm(20.0)), Length::mm(5.0)).unwrap().as_mm();
         assert!((radial - (2.0 - sideways.abs())).abs() < 1e-9);
     }
 

@@ -1,13 +1,16 @@
 //! Clearances of the parts around the spring.
 
-use crate::document::{Missing, Needs, Node, Side};
+use crate::given::{Missing, Needs, Port, Train, need};
 use crate::quantity::Length;
 
 /// Retainer to seal at full lift: installed height - retainer depth - seal height - net lift.
-pub fn retainer_to_seal(train: &Node<'_>, port: &Node<'_>, side: Side, net_lift: Length) -> Result<Length, Missing> {
+///
+/// # Errors
+/// Heights that are missing.
+pub fn retainer_to_seal(train: &Train, port: &Port, net_lift: Length) -> Result<Length, Missing> {
+    let (spring, retainer) = (&train.spring, &train.retainer);
     let mut needs = Needs::default();
-    let installed: Length = needs.quantity(&train.child("spring").side(side), "installed_height");
-    let depth: Length = needs.quantity(&train.child("retainer").side(side), "depth");
-    let seal: Length = needs.quantity(port, "seal_height");
+    let (installed, depth) = (need!(needs, spring.installed_height), need!(needs, retainer.depth));
+    let seal = need!(needs, port.seal_height);
     needs.met(Length::from_si(installed.si() - depth.si() - seal.si() - net_lift.si()))
 }

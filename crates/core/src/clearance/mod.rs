@@ -8,5 +8,5 @@ mod valves;
 
 pub use frame::{CrownFrame, Gap, ValveFrame, Vector, read_crown, read_second_valve, read_valve};
 pub use hardware::retainer_to_seal;
-pub use piston::{PistonClearance, ValveTravel, closed_gaps, closest};
+pub use piston::{ClosedGap, PistonClearance, ValveTravel, closest};
 pub use valves::valve_to_valve;

@@ -1,7 +1,7 @@
 //! Valve to piston over the cycle: the smallest gap, where it is, and what a degree of cam timing
 //! does to it. The cam turns with the crank without lag; everything is rigid and cold.
 
-use super::frame::{CrownFrame, ValveFrame};
+use super::frame::{CrownFrame, Gap, ValveFrame};
 use crate::cam::{Lobe, Motion};
 use crate::engine::Cylinder;
 use crate::quantity::{Angle, Length};
@@ -71,38 +71,60 @@ pub struct PistonClearance {
     pub at_deg: f64,
     /// Change of the smallest gap for a degree of cam advance.
     pub per_degree_of_advance: Length,
-    /// Smallest distance from the valve's edge to the pocket's wall, where the valve is in the
-    /// pocket or would be when pushed down at the closest approach; `None` without a pocket.
+    /// Smallest distance from that part of the valve's edge which is in the pocket to its wall; `None` where none of it
+    /// ever is.
     pub radial: Option<Length>,
 }
 
 /// Width at which the refinement stops, crank degrees; the gap is flat there to some nanometres.
 const REFINED: f64 = 1e-3;
 
-/// Gap along the stem of the closed valve at every crank degree of one turn, both ends included.
+/// A closed valve over the piston: by the frame, or by a drop that was measured.
 ///
-/// Opening the valve takes exactly its lift from every distance along the stem, so this curve
-/// serves every cam.
-pub fn closed_gaps(cylinder: &Cylinder, valve: &ValveFrame, crown: &CrownFrame) -> Vec<Length> {
-    let at = |deg: i32| crown.gap(valve, cylinder.crown(Angle::deg(f64::from(deg)))).along_stem;
-    (0..=360).map(at).collect()
+/// Opening the valve takes exactly its lift from every distance along the stem, so that one curve of closed gaps serves
+/// every cam.
+#[derive(Debug, Clone, Copy)]
+pub struct ClosedGap<'a> {
+    /// Where the piston is.
+    pub cylinder: &'a Cylinder,
+    /// The closed valve.
+    pub valve: &'a ValveFrame,
+    /// What is below it.
+    pub crown: &'a CrownFrame,
+    /// Drop of the valve to the piston at top dead centre by dial, which stands above the frame: a dome's shape is in it.
+    pub drop: Option<Length>,
 }
 
-/// The closest approach of the valve to the piston over the cycle; `closed` are its
-/// [`closed_gaps`].
-pub fn closest(
-    cylinder: &Cylinder,
-    valve: &ValveFrame,
-    crown: &CrownFrame,
-    travel: &ValveTravel<'_>,
-    closed: &[Length],
-) -> PistonClearance {
+impl ClosedGap<'_> {
+    /// The gap at a crank angle.
+    pub fn at(&self, crank_deg: f64) -> Gap {
+        let height = self.cylinder.crown(Angle::deg(crank_deg));
+        match self.drop {
+            None => self.crown.gap(self.valve, height),
+            Some(drop) => {
+                let down = height.si() - self.cylinder.crown(Angle::deg(0.0)).si();
+                let along_stem = drop.si() + down / self.valve.axis[2];
+                Gap {
+                    along_stem: Length::from_si(along_stem),
+                    normal: Length::from_si(along_stem * self.valve.axis[2]),
+                }
+            }
+        }
+    }
+
+    /// The gap along the stem at every crank degree of one turn, both ends included.
+    pub fn over_a_turn(&self) -> Vec<Length> {
+        (0..=360).map(|deg| self.at(f64::from(deg)).along_stem).collect()
+    }
+}
+
+/// The closest approach of the valve to the piston over the cycle; `table` is its [`ClosedGap::over_a_turn`].
+pub fn closest(closed: &ClosedGap<'_>, travel: &ValveTravel<'_>, table: &[Length]) -> PistonClearance {
     let gap_at = |travel: &ValveTravel<'_>, crank_deg: f64| {
-        let closed = crown.gap(valve, cylinder.crown(Angle::deg(crank_deg))).along_stem;
-        closed.si() - travel.lift_at(crank_deg).si()
+        closed.at(crank_deg).along_stem.si() - travel.lift_at(crank_deg).si()
     };
     let least = |travel: &ValveTravel<'_>| {
-        let start = lowest_degree(closed, travel);
+        let start = lowest_degree(table, travel);
         refine(&|deg| gap_at(travel, deg), start - 1.0, start + 1.0)
     };
     let at_deg = least(travel).rem_euclid(720.0);
@@ -110,16 +132,27 @@ pub fn closest(
         let travel = travel.advanced(deg);
         gap_at(&travel, least(&travel))
     };
-    let height = cylinder.crown(Angle::deg(at_deg));
-    let open = valve.opened(travel.lift_at(at_deg));
-    let met = crown.gap(&open, height);
+    let per_degree = 0.5 * (advanced(1.0) - advanced(-1.0));
+    let lift = travel.lift_at(at_deg);
+    let (along_stem, vertical, normal) = match closed.drop {
+        Some(_) => {
+            let left = gap_at(travel, at_deg);
+            let upright = left * closed.valve.axis[2];
+            (Length::from_si(left), Length::from_si(upright), Length::from_si(upright))
+        }
+        None => {
+            let (open, height) = (closed.valve.opened(lift), closed.cylinder.crown(Angle::deg(at_deg)));
+            let met = closed.crown.gap(&open, height);
+            (met.along_stem, closed.crown.vertical_gap(&open, height), met.normal)
+        }
+    };
     PistonClearance {
-        along_stem: met.along_stem,
-        vertical: crown.vertical_gap(&open, height),
-        normal: met.normal,
+        along_stem,
+        vertical,
+        normal,
         at_deg,
-        per_degree_of_advance: Length::from_si(0.5 * (advanced(1.0) - advanced(-1.0))),
-        radial: radial(cylinder, valve, crown, travel, at_deg),
+        per_degree_of_advance: Length::from_si(per_degree),
+        radial: radial(closed, travel),
     }
 }
 
@@ -149,22 +182,12 @@ fn refine(gap: &dyn Fn(f64) -> f64, mut low: f64, mut high: f64) -> f64 {
     0.5 * (low + high)
 }
 
-fn radial(
-    cylinder: &Cylinder,
-    valve: &ValveFrame,
-    crown: &CrownFrame,
-    travel: &ValveTravel<'_>,
-    at_deg: f64,
-) -> Option<Length> {
-    let at = |crank_deg: f64| {
-        let height = cylinder.crown(Angle::deg(crank_deg));
-        let open = valve.opened(travel.lift_at(crank_deg));
-        (crown.radial_gap(&open, height), crown.is_entered(&open, height))
+/// The smallest gap to the pocket's wall about overlap top dead centre, while part of the edge is in the pocket.
+fn radial(closed: &ClosedGap<'_>, travel: &ValveTravel<'_>) -> Option<Length> {
+    let at = |half_deg: i32| {
+        let crank_deg = 360.0 + 0.5 * f64::from(half_deg);
+        let height = closed.cylinder.crown(Angle::deg(crank_deg));
+        closed.crown.radial_gap(&closed.valve.opened(travel.lift_at(crank_deg)), height).map(Length::si)
     };
-    let nearest = at(at_deg).0?;
-    let entered = (-30..=30).filter_map(|i| {
-        let (gap, entered) = at(360.0 + 2.0 * f64::from(i));
-        gap.filter(|_| entered).map(Length::si)
-    });
-    Some(Length::from_si(entered.fold(nearest.si(), f64::min)))
+    (-160..=160).filter_map(at).reduce(f64::min).map(Length::from_si)
 }

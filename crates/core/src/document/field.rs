@@ -20,6 +20,8 @@ pub struct Field {
     pub required: bool,
     /// The neighbour of the same object, and its words, with which this field has a meaning; always when absent.
     pub when: Option<(&'static str, &'static [&'static str])>,
+    /// The neighbour without which the default stands for nothing.
+    pub beside: Option<&'static str>,
 }
 
 /// What a value may be.
@@ -162,13 +164,19 @@ pub(super) const fn sided(name: &'static str, doc: &'static str, fields: &'stati
 
 /// A row of any kind that is optional and has no default.
 pub(super) const fn plain(key: &'static str, label: &'static str, kind: Kind, doc: &'static str) -> Field {
-    Field { key, label, doc, kind, default: None, required: false, when: None }
+    Field { key, label, doc, kind, default: None, required: false, when: None, beside: None }
 }
 
 impl Field {
     /// The same row with the text assumed when it is absent.
     pub(super) const fn or(mut self, default: &'static str) -> Self {
         self.default = Some(default);
+        self
+    }
+
+    /// The same row, whose default counts only where the neighbour `key` is given.
+    pub(super) const fn beside(mut self, key: &'static str) -> Self {
+        self.beside = Some(key);
         self
     }
 

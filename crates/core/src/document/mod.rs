@@ -24,7 +24,7 @@ pub use fault::{Fault, Faults};
 pub use field::{Field, Kind, Object};
 pub use form::{FormColumn, FormField, FormTable, form_fields};
 pub use merge::{Conflict, Merge, Take, adopt, merge};
-pub use node::{Assumed, InputUsed, Ledger, Missing, Needs, Node, Origin, Side};
+pub use node::{Assumed, InputUsed, Ledger, Node, Origin, Side};
 pub use path::{Step, get, join, steps};
 pub use schema::json_schema;
 pub use strict_json::MAX_BYTES;
@@ -120,6 +120,11 @@ impl Build {
         items.map(|(index, candidate)| self.view(index, candidate)).collect()
     }
 
+    /// What all candidates share, as a candidate with nothing of its own.
+    pub fn shared(&self) -> CandidateView {
+        self.view(usize::MAX, &Value::Null)
+    }
+
     fn view(&self, index: usize, candidate: &Value) -> CandidateView {
         let word = |key: &str| candidate.get(key).and_then(Value::as_str).unwrap_or_default().to_owned();
         let merged = |key: &str| {
@@ -173,12 +178,18 @@ impl CandidateView {
 
     /// The engine as this candidate sees it.
     pub fn engine<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
-        Node::new(Some(&self.engine), &ENGINE, "engine", ledger)
+        let path = format!("candidates[{}].changes.engine", self.index);
+        Node::new(Some(&self.engine), &ENGINE, "engine", ledger).changed_by(self.changes("engine"), &path)
+    }
+
+    fn changes(&self, key: &str) -> Option<&Value> {
+        self.candidate.get("changes").and_then(|changes| changes.get(key))
     }
 
     /// The target as this candidate sees it.
     pub fn target<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
-        Node::new(Some(&self.target), &TARGET, "target", ledger)
+        let path = format!("candidates[{}].changes.target", self.index);
+        Node::new(Some(&self.target), &TARGET, "target", ledger).changed_by(self.changes("target"), &path)
     }
 
     /// The shop's own limits.

@@ -23,6 +23,14 @@ impl Side {
     /// Both, intake first.
     pub const BOTH: [Self; 2] = [Self::Intake, Self::Exhaust];
 
+    /// Its place in a pair.
+    pub const fn index(self) -> usize {
+        match self {
+            Self::Intake => 0,
+            Self::Exhaust => 1,
+        }
+    }
+
     /// The key in the document.
     pub const fn key(self) -> &'static str {
         match self {
@@ -73,10 +81,6 @@ pub struct InputUsed {
     pub origin: Origin,
 }
 
-/// The fields a computation lacks.
-#[derive(Debug, Clone, PartialEq, Eq, Default)]
-pub struct Missing(pub Vec<String>);
-
 /// Collects the defaults that were used while a document is read.
 #[derive(Debug, Default)]
 pub struct Ledger(RefCell<Vec<Assumed>>);
@@ -101,6 +105,8 @@ impl Ledger {
 pub struct Node<'a> {
     /// The side's own fields first, then the plain ones.
     layers: Vec<(&'a Map<String, Value>, String)>,
+    /// A candidate's own changes, which are in the layers already, and where they stand.
+    changes: Option<(&'a Map<String, Value>, String)>,
     object: &'static Object,
     path: String,
     ledger: &'a Ledger,
@@ -110,7 +116,13 @@ impl<'a> Node<'a> {
     /// The object `value` at `path`; an absent or foreign value reads as an empty object.
     pub fn new(value: Option<&'a Value>, object: &'static Object, path: &str, ledger: &'a Ledger) -> Self {
         let layers = value.and_then(Value::as_object).map(|map| (map, path.to_owned())).into_iter().collect();
-        Self { layers, object, path: path.to_owned(), ledger }
+        Self { layers, changes: None, object, path: path.to_owned(), ledger }
+    }
+
+    /// The same object, knowing which of its fields a candidate changed and at which path it did.
+    pub fn changed_by(mut self, changes: Option<&'a Value>, path: &str) -> Self {
+        self.changes = changes.and_then(Value::as_object).map(|map| (map, path.to_owned()));
+        self
     }
 
     /// The child object at `key`.
@@ -119,7 +131,11 @@ impl<'a> Node<'a> {
             Some(Kind::Object(object)) => object,
             _ => self.object,
         };
-        Self::new(self.raw(key).map(|(value, _)| value), object, &join(&self.path, key), self.ledger)
+        let child = Self::new(self.raw(key).map(|(value, _)| value), object, &join(&self.path, key), self.ledger);
+        match &self.changes {
+            Some((map, path)) => child.changed_by(map.get(key), &join(path, key)),
+            None => child,
+        }
     }
 
     /// The objects of the list at `key`.
@@ -133,7 +149,7 @@ impl<'a> Node<'a> {
             .flatten()
             .enumerate()
             .map(|(place, item)| {
-                let path = format!("{}[{place}]", join(&self.path, key));
+                let path = format!("{}[{place}]", self.path_of(key));
                 Self::new(Some(item), object, &path, self.ledger)
             })
             .collect()
@@ -150,6 +166,11 @@ impl<'a> Node<'a> {
 
     /// Path of `key` where it stands, or where it would stand.
     pub fn path_of(&self, key: &str) -> String {
+        if let Some((map, path)) = &self.changes
+            && map.contains_key(key)
+        {
+            return join(path, key);
+        }
         self.raw(key).map_or_else(|| join(&self.path, key), |(_, path)| path)
     }
 
@@ -168,6 +189,12 @@ impl<'a> Node<'a> {
         self.ledger.assume(field, value, why);
     }
 
+    /// Whether `key` says something here: it is given, or has a default and applies.
+    pub fn stands(&self, key: &str) -> bool {
+        let Some(field) = self.object.field(key) else { return self.has(key) };
+        if self.has(key) { self.applies(field) } else { field.default.is_some() && self.uses(field) }
+    }
+
     fn raw(&self, key: &str) -> Option<(&'a Value, String)> {
         debug_assert!(self.object.field(key).is_some(), "{key} is not in the table of {}", self.object.name);
         self.layers.iter().find_map(|(map, path)| map.get(key).map(|value| (value, join(path, key))))
@@ -176,8 +203,32 @@ impl<'a> Node<'a> {
     fn default_of(&self, key: &str) -> Option<&'static str> {
         let field: &Field = self.object.field(key)?;
         let default = field.default?;
-        self.ledger.assume(join(&self.path, key), default, "default of the table: common practice, no source");
+        if self.uses(field) {
+            self.note_default(key, default);
+        }
         Some(default)
+    }
+
+    /// Whether a default of `field` stands for something: its object is there, or every engine has it, and the neighbour it
+    /// hangs on says so.
+    fn uses(&self, field: &Field) -> bool {
+        let stands = self.is_given() || matches!(self.object.name, "ambient" | "target" | "engine");
+        let beside = field.beside.is_none_or(|neighbour| self.has(neighbour));
+        stands && beside && self.applies(field)
+    }
+
+    /// Whether the neighbour that gives `field` its meaning says that it has one.
+    fn applies(&self, field: &Field) -> bool {
+        field.when.is_none_or(|(neighbour, words)| {
+            let given =
+                self.raw(neighbour).map(|(value, _)| value.as_str().map_or_else(|| value.to_string(), str::to_owned));
+            let word = given.or_else(|| Some(self.object.field(neighbour)?.default?.to_owned()));
+            word.is_some_and(|word| words.contains(&word.as_str()))
+        })
+    }
+
+    fn note_default(&self, key: &str, default: &str) {
+        self.ledger.assume(join(&self.path, key), default, "default of the table: common practice, no source");
     }
 
     /// The quantity at `key` or its default.
@@ -259,33 +310,4 @@ impl<'a> Node<'a> {
 
 fn of_value<Q: OfDimension>(value: &Value) -> Option<Q> {
     parse(value.as_str()?, Q::DIMENSION).ok().map(Q::of_si)
-}
-
-/// Gathers every missing field of one computation before it gives up.
-#[derive(Default)]
-pub struct Needs(Vec<String>);
-
-impl Needs {
-    /// The quantity at `key`; when it is missing its path is noted and `Q` is zero until [`Self::met`].
-    pub fn quantity<Q: OfDimension>(&mut self, node: &Node<'_>, key: &str) -> Q {
-        self.or_missing(node, key, node.quantity(key)).unwrap_or(Q::of_si(0.0))
-    }
-
-    /// The number at `key`, noted when missing.
-    pub fn number(&mut self, node: &Node<'_>, key: &str) -> f64 {
-        self.or_missing(node, key, node.number(key)).unwrap_or(0.0)
-    }
-
-    /// `value`, with the path of `key` noted when it is `None`.
-    pub fn or_missing<T>(&mut self, node: &Node<'_>, key: &str, value: Option<T>) -> Option<T> {
-        if value.is_none() {
-            self.0.push(node.path_of(key));
-        }
-        value
-    }
-
-    /// `value` unless anything was missing.
-    pub fn met<T>(self, value: T) -> Result<T, Missing> {
-        if self.0.is_empty() { Ok(value) } else { Err(Missing(self.0)) }
-    }
 }

@@ -5,8 +5,9 @@
 
 use super::{CardNumber, Event};
 use crate::cam::Phasing;
-use crate::candidate::{Inputs, Stages, timing};
+use crate::candidate::{Gap, Resolved, Stages, timing, worded};
 use crate::document::{Build, Fault, Faults, Ledger, Side, get, set_field};
+use crate::given::{Given, Source};
 use crate::quantity::{Angle, Dimension, UnitSystem, parse, with_unit};
 use serde_json::Value;
 
@@ -48,11 +49,12 @@ impl CamEdit {
         let unknown = || Fault::new("candidate", candidate, "the id of a candidate");
         let view = views.iter().find(|v| v.id == candidate).ok_or_else(unknown)?;
         let ledger = Ledger::default();
-        let inputs = Inputs::resolve(view, &ledger, stages);
+        let source = Source::new(view, &ledger);
+        let inputs = Resolved::new(Given::read(&source), stages);
         let path = format!("candidates[{}].cam", view.index);
-        let incomplete = |reason: String| Fault::new(path.clone(), "an incomplete cam", reason);
-        let phasing = inputs.phasing.clone().map_err(|gap| incomplete(gap.reason))?;
-        let now = timing(&inputs).map_err(|gap| incomplete(gap.reason))?;
+        let incomplete = |gap: Gap| Fault::new(path.clone(), "an incomplete cam", worded(&gap, &source).0);
+        let phasing = inputs.phasing.clone().map_err(incomplete)?;
+        let now = timing(&inputs).map_err(incomplete)?;
         let durations = [now.intake.duration_050_deg, now.exhaust.duration_050_deg];
         Ok(Self { index: view.index, phasing, durations, longer: [0.0; 2] })
     }

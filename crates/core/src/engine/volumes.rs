@@ -1,7 +1,7 @@
 //! Displacement, static and trapped compression.
 
 use super::crank::CrankSlider;
-use crate::document::{Missing, Needs, Node};
+use crate::given::{Engine, Missing, Needs, need};
 use crate::quantity::{Angle, Length, Volume};
 
 /// One cylinder: crank, bore and what is above the piston at its highest place.
@@ -22,27 +22,24 @@ pub struct Cylinder {
 }
 
 /// Reads the cylinder from `engine`. What only compression needs is left unknown, not missing.
-pub fn read_cylinder(engine: &Node<'_>) -> Result<Cylinder, Missing> {
+pub fn read_cylinder(engine: &Engine) -> Result<Cylinder, Missing> {
     let mut needs = Needs::default();
-    let bore: Length = needs.quantity(engine, "bore");
-    let stroke: Length = needs.quantity(engine, "stroke");
-    let rod: Length = needs.quantity(engine, "rod_length");
-    let offset: Length = needs.quantity(engine, "pin_offset");
-    let deck_clearance: Length = needs.quantity(engine, "deck_clearance");
-    let gasket_thickness: Length = needs.quantity(engine, "gasket_thickness");
-    let count = needs.number(engine, "cylinders");
+    let (bore, stroke, rod) = (need!(needs, engine.bore), need!(needs, engine.stroke), need!(needs, engine.rod_length));
+    let offset = need!(needs, engine.pin_offset);
+    let (deck_clearance, gasket_thickness) =
+        (need!(needs, engine.deck_clearance), need!(needs, engine.gasket_thickness));
+    let count = need!(needs, engine.cylinders);
     let clearance_volume = clearance_volume(engine, bore, deck_clearance, gasket_thickness);
     needs.met(())?;
     // Reading the document refused a rod that cannot turn this crank.
-    let crank = CrankSlider::new(stroke, rod, offset).ok_or_else(|| Missing(vec![engine.path_of("rod_length")]))?;
+    let crank = CrankSlider::new(stroke, rod, offset).ok_or_else(|| Missing(vec![engine.at("rod_length")]))?;
     Ok(Cylinder { crank, bore, count, deck_clearance, gasket_thickness, clearance_volume })
 }
 
 /// Chamber + gasket + deck + piston, all at the highest place of the piston.
-fn clearance_volume(engine: &Node<'_>, bore: Length, deck: Length, gasket: Length) -> Option<Volume> {
-    let chamber: Volume = engine.quantity("chamber_volume")?;
-    let piston: Volume = engine.quantity("piston_volume")?;
-    let gasket_bore: Length = engine.quantity("gasket_bore").unwrap_or(bore);
+fn clearance_volume(engine: &Engine, bore: Length, deck: Length, gasket: Length) -> Option<Volume> {
+    let (chamber, piston) = (engine.chamber_volume?, engine.piston_volume?);
+    let gasket_bore = engine.gasket_bore.unwrap_or(bore);
     let total = chamber.si() + piston.si() + disc(gasket_bore) * gasket.si() + disc(bore) * deck.si();
     (total > 0.0).then_some(Volume::from_si(total))
 }

@@ -40,6 +40,8 @@ pub enum Halt {
     NoPipe,
     /// It was asked to stop.
     Stopped,
+    /// The numbers left what is physical.
+    Diverged,
 }
 
 /// How a point is run.
@@ -66,6 +68,9 @@ impl Run<'_> {
         while cycles < most && change > REPEATS {
             let balance = engine.cycle().ok_or(Halt::Stopped)?;
             cycles += 1;
+            if !balance.is_sound() {
+                return Err(Halt::Diverged);
+            }
             change = last.map_or(f64::INFINITY, |before| changed(&before, &balance)).max(engine.back.1);
             last = Some(balance);
         }

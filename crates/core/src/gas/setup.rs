@@ -192,6 +192,15 @@ pub struct Balance {
     pub exhaust: (f64, f64),
 }
 
+impl Balance {
+    /// Whether the numbers are such as an engine may have.
+    pub fn is_sound(&self) -> bool {
+        let all =
+            [self.work, self.pumping, self.air, self.fuel, self.carried, self.walls, self.exhaust.0, self.exhaust.1];
+        all.iter().all(|number| number.is_finite())
+    }
+}
+
 /// One point of the curve.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Point {

@@ -1,9 +1,15 @@
-//! Rules about the cam as a piece of metal: its lash ramps, its way through the bearings, a regrind; and the lifter's bore.
+//! Rules about the cam as a piece of metal, the lash that runs on it, and the lifter's bore.
 
-use super::figures::{CASE_LEFT, CASE_TIGHT, INCH, LIFTER_BORE, RAMP_TIGHT, THROUGH_BEARING, THROUGH_TIGHT};
-use super::rule::{Finding, Lever, Measure, Rule, common};
-use crate::candidate::{Part, cold_growth};
-use crate::document::Needs;
+use super::figures::{
+    CASE_LEFT, CASE_TIGHT, COLD_LASH as COLD_NEED, COLD_LASH_TIGHT, INCH, LIFTER_BORE, RAMP_TIGHT, THROUGH_BEARING,
+    THROUGH_TIGHT,
+};
+use super::levers::{LARGER_BASE, LESS_LASH, MORE_LASH, SMALLER_BASE, WIDER_BORE};
+use super::measure::Measure;
+use super::reads::{FLEX, LOBE, RATIO, SPRING, reads};
+use super::rule::{Finding, Rule, common};
+use crate::candidate::{Gap, Part, cold_growth};
+use crate::given::{Needs, need};
 use crate::quantity::Length;
 use crate::report::{Place, Sense};
 
@@ -15,99 +21,101 @@ pub static LASH_RAMP: Rule = Rule {
     sense: Sense::Within,
     measure: Measure::Length,
     sided: true,
-    formula: "(hot lash + what the train gives under the seat load)/ratio, at the lobe: where the valve leaves its seat; not above the ramp's end, and not below what lash loses while the engine is cold",
+    formula: "(hot lash + what the train gives under the seat load)/ratio, at the lobe: where the valve leaves its seat; not above the ramp's end",
     school: common,
-    find: |inputs, side, _| {
-        let lifter = inputs.train(side, "lifter");
-        lifter.word("kind").filter(|kind| kind.starts_with("solid"))?;
-        let own = inputs.side(side);
+    reads: &[reads![Lifter: "lash", "kind"; Lobe: "lash_ramp"; Rocker: "ratio"], SPRING, FLEX, RATIO, LOBE],
+    gas: false,
+    find: |case| {
+        let train = case.resolved.train(case.side);
+        train.lifter.kind.filter(|kind| kind.is_solid())?;
+        let (own, lobe) = (case.resolved.side(case.side), case.resolved.given.lobe(case.side));
         let found = || -> Part<Finding> {
-            let lobe = inputs.candidate.child("cam").child(side.key());
             let mut needs = Needs::default();
-            let ramp: Length = needs.quantity(&lobe, "lash_ramp");
+            let ramp = need!(needs, lobe.lash_ramp);
             needs.met(())?;
             let (lift, running) = (own.lift.clone()?, own.running.clone()?);
             let seat = own.spring.as_ref().map_or(0.0, |spring| spring.load(Length::from_si(0.0)).si());
             let flex = running.compliance * running.valves * seat;
-            let at_lobe = |lash: f64| (lash + flex) / lift.ratio;
-            let have = at_lobe(lift.lash.si());
-            let least = at_lobe(cold_growth(inputs, side, lift.ratio).unwrap_or(0.0).max(0.0));
-            let tight = RAMP_TIGHT * INCH;
-            Ok(Finding { min: Some(least), max: Some(ramp.si()), tight, have })
+            let have = (lift.lash.si() + flex) / lift.ratio;
+            Ok(Finding::between(Some(0.0), Some(ramp.si()), RAMP_TIGHT * INCH, have))
         };
         Some(found())
     },
-    inputs: |inputs, side| {
-        let lifter = inputs.train(side, "lifter");
-        vec![
-            lifter.input("lash"),
-            inputs.candidate.child("cam").child(side.key()).input("lash_ramp"),
-            inputs.train(side, "rocker").input("ratio"),
-            inputs.train(side, "spring").input("points"),
-            inputs.engine.input("block_material"),
-            inputs.engine.input("head_material"),
-        ]
+    advice: false,
+    levers: &[LESS_LASH, MORE_LASH],
+};
+
+/// Lash as it is set on the cold engine.
+pub static COLD_LASH: Rule = Rule {
+    id: "cold_lash",
+    title: "lash, cold",
+    place: Place::Lifter,
+    sense: Sense::AtLeast,
+    measure: Measure::Length,
+    sided: true,
+    formula: "hot lash less what it grows by from cold to hot: R (block + head - pushrod) + head - stem, each by its length, metal and heat",
+    school: common,
+    reads: &[
+        reads![Lifter: "lash", "kind"; Pushrod: "length", "material"; Valve: "length", "material"; Rocker: "ratio"],
+        reads![Engine: "block_material", "head_material"],
+    ],
+    gas: false,
+    find: |case| {
+        let lifter = &case.resolved.train(case.side).lifter;
+        lifter.kind.filter(|kind| kind.is_solid())?;
+        let lift = case.resolved.side(case.side).lift.clone();
+        let cold = lift.and_then(|lift| Ok(lift.lash.si() - cold_growth(case.resolved, case.side, lift.ratio)?));
+        Some(cold.map(|cold| Finding::at_least(COLD_NEED * INCH, COLD_LASH_TIGHT * INCH, cold)))
     },
     advice: false,
-    levers: &[
-        Lever { part: "lifter", field: "lash", step: -0.001 * INCH, most: 20.0 },
-        Lever { part: "lifter", field: "lash", step: 0.001 * INCH, most: 20.0 },
-    ],
+    levers: &[MORE_LASH],
 };
 
 /// The nose through the bearings as the cam goes in.
 pub static LOBE_THROUGH_BEARING: Rule = Rule {
     id: "lobe_through_bearing",
-    title: "lobe through the bearings",
+    title: "lobe-to-bearing clearance",
     place: Place::Lobe,
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: true,
     formula: "radius of the smallest bearing less base circle's radius and lobe lift",
     school: |_| "geometry",
-    find: |inputs, side, _| {
-        let cam = inputs.candidate.child("cam");
-        let bearing: Length = cam.quantity("bearing_diameter")?;
-        let base: Length = cam.quantity("base_circle_diameter")?;
-        let lobe = inputs.side(side).lobe().map(|lobe| lobe.lift().si());
+    reads: &[reads![Cam: "base_circle_diameter", "bearing_diameter"; Lobe: "lobe_lift"], LOBE],
+    gas: false,
+    find: |case| {
+        let cam = &case.resolved.given.cam;
+        let (bearing, base) = (cam.bearing_diameter?, cam.base_circle_diameter?);
+        let lobe = case.resolved.side(case.side).lobe().map(|lobe| lobe.lift().si());
         Some(lobe.map(|lobe| {
             let left = 0.5 * (bearing.si() - base.si()) - lobe;
             Finding::at_least(THROUGH_BEARING * INCH, THROUGH_TIGHT * INCH, left)
         }))
     },
-    inputs: |inputs, side| {
-        let cam = inputs.candidate.child("cam");
-        let mut used = ["base_circle_diameter", "bearing_diameter"].map(|key| cam.input(key)).to_vec();
-        used.push(cam.child(side.key()).input("lobe_lift"));
-        used
-    },
     advice: false,
-    levers: &[Lever { part: "cam", field: "base_circle_diameter", step: -0.010 * INCH, most: 20.0 }],
+    levers: &[SMALLER_BASE],
 };
 
 /// What a regrind leaves of the hard skin.
 pub static REGRIND_DEPTH: Rule = Rule {
     id: "regrind_depth",
-    title: "Hardness left after the regrind",
+    title: "Case depth left after the regrind",
     place: Place::Lobe,
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: false,
     formula: "hardened depth less half of what the base circle lost; longer pushrods make up the rest of it",
     school: common,
-    find: |inputs, _, _| {
-        let cam = inputs.candidate.child("cam");
-        let before: Length = cam.quantity("base_circle_before")?;
-        let (now, case): (Length, Length) = (cam.quantity("base_circle_diameter")?, cam.quantity("case_depth")?);
+    reads: &[reads![Cam: "base_circle_diameter", "base_circle_before", "case_depth"]],
+    gas: false,
+    find: |case| {
+        let cam = &case.resolved.given.cam;
+        let (before, now, case) = (cam.base_circle_before?, cam.base_circle_diameter?, cam.case_depth?);
         let left = case.si() - 0.5 * (before.si() - now.si());
         Some(Ok(Finding::at_least(CASE_LEFT * INCH, CASE_TIGHT * INCH, left)))
     },
-    inputs: |inputs, _| {
-        let cam = inputs.candidate.child("cam");
-        ["base_circle_diameter", "base_circle_before", "case_depth"].map(|key| cam.input(key)).to_vec()
-    },
     advice: false,
-    levers: &[Lever { part: "cam", field: "base_circle_diameter", step: 0.010 * INCH, most: 20.0 }],
+    levers: &[LARGER_BASE],
 };
 
 /// A lifter in its bore.
@@ -120,25 +128,19 @@ pub static LIFTER_CLEARANCE: Rule = Rule {
     sided: true,
     formula: "smallest bore less the lifter's body; loose bores bleed oil, tight ones stop lifters from turning",
     school: common,
-    find: |inputs, side, _| {
-        let lifter = inputs.train(side, "lifter");
-        let (given, known) = (lifter.has("body_diameter"), inputs.engine.has("lifter_bore"));
-        if !given && !known {
+    reads: &[reads![Lifter: "body_diameter"; Engine: "lifter_bore"]],
+    gas: false,
+    find: |case| {
+        let (lifter, engine) = (&case.resolved.train(case.side).lifter, &case.resolved.given.engine);
+        if lifter.body_diameter.is_none() && engine.lifter_bore.is_none() {
             return None;
         }
-        let found = || -> Part<Finding> {
-            let mut needs = Needs::default();
-            let bore: Length = needs.quantity(&inputs.engine, "lifter_bore");
-            let body: Length = needs.quantity(&lifter, "body_diameter");
-            let (min, max) = LIFTER_BORE;
-            let have = needs.met(bore.si() - body.si())?;
-            Ok(Finding { min: Some(min * INCH), max: Some(max * INCH), tight: 0.0, have })
-        };
-        Some(found())
-    },
-    inputs: |inputs, side| {
-        vec![inputs.train(side, "lifter").input("body_diameter"), inputs.engine.input("lifter_bore")]
+        let mut needs = Needs::default();
+        let have = need!(needs, engine.lifter_bore).si() - need!(needs, lifter.body_diameter).si();
+        let (min, max) = LIFTER_BORE;
+        let found = needs.met(Finding::between(Some(min * INCH), Some(max * INCH), 0.0, have));
+        Some(found.map_err(Gap::from))
     },
     advice: false,
-    levers: &[Lever { part: "engine", field: "lifter_bore", step: 0.0005 * INCH, most: 10.0 }],
+    levers: &[WIDER_BORE],
 };

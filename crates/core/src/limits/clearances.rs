@@ -1,22 +1,29 @@
-//! Rules about what must not touch.
+//! Rules about what must not touch in the cylinder.
 
 use super::figures::{
-    HARDWARE, HARDWARE_TIGHT, HEAD_ALUMINIUM, HEAD_STEEL, HEAD_TIGHT, INCH, PISTON_ALUMINIUM_EXHAUST,
+    BORE_WALL as WALL_NEED, HARDWARE, HARDWARE_TIGHT, HEAD_ALUMINIUM, HEAD_STEEL, HEAD_TIGHT, INCH, PISTON_ALUMINIUM,
     PISTON_ENGINEERED, PISTON_GENEROUS, PISTON_TIGHT, RADIAL as RADIAL_NEED,
 };
-use super::rule::{Finding, Lever, Measure, Rule, common};
-use crate::candidate::{Inputs, piston_clearance, retainer_gap, valves_apart};
+use super::levers::{
+    DEEPER, DEEPER_DECK, EARLIER, LATER, LESS_RATIO, SEAL_LOWER, TALLER, THICKER_GASKET, WIDER, WIDER_POCKET,
+};
+use super::measure::Measure;
+use super::reads::{
+    CROWN, EXHAUST_LOBE, EXHAUST_PHASING, EXHAUST_RATIO, EXHAUST_VALVE, INTAKE_LOBE, INTAKE_PHASING, INTAKE_RATIO,
+    INTAKE_VALVE, LOBE, PHASING, PISTON, RATIO, VALVE, reads,
+};
+use super::rule::{Finding, Rule, common};
+use crate::candidate::{Resolved, bore_wall, piston_clearance, retainer_gap, valves_apart};
 use crate::document::Side;
 use crate::report::{Place, Sense};
+use crate::words::{ClearanceSchool, RodMaterial};
 
-const DEG: f64 = std::f64::consts::PI / 180.0;
-
-fn is_engineered(inputs: &Inputs<'_>) -> bool {
-    inputs.target.word("piston_clearance_school") == Some("engineered")
+fn is_engineered(resolved: &Resolved) -> bool {
+    resolved.given.target.piston_clearance_school == Some(ClearanceSchool::Engineered)
 }
 
-fn has_aluminium_rods(inputs: &Inputs<'_>) -> bool {
-    inputs.engine.word("rod_material") == Some("aluminium")
+fn has_aluminium_rods(resolved: &Resolved) -> bool {
+    resolved.given.engine.rod_material == Some(RodMaterial::Aluminium)
 }
 
 /// Valve to piston at rest.
@@ -27,49 +34,41 @@ pub static PISTON_CLEARANCE: Rule = Rule {
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: true,
-    formula: "smallest distance along the stem from the valve's edge to the pocketed crown over the cycle, cam on time, parts rigid and cold",
-    school: |inputs| {
-        if is_engineered(inputs) {
+    formula: "smallest distance along the stem from the valve's edge to the pocketed crown over the cycle, cam on time, parts rigid and cold; a dome's shape is not known, so that over one only a measured drop tells",
+    school: |resolved| {
+        if is_engineered(resolved) {
             "engineered: lower only with a growth budget"
         } else {
             "generous (default): conventional minimum, because it forgives what was not measured"
         }
     },
-    find: |inputs, side, stages| {
-        let (intake, exhaust) = if is_engineered(inputs) { PISTON_ENGINEERED } else { PISTON_GENEROUS };
-        let need = match side {
-            Side::Intake => intake,
-            Side::Exhaust if has_aluminium_rods(inputs) => exhaust + PISTON_ALUMINIUM_EXHAUST,
-            Side::Exhaust => exhaust,
+    reads: &[
+        reads![Pocket: "depth"; Port: "face_recess"; Engine: "deck_clearance", "gasket_thickness"; Lobe: "lobe_lift"],
+        reads![Cam: "intake_centreline"; Rocker: "ratio"; Engine: "rod_material"; Port: "piston_drop"],
+        reads![Target: "piston_clearance_school"],
+        CROWN,
+        VALVE,
+        LOBE,
+        PHASING,
+        RATIO,
+        PISTON,
+    ],
+    gas: false,
+    find: |case| {
+        let resolved = case.resolved;
+        let (intake, exhaust) = if is_engineered(resolved) { PISTON_ENGINEERED } else { PISTON_GENEROUS };
+        let more = if has_aluminium_rods(resolved) { PISTON_ALUMINIUM } else { (0.0, 0.0) };
+        let need = match case.side {
+            Side::Intake => intake + more.0,
+            Side::Exhaust => exhaust + more.1,
         };
         Some(
-            piston_clearance(inputs, side, stages)
+            piston_clearance(resolved, case.side, case.stages)
                 .map(|found| Finding::at_least(need * INCH, PISTON_TIGHT * INCH, found.along_stem.si())),
         )
     },
-    inputs: |inputs, side| {
-        let port = inputs.port(side);
-        let cam = inputs.candidate.child("cam");
-        vec![
-            port.child("pocket").input("depth"),
-            port.input("face_recess"),
-            inputs.engine.input("deck_clearance"),
-            inputs.engine.input("gasket_thickness"),
-            cam.child(side.key()).input("lobe_lift"),
-            cam.input("intake_centreline"),
-            inputs.train(side, "rocker").input("ratio"),
-            inputs.engine.input("rod_material"),
-        ]
-    },
     advice: false,
-    levers: &[
-        Lever { part: "pocket", field: "depth", step: 0.005 * INCH, most: 30.0 },
-        Lever { part: "cam", field: "intake_centreline", step: DEG, most: 8.0 },
-        Lever { part: "cam", field: "intake_centreline", step: -DEG, most: 8.0 },
-        Lever { part: "cam", field: "lobe_separation", step: DEG, most: 6.0 },
-        Lever { part: "rocker", field: "ratio", step: -0.05, most: 4.0 },
-        Lever { part: "engine", field: "gasket_thickness", step: 0.005 * INCH, most: 8.0 },
-    ],
+    levers: &[EARLIER, LATER, DEEPER, THICKER_GASKET, WIDER, LESS_RATIO],
 };
 
 /// Valve edge to pocket wall.
@@ -80,27 +79,59 @@ pub static RADIAL: Rule = Rule {
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: true,
-    formula: "pocket radius less valve radius less the sideways distance of stem and pocket axis, where the valve is in the pocket or closest to the piston; guide play and head bending are not in it",
+    formula: "smallest distance from that part of the valve's edge which is inside the pocket to its wall, square to the pocket, over the cycle; guide play and head bending are not in it",
     school: common,
-    find: |inputs, side, stages| match piston_clearance(inputs, side, stages) {
-        Ok(found) => found.radial.map(|gap| Ok(Finding::at_least(RADIAL_NEED * INCH, HARDWARE_TIGHT * INCH, gap.si()))),
-        Err(gap) => Some(Err(gap)),
-    },
-    inputs: |inputs, side| {
-        let port = inputs.port(side);
-        let pocket = port.child("pocket");
-        vec![
-            pocket.input("diameter"),
-            pocket.input("offset_x"),
-            pocket.input("offset_y"),
-            port.input("valve_diameter"),
-            port.input("valve_offset_x"),
-            port.input("valve_offset_y"),
-            port.input("valve_angle"),
-        ]
+    reads: &[
+        reads![Pocket: "diameter", "offset_x", "offset_y"; Port: "valve_diameter", "valve_offset_x", "valve_offset_y"],
+        CROWN,
+        VALVE,
+        LOBE,
+        PHASING,
+        RATIO,
+        PISTON,
+        reads![Port: "piston_drop"],
+    ],
+    gas: false,
+    find: |case| {
+        if !case.resolved.given.pocket(case.side).is_given {
+            return None;
+        }
+        match piston_clearance(case.resolved, case.side, case.stages) {
+            Ok(found) => {
+                found.radial.map(|gap| Ok(Finding::at_least(RADIAL_NEED * INCH, HARDWARE_TIGHT * INCH, gap.si())))
+            }
+            Err(gap) => Some(Err(gap)),
+        }
     },
     advice: false,
-    levers: &[Lever { part: "pocket", field: "diameter", step: 0.010 * INCH, most: 20.0 }],
+    levers: &[WIDER_POCKET],
+};
+
+/// Valve edge to cylinder wall.
+pub static BORE_WALL: Rule = Rule {
+    id: "bore_wall",
+    title: "valve to cylinder wall",
+    place: Place::Clearance,
+    sense: Sense::AtLeast,
+    measure: Measure::Length,
+    sided: true,
+    formula: "smallest distance from the valve's edge to the wall of gasket and bore over the whole lift, wherever the edge is below the gasket face",
+    school: common,
+    reads: &[
+        reads![Port: "valve_offset_y", "valve_offset_x"],
+        VALVE,
+        reads![Port: "valves", "second_offset_x", "second_offset_y"; Engine: "bore", "gasket_bore", "gasket_thickness"],
+        LOBE,
+        RATIO,
+    ],
+    gas: false,
+    find: |case| match bore_wall(case.resolved, case.side) {
+        Ok(Some(gap)) => Some(Ok(Finding::at_least(WALL_NEED * INCH, HARDWARE_TIGHT * INCH, gap.si()))),
+        Ok(None) => None,
+        Err(gap) => Some(Err(gap)),
+    },
+    advice: false,
+    levers: &[],
 };
 
 /// Head against head.
@@ -113,19 +144,25 @@ pub static VALVE_TO_VALVE: Rule = Rule {
     sided: false,
     formula: "smallest distance between the two heads' lower faces over overlap",
     school: common,
-    find: |inputs, _, _| {
-        Some(valves_apart(inputs).map(|(gap, _)| Finding::at_least(HARDWARE * INCH, HARDWARE_TIGHT * INCH, gap.si())))
-    },
-    inputs: |inputs, _| {
-        let mut used = vec![inputs.candidate.child("cam").input("lobe_separation")];
-        for side in Side::BOTH {
-            let port = inputs.port(side);
-            used.extend(["valve_offset_x", "valve_offset_y", "valve_diameter", "valve_angle"].map(|k| port.input(k)));
-        }
-        used
+    reads: &[
+        reads![Cam: "lobe_separation"],
+        INTAKE_VALVE,
+        EXHAUST_VALVE,
+        reads![Port: "valves", "second_offset_x", "second_offset_y"],
+        INTAKE_LOBE,
+        EXHAUST_LOBE,
+        INTAKE_PHASING,
+        EXHAUST_PHASING,
+        INTAKE_RATIO,
+        EXHAUST_RATIO,
+    ],
+    gas: false,
+    find: |case| {
+        let found = valves_apart(case.resolved, case.stages);
+        Some(found.map(|gap| Finding::at_least(HARDWARE * INCH, HARDWARE_TIGHT * INCH, gap.si())))
     },
     advice: false,
-    levers: &[Lever { part: "cam", field: "lobe_separation", step: DEG, most: 6.0 }],
+    levers: &[WIDER],
 };
 
 /// Piston to head at rest.
@@ -137,24 +174,19 @@ pub static PISTON_TO_HEAD: Rule = Rule {
     measure: Measure::Length,
     sided: false,
     formula: "deck clearance + crushed gasket, at rest",
-    school: |inputs| {
-        if has_aluminium_rods(inputs) { "common practice, aluminium rods" } else { "common practice, steel rods" }
+    school: |resolved| {
+        if has_aluminium_rods(resolved) { "common practice, aluminium rods" } else { "common practice, steel rods" }
     },
-    find: |inputs, _, _| {
-        let need = if has_aluminium_rods(inputs) { HEAD_ALUMINIUM } else { HEAD_STEEL };
-        Some(
-            inputs
-                .cylinder
-                .clone()
-                .map(|cylinder| Finding::at_least(need * INCH, HEAD_TIGHT * INCH, cylinder.piston_to_head().si())),
-        )
+    reads: &[reads![Engine: "gasket_thickness", "deck_clearance", "rod_material", "bore", "stroke", "rod_length",
+        "pin_offset", "cylinders"]],
+    gas: false,
+    find: |case| {
+        let need = if has_aluminium_rods(case.resolved) { HEAD_ALUMINIUM } else { HEAD_STEEL };
+        let gap = case.resolved.cylinder.clone().map(|cylinder| cylinder.piston_to_head().si());
+        Some(gap.map(|gap| Finding::at_least(need * INCH, HEAD_TIGHT * INCH, gap)))
     },
-    inputs: |inputs, _| ["gasket_thickness", "deck_clearance", "rod_material"].map(|k| inputs.engine.input(k)).into(),
     advice: false,
-    levers: &[
-        Lever { part: "engine", field: "gasket_thickness", step: 0.005 * INCH, most: 10.0 },
-        Lever { part: "engine", field: "deck_clearance", step: 0.005 * INCH, most: 10.0 },
-    ],
+    levers: &[THICKER_GASKET, DEEPER_DECK],
 };
 
 /// Retainer to seal at full lift.
@@ -167,22 +199,16 @@ pub static RETAINER_TO_SEAL: Rule = Rule {
     sided: true,
     formula: "installed height - retainer depth - seal height - net lift",
     school: common,
-    find: |inputs, side, _| {
-        Some(retainer_gap(inputs, side).map(|gap| Finding::at_least(HARDWARE * INCH, HARDWARE_TIGHT * INCH, gap.si())))
-    },
-    inputs: |inputs, side| {
-        vec![
-            inputs.train(side, "spring").input("installed_height"),
-            inputs.train(side, "retainer").input("depth"),
-            inputs.port(side).input("seal_height"),
-            inputs.candidate.child("cam").child(side.key()).input("lobe_lift"),
-            inputs.train(side, "rocker").input("ratio"),
-        ]
+    reads: &[
+        reads![Spring: "installed_height"; Retainer: "depth"; Port: "seal_height"; Lobe: "lobe_lift"; Rocker: "ratio"],
+        LOBE,
+        RATIO,
+    ],
+    gas: false,
+    find: |case| {
+        let gap = retainer_gap(case.resolved, case.side);
+        Some(gap.map(|gap| Finding::at_least(HARDWARE * INCH, HARDWARE_TIGHT * INCH, gap.si())))
     },
     advice: false,
-    levers: &[
-        Lever { part: "port", field: "seal_height", step: -0.010 * INCH, most: 20.0 },
-        Lever { part: "spring", field: "installed_height", step: 0.010 * INCH, most: 12.0 },
-        Lever { part: "rocker", field: "ratio", step: -0.05, most: 4.0 },
-    ],
+    levers: &[TALLER, SEAL_LOWER, LESS_RATIO],
 };

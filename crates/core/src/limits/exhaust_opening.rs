@@ -1,10 +1,16 @@
 //! What the exhaust train has to lift when it opens: the spring, and what is left of the burned charge.
 
-use super::figures::open_load;
-use super::rule::{Finding, Measure, Rule, common};
+use super::figures::spring_band;
+use super::levers::LARGER_CHAMBER;
+use super::measure::Measure;
+use super::reads::{
+    EXHAUST_LOBE, EXHAUST_PHASING, EXHAUST_SPRING, INTAKE_LOBE, INTAKE_PHASING, TOP_SPEED, VOLUMES, reads,
+};
+use super::rule::{Case, Finding, Rule, common};
 use super::springs::lifter_kind;
-use crate::candidate::{Gap, Inputs, Part, timing};
-use crate::document::{Missing, Side};
+use crate::candidate::{Gap, Part, Resolved, timing};
+use crate::document::Side;
+use crate::given::{Needs, need};
 use crate::quantity::{Angle, Force, Length, Pressure, Volume};
 use crate::report::{Place, Sense};
 use std::f64::consts::PI;
@@ -31,62 +37,81 @@ pub static EXHAUST_OPENING: Rule = Rule {
     sense: Sense::AtMost,
     measure: Measure::Force,
     sided: false,
-    formula: "seat load + (p_cylinder - p_drive) A_head as the exhaust valve opens, each valve, at most the open load this kind of lifter is laid out for; estimated from a constant-volume cycle with exponent 1.3 and 95 % of the fuel's heat",
+    formula: "seat load + (p_cylinder - p_drive) A_head as the exhaust valve opens, each valve, at most the open load this kind of lifter is laid out for; the pressure computed where breathing has run, else estimated from a constant-volume cycle with exponent 1.3 and 95 % of the fuel's heat; a diesel's pushrod and lifter are held against it themselves",
     school: common,
-    find: |inputs, _, _| Some(found(inputs)),
-    inputs: |inputs, _| {
-        let spring = inputs.train(Side::Exhaust, "spring");
-        vec![
-            spring.input("points"),
-            inputs.port(Side::Exhaust).input("valve_diameter"),
-            inputs.train(Side::Exhaust, "lifter").input("kind"),
-            inputs.target.input("boost"),
-        ]
+    reads: &[
+        EXHAUST_SPRING,
+        reads![@Exhaust Port: "valve_diameter"; Lifter: "kind"],
+        reads![Target: "boost"; Engine: "combustion", "air_fuel_ratio", "smoke_air_fuel"; Ambient: "pressure"],
+        VOLUMES,
+        TOP_SPEED,
+        INTAKE_LOBE,
+        EXHAUST_LOBE,
+        INTAKE_PHASING,
+        EXHAUST_PHASING,
+        reads![@Intake Lifter: "lash"; Rocker: "ratio"],
+        reads![@Exhaust Lifter: "lash"; Rocker: "ratio"],
+    ],
+    gas: true,
+    find: |case| {
+        if case.resolved.given.is_diesel() {
+            return None;
+        }
+        let found = || -> Part<Finding> {
+            let kind = lifter_kind(case.resolved, Side::Exhaust)?;
+            let shift = || Gap::needing(vec![case.resolved.given.target.at("shift_at")]);
+            let top = case.resolved.top_speed().ok_or_else(shift)?;
+            let most = Force::lbf(spring_band(kind, top.as_rpm()).open.1).si();
+            Ok(Finding::at_most(most, TIGHT * most, opening_load(case)?))
+        };
+        Some(found())
     },
     advice: false,
-    levers: &[],
+    levers: &[LARGER_CHAMBER],
 };
 
-fn found(inputs: &Inputs<'_>) -> Part<Finding> {
-    let kind = lifter_kind(inputs, Side::Exhaust)?;
-    let short = inputs.train(Side::Exhaust, "lifter").word("variant") == Some("short_travel");
-    let seat = inputs.side(Side::Exhaust).spring.clone()?.load(Length::from_si(0.0)).si();
-    let port = inputs.port(Side::Exhaust);
-    let head: Length = port.quantity("valve_diameter").ok_or_else(|| Missing(vec![port.path_of("valve_diameter")]))?;
+/// Load of one exhaust valve as it opens, N: its seat load and the gas on its head.
+pub(super) fn opening_load(case: &Case<'_>) -> Part<f64> {
+    let resolved = case.resolved;
+    let seat = resolved.side(Side::Exhaust).spring.clone()?.load(Length::from_si(0.0)).si();
+    let port = resolved.port(Side::Exhaust);
+    let mut needs = Needs::default();
+    let head = need!(needs, port.valve_diameter);
+    needs.met(())?;
     let area = 0.25 * PI * head.si() * head.si();
-    let drive = inputs.boost.map_or(0.0, |(_, drive)| drive.si()) + ambient(inputs);
-    let pressure = match &inputs.computed {
-        Some(computed) => computed.opening_pressure,
-        None => estimated_pressure(inputs)?,
+    let drive = case.boost().map_or(0.0, |(_, drive)| drive.si()) + ambient(resolved);
+    let pressure = match &case.findings.gas {
+        Some(gas) => gas.opening_pressure,
+        None => estimated_pressure(case)?,
     };
-    let most = Force::lbf(open_load(kind, short).1).si();
-    Ok(Finding::at_most(most, TIGHT * most, seat + (pressure - drive).max(0.0) * area))
+    Ok(seat + (pressure - drive).max(0.0) * area)
 }
 
-fn ambient(inputs: &Inputs<'_>) -> f64 {
-    inputs.target.child("ambient").quantity::<Pressure>("pressure").map_or(99e3, Pressure::si)
+fn ambient(resolved: &Resolved) -> f64 {
+    resolved.given.ambient.pressure.map_or(99e3, Pressure::si)
 }
 
 /// Cylinder pressure as the exhaust valve opens, Pa: a charge at manifold pressure, compressed, burned at constant volume
 /// and expanded, with one exponent all the way: `p1 (1 + q/(cv T1 r^(k-1))) (V_ivc/V_evo)^k` [the ideal constant-volume
 /// cycle: Heywood, ch. 5; from memory].
-fn estimated_pressure(inputs: &Inputs<'_>) -> Part<f64> {
-    let cylinder = inputs.cylinder.clone()?;
-    let timing = timing(inputs)?;
-    let unknown = || Gap::from(Missing(vec![inputs.engine.path_of("chamber_volume")]));
+fn estimated_pressure(case: &Case<'_>) -> Part<f64> {
+    let resolved = case.resolved;
+    let cylinder = resolved.cylinder.clone()?;
+    let timing = timing(resolved)?;
+    let engine = &resolved.given.engine;
+    let unknown = || Gap::needing(vec![engine.at("chamber_volume")]);
     let volume = |deg: f64| cylinder.volume(Angle::deg(deg)).map(Volume::si).ok_or_else(unknown);
     let closing = volume(180.0 + timing.intake.closes_006_deg)?;
     let opening = volume(180.0 - timing.exhaust.opens_006_deg)?;
-    let diesel = inputs.engine.word("combustion") == Some("diesel");
-    let (heating, air_fuel) = if diesel {
-        (DIESEL.0, inputs.engine.number("smoke_air_fuel").unwrap_or(DIESEL.1))
+    let (heating, air_fuel) = if resolved.given.is_diesel() {
+        (DIESEL.0, engine.smoke_air_fuel.unwrap_or(DIESEL.1))
     } else {
-        (PETROL, inputs.engine.number("air_fuel_ratio").unwrap_or(12.8))
+        (PETROL, engine.air_fuel_ratio.unwrap_or(12.8))
     };
     let heat = LEFT_TO_GAS * heating / (1.0 + air_fuel);
     let cv = R_AIR / (POLYTROPIC - 1.0);
     let ratio = closing / volume(0.0)?;
     let rise = 1.0 + heat / (cv * CHARGE * ratio.powf(POLYTROPIC - 1.0));
-    let manifold = inputs.boost.map_or(0.0, |(manifold, _)| manifold.si()).max(0.0) + ambient(inputs);
+    let manifold = case.boost().map_or(0.0, |(manifold, _)| manifold.si()).max(0.0) + ambient(resolved);
     Ok(manifold * rise * (closing / opening).powf(POLYTROPIC))
 }

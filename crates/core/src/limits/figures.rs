@@ -1,7 +1,7 @@
 //! The figures of the default limits, in one place. Common practice, no source, partly from memory;
 //! a shop may set its own.
 
-use crate::cam::LifterKind;
+use crate::words::{Core, Guide, LifterKind};
 
 /// Where every figure here comes from.
 pub const SOURCE: &str = "common practice, no source";
@@ -13,8 +13,8 @@ pub const INCH: f64 = 0.0254;
 pub const PISTON_GENEROUS: (f64, f64) = (0.080, 0.100);
 /// The same for an engineered set-up, in.
 pub const PISTON_ENGINEERED: (f64, f64) = (0.050, 0.080);
-/// Added on the exhaust with aluminium rods, in.
-pub const PISTON_ALUMINIUM_EXHAUST: f64 = 0.030;
+/// Added with aluminium rods: (intake, exhaust), in.
+pub const PISTON_ALUMINIUM: (f64, f64) = (0.015, 0.030);
 /// Valve to piston is tight with less than this left, in.
 pub const PISTON_TIGHT: f64 = 0.015;
 
@@ -22,6 +22,8 @@ pub const PISTON_TIGHT: f64 = 0.015;
 pub const RADIAL: f64 = 0.050;
 /// Valve to valve and retainer to seal, in.
 pub const HARDWARE: f64 = 0.060;
+/// Valve edge to cylinder wall, in.
+pub const BORE_WALL: f64 = 0.040;
 /// Radial and hardware clearances are tight with less than this left, in.
 pub const HARDWARE_TIGHT: f64 = 0.010;
 
@@ -37,25 +39,46 @@ pub const COIL_BIND: f64 = 0.060;
 /// Coil bind is tight with less than this left, in.
 pub const COIL_BIND_TIGHT: f64 = 0.020;
 
-/// Wanted seat load, lbf.
-pub const fn seat_load(kind: LifterKind) -> (f64, f64) {
-    match kind {
-        LifterKind::HydraulicFlat => (105.0, 130.0),
-        LifterKind::SolidFlat => (120.0, 150.0),
-        LifterKind::HydraulicRoller => (130.0, 165.0),
-        LifterKind::SolidRoller => (190.0, 280.0),
-    }
+/// Usual loads of one kind of lifter up to a speed.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct SpringBand {
+    /// Highest shift plus overspeed it is for, rpm.
+    pub to: f64,
+    /// Seat load, lbf.
+    pub seat: (f64, f64),
+    /// Load at full net lift, lbf.
+    pub open: (f64, f64),
 }
 
-/// Wanted load at full net lift, lbf; short-travel hydraulic rollers bear more.
-pub const fn open_load(kind: LifterKind, short_travel: bool) -> (f64, f64) {
-    match kind {
-        LifterKind::HydraulicFlat => (240.0, 320.0),
-        LifterKind::SolidFlat => (300.0, 380.0),
-        LifterKind::HydraulicRoller if short_travel => (330.0, 480.0),
-        LifterKind::HydraulicRoller => (330.0, 420.0),
-        LifterKind::SolidRoller => (480.0, 750.0),
-    }
+/// A band of the table below.
+const fn loads(to: f64, seat: (f64, f64), open: (f64, f64)) -> SpringBand {
+    SpringBand { to, seat, open }
+}
+
+const HYDRAULIC_FLAT: [SpringBand; 1] = [loads(6000.0, (100.0, 130.0), (240.0, 320.0))];
+const SOLID_FLAT: [SpringBand; 1] = [loads(7000.0, (120.0, 150.0), (300.0, 380.0))];
+/// The last one with short-travel lifters.
+const HYDRAULIC_ROLLER: [SpringBand; 3] = [
+    loads(6500.0, (120.0, 150.0), (300.0, 380.0)),
+    loads(7200.0, (140.0, 170.0), (360.0, 420.0)),
+    loads(8000.0, (160.0, 200.0), (430.0, 520.0)),
+];
+const SOLID_ROLLER: [SpringBand; 3] = [
+    loads(7500.0, (190.0, 250.0), (450.0, 600.0)),
+    loads(8500.0, (240.0, 300.0), (600.0, 750.0)),
+    loads(f64::INFINITY, (270.0, 350.0), (700.0, 900.0)),
+];
+
+/// Usual loads of a kind of lifter up to a top speed, rpm; beyond a kind's last speed that of its last.
+pub fn spring_band(kind: LifterKind, top_rpm: f64) -> SpringBand {
+    let bands: &[SpringBand] = match kind {
+        LifterKind::HydraulicFlat => &HYDRAULIC_FLAT,
+        LifterKind::SolidFlat => &SOLID_FLAT,
+        LifterKind::HydraulicRoller => &HYDRAULIC_ROLLER,
+        LifterKind::SolidRoller => &SOLID_ROLLER,
+    };
+    // A rounding error of a turn must not ask for the next band.
+    bands.iter().find(|band| top_rpm <= band.to + 0.5).copied().unwrap_or(bands[bands.len() - 1])
 }
 
 /// Share of a load band on each side that counts as tight: outside the middle two thirds.
@@ -63,15 +86,21 @@ pub const BAND_EDGE: f64 = 1.0 / 6.0;
 
 /// Seat load that must be left against gas, as a share of the wanted band's lower end.
 pub const RESERVE_SHARE: f64 = 0.70;
-/// The reserve is tight with less than this share over its need.
+/// The same of a diesel's valve, lbf.
+pub const RESERVE_DIESEL: f64 = 25.0;
+/// The reserve is tight with less than this share, or this load in lbf, over its need.
 pub const RESERVE_TIGHT: f64 = 0.10;
+pub const RESERVE_TIGHT_LOAD: f64 = 10.0;
 
-/// Trapped compression that petrol of a research octane number stands.
-pub const TRAPPED_BY_RON: [(f64, f64); 4] = [(91.0, 7.9), (95.0, 8.3), (98.0, 8.7), (104.0, 9.4)];
-/// Taken from it for each bar of boost over [`FREE_BOOST_BAR`].
-pub const TRAPPED_PER_BAR: f64 = 0.5;
-/// Boost that takes nothing, bar.
-pub const FREE_BOOST_BAR: f64 = 0.3;
+/// Trapped compression that petrol of a research octane number stands; lines between, extended beyond.
+pub const TRAPPED_BY_RON: [(f64, f64); 7] =
+    [(83.0, 7.1), (87.0, 7.5), (91.0, 7.9), (95.0, 8.3), (98.0, 8.7), (104.0, 9.4), (110.0, 10.2)];
+/// The same of a blend with 85 % ethanol, and of methanol: 1.0 and 1.5 more than petrol of 98.
+pub const TRAPPED_E85: f64 = 9.7;
+pub const TRAPPED_METHANOL: f64 = 10.2;
+/// Taken from it for each bar of boost, with a charge cooler and without.
+pub const TRAPPED_COOLED_PER_BAR: f64 = 1.2;
+pub const TRAPPED_PER_BAR: f64 = 1.7;
 /// Trapped compression of petrol is tight with less than this left.
 pub const TRAPPED_TIGHT: f64 = 0.25;
 /// Trapped compression a diesel needs to start cold.
@@ -94,12 +123,15 @@ pub const LAST_LIFT: f64 = 0.050;
 /// ... should still bring this share of flow.
 pub const LAST_LIFT_FLOW: f64 = 0.02;
 
-/// Greatest Hertz stress of lobe and follower by the core, Pa.
-pub fn contact_stress(core: Option<&str>) -> f64 {
-    match core {
-        Some("cast_iron") => 1.05e9,
-        Some("ductile_iron") => 1.20e9,
-        _ => 1.75e9,
+/// Greatest Hertz stress of lobe and follower by the core, Pa: rolling, or sliding under a flat foot (from memory).
+pub const fn contact_stress(core: Core, sliding: bool) -> f64 {
+    match (core, sliding) {
+        (Core::CastIron, false) => 1.05e9,
+        (Core::DuctileIron, false) => 1.20e9,
+        (Core::Steel, false) => 1.75e9,
+        (Core::CastIron, true) => 0.85e9,
+        // A flat foot never goes on steel; what it would be held to says so.
+        (Core::DuctileIron | Core::Steel, true) => 0.95e9,
     }
 }
 /// Stress is tight with less than this share left.
@@ -139,12 +171,35 @@ pub const SPRING_TOP: f64 = 0.030;
 
 /// Greatest pressure of a stem on the top of its guide, Pa: assumed, so that a plain pad reaches iron's where the trade
 /// ends its use; bronze asks for a roller tip sooner.
-pub fn guide_pressure(material: &str) -> f64 {
+pub const fn guide_pressure(material: Guide) -> f64 {
     match material {
-        "bronze" => 1.6e6,
-        "powder_metal" => 2.1e6,
-        _ => 1.9e6,
+        Guide::Bronze => 1.6e6,
+        Guide::PowderMetal => 2.1e6,
+        Guide::Iron => 1.9e6,
     }
 }
 /// It is tight with less than this share left.
 pub const GUIDE_TIGHT: f64 = 0.08;
+
+/// Room a hydraulic plunger keeps from its bottom, and less than this over nothing is tight, in.
+pub const PRELOAD_BOTTOM: f64 = 0.005;
+pub const PRELOAD_TIGHT: f64 = 0.001;
+/// Least lash of the cold engine, and less than this over it is tight, in.
+pub const COLD_LASH: f64 = 0.003;
+pub const COLD_LASH_TIGHT: f64 = 0.003;
+
+/// Share of a wire's strength above which springs break soon, and less than this under it is tight.
+pub const WIRE_MOST: f64 = 0.70;
+pub const WIRE_TIGHT: f64 = 0.03;
+/// The same for a long life, and with a stated interval: share, and how much under it is tight.
+pub const WIRE_LIFE: (f64, f64) = (0.52, 0.03);
+pub const WIRE_INTERVAL: (f64, f64) = (0.62, 0.03);
+/// Least surge frequency over cam turns a second (from memory).
+pub const SURGE_ORDER: f64 = 6.0;
+
+/// Octane numbers that a later spark makes up for before the engine gives up much.
+pub const LATER_SPARK: f64 = 10.0;
+/// Room below a pressure ceiling under which it is tight, Pa.
+pub const CEILING_TIGHT: f64 = 5e5;
+/// Room above the vacuum wanted under which it is tight, Pa: 1 inHg.
+pub const VACUUM_TIGHT: f64 = 3386.0;

@@ -2,107 +2,114 @@
 //! spring.
 
 use super::figures::{INCH, SPRING_TOP};
-use super::never::Never;
-use crate::candidate::Inputs;
-use crate::document::{InputUsed, Node, Side};
-use crate::quantity::{Dimension, Length, UnitSystem, format_si};
+use super::never::{NEVER, Never, plain};
+use crate::candidate::Resolved;
+use crate::document::Side;
+use crate::given::Place as At;
+use crate::quantity::{Dimension, Length, Shown, shown};
 use crate::report::Place;
+use crate::words::{CamGear, Core, DistributorGear, Mount, Word};
 
 /// A cam's snout and the gear that is bored for one.
-pub fn snout(inputs: &Inputs<'_>, side: Side) -> Option<Never> {
-    let cam = inputs.candidate.child("cam");
-    let (snout, gear) = (once(cam.word("snout"), side)?, inputs.engine.word("drive_fits")?);
+pub fn snout(resolved: &Resolved, side: Side) -> Option<Never> {
+    let (cam, engine) = (&resolved.given.cam, &resolved.given.engine);
+    let (snout, gear) = (once(cam.snout, side)?, engine.drive_fits?);
     (snout != gear).then(|| Never {
         id: "snout",
         title: "Cam snout and drive",
         place: Place::Lobe,
-        have: format!("{} snout", spoken(snout)),
-        need: format!("{}, as its gear is bored", spoken(gear)),
+        have: plain(format!("{} snout", snout.spoken())),
+        need: plain(format!("{}, as its gear is bored", gear.spoken())),
         why: "the gear's bolts and dowel do not meet the snout: change the gear with the cam",
-        whole: true,
-        inputs: vec![cam.input("snout"), inputs.engine.input("drive_fits")],
+        school: NEVER,
+        side: None,
+        reads: vec![cam.at("snout"), engine.at("drive_fits")],
     })
 }
 
 /// What runs on the cam's gear, against what that is cut from.
-pub fn distributor_gear(inputs: &Inputs<'_>, side: Side) -> Option<Never> {
-    let cam = inputs.candidate.child("cam");
-    let gear = once(inputs.engine.word("distributor_gear"), side)?;
-    let steel = cam.has("core_material")
-        && cam.word("core_material") == Some("steel")
-        && cam.word("gear") != Some("pressed_iron");
-    (steel && gear == "iron").then(|| Never {
+pub fn distributor_gear(resolved: &Resolved, side: Side) -> Option<Never> {
+    let (cam, engine) = (&resolved.given.cam, &resolved.given.engine);
+    let gear = once(engine.distributor_gear, side)?;
+    let steel = cam.core_material == Some(Core::Steel) && cam.gear != Some(CamGear::PressedIron);
+    (steel && gear == DistributorGear::Iron).then(|| Never {
         id: "distributor_gear",
         title: "Distributor gear on this core",
         place: Place::Lobe,
-        have: "iron on steel".to_owned(),
-        need: "bronze, composite or hardened steel, or a pressed-on iron gear".to_owned(),
+        have: plain("iron on steel"),
+        need: plain("bronze, composite or hardened steel, or a pressed-on iron gear"),
         why: "a steel core wears an iron gear away; bronze wears itself and is looked at as a service part",
-        whole: true,
-        inputs: vec![cam.input("core_material"), cam.input("gear"), inputs.engine.input("distributor_gear")],
+        school: NEVER,
+        side: None,
+        reads: vec![cam.at("core_material"), cam.at("gear"), engine.at("distributor_gear")],
     })
 }
 
 /// Rockers and the studs they stand on.
-pub fn stud(inputs: &Inputs<'_>, side: Side) -> Option<Never> {
-    let rocker = inputs.train(side, "rocker");
-    rocker.word("mount").filter(|mount| *mount == "stud")?;
-    differ((&rocker, "stud_diameter"), (&inputs.engine, "head_stud"), 0.0005).map(|(have, need, inputs)| Never {
+pub fn stud(resolved: &Resolved, side: Side) -> Option<Never> {
+    let (rocker, engine) = (&resolved.train(side).rocker, &resolved.given.engine);
+    rocker.mount.filter(|mount| *mount == Mount::Stud)?;
+    let (have, need) = differ(rocker.stud_diameter, engine.head_stud, 0.0005)?;
+    Some(Never {
         id: "stud",
         title: "rocker on its stud",
         place: Place::Rocker,
         have,
         need,
         why: "the trunnion is bored for another stud: change studs and guide plates, or take other rockers",
-        whole: false,
-        inputs,
+        school: NEVER,
+        side: Some(side),
+        reads: vec![rocker.at("stud_diameter"), engine.at("head_stud")],
     })
 }
 
 /// The pushrod's ball in the rocker's cup.
-pub fn ball_and_cup(inputs: &Inputs<'_>, side: Side) -> Option<Never> {
-    let (pushrod, rocker) = (inputs.train(side, "pushrod"), inputs.train(side, "rocker"));
-    differ((&pushrod, "end_diameter"), (&rocker, "cup_diameter"), 0.002).map(|(have, need, inputs)| Never {
+pub fn ball_and_cup(resolved: &Resolved, side: Side) -> Option<Never> {
+    let (pushrod, rocker) = (&resolved.train(side).pushrod, &resolved.train(side).rocker);
+    let (have, need) = differ(pushrod.end_diameter, rocker.cup_diameter, 0.002)?;
+    Some(Never {
         id: "ball_and_cup",
         title: "pushrod's ball in the cup",
         place: Place::Pushrod,
         have,
         need,
         why: "a ball in a cup of another radius bears on a ring or a point, and one of them is gone soon",
-        whole: false,
-        inputs,
+        school: NEVER,
+        side: Some(side),
+        reads: vec![pushrod.at("end_diameter"), rocker.at("cup_diameter")],
     })
 }
 
 /// The retainer and the spring it is cut for.
-pub fn retainer_on_spring(inputs: &Inputs<'_>, side: Side) -> Option<Never> {
-    let (retainer, spring) = (inputs.train(side, "retainer"), inputs.train(side, "spring"));
-    let top = if spring.has("top_diameter") { "top_diameter" } else { "outside_diameter" };
-    differ((&spring, top), (&retainer, "spring_diameter"), SPRING_TOP).map(|(have, need, inputs)| Never {
+pub fn retainer_on_spring(resolved: &Resolved, side: Side) -> Option<Never> {
+    let (retainer, spring) = (&resolved.train(side).retainer, &resolved.train(side).spring);
+    let (top, top_at): (Option<Length>, At) = if spring.top_diameter.is_some() {
+        (spring.top_diameter, spring.at("top_diameter"))
+    } else {
+        (spring.outside_diameter, spring.at("outside_diameter"))
+    };
+    let (have, need) = differ(top, retainer.spring_diameter, SPRING_TOP)?;
+    Some(Never {
         id: "retainer_on_spring",
         title: "retainer on this spring",
         place: Place::Spring,
         have,
         need,
         why: "a retainer cut for another spring does not centre it: the spring walks and the retainer cracks",
-        whole: false,
-        inputs,
+        school: NEVER,
+        side: Some(side),
+        reads: vec![top_at, retainer.at("spring_diameter")],
     })
 }
 
-/// What is there, what is needed and both inputs, where two given lengths differ by more than so many inches.
-fn differ(have: (&Node<'_>, &str), need: (&Node<'_>, &str), by: f64) -> Option<(String, String, Vec<InputUsed>)> {
-    let (one, other): (Length, Length) = (have.0.quantity(have.1)?, need.0.quantity(need.1)?);
-    let text = |length: Length| format_si(length.si(), Dimension::Length, UnitSystem::Inch);
-    ((one.si() - other.si()).abs() > by * INCH + 1e-9)
-        .then(|| (text(one), text(other), vec![have.0.input(have.1), need.0.input(need.1)]))
+/// What is there and what is needed, where two given lengths differ by more than so many inches.
+fn differ(have: Option<Length>, need: Option<Length>, by: f64) -> Option<(Shown, Shown)> {
+    let (have, need) = (have?, need?);
+    let text = |length: Length| shown(length.si(), Dimension::Length);
+    ((have.si() - need.si()).abs() > by * INCH + 1e-9).then(|| (text(have), text(need)))
 }
 
 /// What holds for the whole engine is said with the intake.
 fn once<T>(value: Option<T>, side: Side) -> Option<T> {
     value.filter(|_| side == Side::Intake)
-}
-
-fn spoken(word: &str) -> String {
-    word.replace('_', " ")
 }

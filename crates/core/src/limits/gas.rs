@@ -1,70 +1,80 @@
-//! Rules about compression, idle and flow that stand until breathing is computed.
+//! Rules about compression, idle and flow, and what is held against the gas once breathing has run.
 
 use super::figures::{
-    FREE_BOOST_BAR, INCH, LAST_LIFT, LAST_LIFT_FLOW, OVERLAP_BY_VACUUM, OVERLAP_DISPLACEMENT, OVERLAP_TIGHT,
-    TRAPPED_BY_RON, TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT, TRAPPED_PER_BAR, TRAPPED_TIGHT,
+    CEILING_TIGHT, INCH, LAST_LIFT, LAST_LIFT_FLOW, LATER_SPARK, OVERLAP_BY_VACUUM, OVERLAP_DISPLACEMENT,
+    OVERLAP_TIGHT, TRAPPED_BY_RON, TRAPPED_COOLED_PER_BAR, TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT, TRAPPED_E85,
+    TRAPPED_METHANOL, TRAPPED_PER_BAR, TRAPPED_TIGHT, VACUUM_TIGHT,
 };
-use super::rule::{Finding, Lever, Measure, Rule, common};
-use crate::candidate::{Gap, Inputs, Part, timing};
-use crate::document::{InputUsed, Missing, Side};
-use crate::quantity::{Flow, Length, Pressure};
+use super::levers::{EARLIER, LARGER_CHAMBER, LATER, MORE_DISH, MORE_OCTANE, SMALLER_CHAMBER, WIDER};
+use super::measure::Measure;
+use super::reads::{EXHAUST_LOBE, EXHAUST_PHASING, INTAKE_LOBE, INTAKE_PHASING, LOBE, RATIO, VOLUMES, reads};
+use super::rule::{Case, Finding, Note, Rule, common};
+use crate::candidate::{Gap, Part, Resolved, timing};
 use crate::report::{Place, Sense};
-use crate::table::held;
+use crate::table::{extended, held};
+use crate::words::{FuelKind, Induction};
 
 const DEG: f64 = std::f64::consts::PI / 180.0;
 const INCH_MERCURY: f64 = 3386.389;
 
-fn is_diesel(inputs: &Inputs<'_>) -> bool {
-    inputs.engine.word("combustion") == Some("diesel")
-}
-
-fn trapped(inputs: &Inputs<'_>) -> Part<f64> {
-    let known = timing(inputs)?.trapped_compression_ratio;
-    known.ok_or_else(|| Missing(vec![inputs.engine.path_of("chamber_volume")]).into())
+fn trapped(resolved: &Resolved) -> Part<f64> {
+    let engine = &resolved.given.engine;
+    timing(resolved)?.trapped_compression_ratio.ok_or_else(|| Gap::needing(vec![engine.at("chamber_volume")]))
 }
 
 /// Trapped compression against the fuel, or against a cold start.
 pub static TRAPPED_COMPRESSION: Rule = Rule {
     id: "trapped_compression",
-    title: "Trapped compression",
+    title: "Dynamic compression",
     place: Place::Events,
     sense: Sense::AtMost,
     measure: Measure::Ratio,
     sided: false,
-    formula: "exact volume above the piston at intake closing (.006 in) over the volume at top dead centre; petrol by octane less .5 per bar of boost over .3, diesel at least 13.0 for a cold start",
+    formula: "trapped compression at seat timing: exact volume above the piston as the intake valve closes (.006 in of lobe lift, over the lash of solid lifters) over the volume at top dead centre; petrol by RON on a line through 83 7.1, 91 7.9, 95 8.3, 98 8.7, 104 9.4, 110 10.2, ethanol blend 9.7, methanol 10.2; less 1.2 a bar of boost with a cooler, 1.7 without; diesel at least 13.0 for a cold start",
     school: common,
-    find: |inputs, _, _| Some(if is_diesel(inputs) { cold_start(inputs) } else { knock(inputs) }),
-    inputs: |inputs, _| {
-        let cam = inputs.candidate.child("cam");
-        let mut used = vec![cam.input(if cam.has("events_050") { "events_050" } else { "intake_centreline" })];
-        used.push(cam.child("intake").input("checks"));
-        used.extend(
-            ["chamber_volume", "piston_volume", "gasket_thickness", "deck_clearance", "octane_ron"]
-                .map(|k| inputs.engine.input(k)),
-        );
-        used
-    },
-    advice: false,
-    levers: &[
-        Lever { part: "engine", field: "chamber_volume", step: 1e-6, most: 12.0 },
-        Lever { part: "engine", field: "chamber_volume", step: -1e-6, most: 12.0 },
-        Lever { part: "engine", field: "piston_volume", step: 1e-6, most: 15.0 },
-        Lever { part: "cam", field: "intake_centreline", step: DEG, most: 8.0 },
-        Lever { part: "cam", field: "intake_centreline", step: -DEG, most: 8.0 },
-        Lever { part: "engine", field: "octane_ron", step: 1.0, most: 9.0 },
+    reads: &[
+        reads![Cam: "intake_centreline"; Engine: "octane_ron", "fuel", "combustion"; Target: "boost"],
+        reads![Induction: "kind", "cooler_effectiveness"],
+        INTAKE_LOBE,
+        EXHAUST_LOBE,
+        INTAKE_PHASING,
+        EXHAUST_PHASING,
+        VOLUMES,
+        reads![@Intake Lifter: "lash"; Rocker: "ratio"],
+        reads![@Exhaust Lifter: "lash"; Rocker: "ratio"],
     ],
+    gas: true,
+    find: |case| Some(if case.resolved.given.is_diesel() { cold_start(case) } else { knock(case) }),
+    advice: false,
+    levers: &[LATER, EARLIER, LARGER_CHAMBER, SMALLER_CHAMBER, MORE_DISH, MORE_OCTANE],
 };
 
-fn cold_start(inputs: &Inputs<'_>) -> Part<Finding> {
-    Ok(Finding::at_least(TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT, trapped(inputs)?))
+fn cold_start(case: &Case<'_>) -> Part<Finding> {
+    Ok(Finding::at_least(TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT, trapped(case.resolved)?))
 }
 
-fn knock(inputs: &Inputs<'_>) -> Part<Finding> {
-    let octane = inputs.engine.number("octane_ron");
-    let octane = octane.ok_or_else(|| Missing(vec![inputs.engine.path_of("octane_ron")]))?;
-    let boost_bar = inputs.boost.map_or(0.0, |(manifold, _): (Pressure, _)| manifold.si() / 1e5);
-    let allowed = held(&TRAPPED_BY_RON, octane) - TRAPPED_PER_BAR * (boost_bar - FREE_BOOST_BAR).max(0.0);
-    Ok(Finding::at_most(allowed, TRAPPED_TIGHT, trapped(inputs)?))
+fn knock(case: &Case<'_>) -> Part<Finding> {
+    let (engine, induction) = (&case.resolved.given.engine, &case.resolved.given.induction);
+    let for_fuel = match engine.fuel {
+        Some(FuelKind::E85) => TRAPPED_E85,
+        Some(FuelKind::Methanol) => TRAPPED_METHANOL,
+        Some(FuelKind::Petrol | FuelKind::Diesel) | None => {
+            let octane = engine.octane_ron.ok_or_else(|| Gap::needing(vec![engine.at("octane_ron")]))?;
+            extended(&TRAPPED_BY_RON, octane)
+        }
+    };
+    let cooled = induction.kind == Some(Induction::Boosted) && induction.cooler_effectiveness.is_some_and(|e| e > 0.0);
+    let per_bar = if cooled { TRAPPED_COOLED_PER_BAR } else { TRAPPED_PER_BAR };
+    let boost_bar = case.boost().map_or(0.0, |(manifold, _)| manifold.si() / 1e5);
+    let allowed = for_fuel - per_bar * boost_bar.max(0.0);
+    let finding = Finding::at_most(allowed, TRAPPED_TIGHT, trapped(case.resolved)?);
+    Ok(match case.findings.gas.as_ref().and_then(|gas| gas.octane_needed) {
+        // The computed reserve stands beside it, and decides.
+        Some(_) => {
+            Finding { is_advice: true, ..finding }.noting(Note::Text("the octane computed for this engine decides"))
+        }
+        None => finding,
+    })
 }
 
 /// Overlap at .050 against the idle vacuum wanted.
@@ -77,14 +87,23 @@ pub static IDLE_OVERLAP: Rule = Rule {
     sided: false,
     formula: "overlap at .050 in, against the overlap that leaves the vacuum wanted; in proportion to displacement over 5.7 l",
     school: common,
-    find: |inputs, _, _| {
-        if is_diesel(inputs) || !inputs.target.has("idle_vacuum") {
+    reads: &[
+        reads![Cam: "lobe_separation"; Target: "idle_vacuum"; Engine: "combustion"],
+        INTAKE_LOBE,
+        EXHAUST_LOBE,
+        INTAKE_PHASING,
+        EXHAUST_PHASING,
+        reads![Engine: "bore", "stroke", "cylinders", "rod_length", "pin_offset", "deck_clearance", "gasket_thickness"],
+    ],
+    gas: false,
+    find: |case| {
+        if case.resolved.given.is_diesel() {
             return None;
         }
-        let vacuum: Pressure = inputs.target.quantity("idle_vacuum")?;
+        let vacuum = case.resolved.given.target.idle_vacuum?;
         let found = || -> Part<Finding> {
-            let overlap = timing(inputs)?.overlap_050_deg;
-            let share = inputs.cylinder.clone()?.displacement().as_cc() / OVERLAP_DISPLACEMENT;
+            let overlap = timing(case.resolved)?.overlap_050_deg;
+            let share = case.resolved.cylinder.clone()?.displacement().as_cc() / OVERLAP_DISPLACEMENT;
             let row = held(&OVERLAP_BY_VACUUM, vacuum.si() / INCH_MERCURY);
             // A larger engine stands more overlap: more above zero, less far below it.
             let allowed = if row >= 0.0 { row * share } else { row / share };
@@ -92,18 +111,8 @@ pub static IDLE_OVERLAP: Rule = Rule {
         };
         Some(found())
     },
-    inputs: |inputs, _| {
-        let cam = inputs.candidate.child("cam");
-        let first = if cam.has("events_050") { "events_050" } else { "lobe_separation" };
-        vec![
-            cam.input(first),
-            cam.child("intake").input("checks"),
-            cam.child("exhaust").input("checks"),
-            inputs.target.input("idle_vacuum"),
-        ]
-    },
     advice: false,
-    levers: &[Lever { part: "cam", field: "lobe_separation", step: 0.5 * DEG, most: 16.0 }],
+    levers: &[WIDER],
 };
 
 /// Advice: does the last of the lift still bring air?
@@ -116,30 +125,86 @@ pub static LIFT_AGAINST_HEAD: Rule = Rule {
     sided: true,
     formula: "flow at net lift over flow .050 in lower, less one; advice, never a failure",
     school: |_| "the least lift that makes the target; others lift past the head's best because flex eats some",
-    find: |inputs, side, _| {
-        let rows = inputs.port(side).rows::<Length, Flow>("flow")?;
-        let own = inputs.side(side);
+    reads: &[reads![Lobe: "lobe_lift"; Rocker: "ratio"; Port: "flow"], LOBE, RATIO],
+    gas: false,
+    find: |case| {
+        let port = case.resolved.port(case.side);
+        let rows = port.flow.as_ref()?;
+        let own = case.resolved.side(case.side);
         Some(own.lift.clone().and_then(|lift| {
             let net = lift.net(own.lobe()?).si();
             let table: Vec<(f64, f64)> = rows.iter().map(|(l, f)| (l.si(), f.si())).collect();
             let before = held(&table, net - LAST_LIFT * INCH);
             if before <= 0.0 {
-                return Err(Gap {
-                    reason: "the flow table is zero there".to_owned(),
-                    needs: vec![inputs.port(side).path_of("flow")],
-                });
+                return Err(Gap { reason: "the flow table is zero there".to_owned(), needs: vec![port.at("flow")] });
             }
             let gain = held(&table, net) / before - 1.0;
             Ok(Finding::at_least(LAST_LIFT_FLOW, 0.0, gain))
         }))
     },
-    inputs: |inputs: &Inputs<'_>, side: Side| -> Vec<InputUsed> {
-        vec![
-            inputs.candidate.child("cam").child(side.key()).input("lobe_lift"),
-            inputs.train(side, "rocker").input("ratio"),
-            inputs.port(side).input("flow"),
-        ]
-    },
     advice: true,
+    levers: &[],
+};
+
+/// The fuel against the knock integral.
+pub static OCTANE: Rule = Rule {
+    id: "octane",
+    title: "Octane, the spark a little late",
+    place: Place::Torque,
+    sense: Sense::AtMost,
+    measure: Measure::Number,
+    sided: false,
+    formula: "RON at which Livengood and Wu's integral with Douaud and Eyzat's delay just reaches one, greatest over the speeds, with the spark at its best; ten numbers more than the fuel has are made up for by less spark",
+    school: common,
+    reads: &[reads![Engine: "octane_ron", "chamber_volume"]],
+    gas: true,
+    find: |case| {
+        let need = case.findings.gas.as_ref()?.octane_needed?;
+        let have = case.resolved.given.engine.octane_ron?;
+        Some(Ok(Finding::at_most(have + LATER_SPARK, LATER_SPARK, need)))
+    },
+    advice: false,
+    levers: &[],
+};
+
+/// Cylinder pressure against what the engine is trusted with.
+pub static PEAK_PRESSURE: Rule = Rule {
+    id: "peak_pressure",
+    title: "Peak cylinder pressure",
+    place: Place::Torque,
+    sense: Sense::AtMost,
+    measure: Measure::Pressure,
+    sided: false,
+    formula: "highest cylinder pressure over the speeds, absolute",
+    school: common,
+    reads: &[reads![Engine: "pressure_ceiling"]],
+    gas: true,
+    find: |case| {
+        let have = case.findings.gas.as_ref()?.peak_pressure;
+        let ceiling = case.resolved.given.engine.pressure_ceiling?;
+        Some(Ok(Finding::at_most(ceiling.si(), CEILING_TIGHT, have)))
+    },
+    advice: false,
+    levers: &[],
+};
+
+/// The vacuum an idling engine leaves against the one wanted.
+pub static IDLE_VACUUM: Rule = Rule {
+    id: "idle_vacuum",
+    title: "Vacuum at idle",
+    place: Place::Torque,
+    sense: Sense::AtLeast,
+    measure: Measure::Vacuum,
+    sided: false,
+    formula: "outside pressure less the manifold pressure at which the engine just turns itself and .1 bar of load at idle speed, the spark at its best",
+    school: common,
+    reads: &[reads![Target: "idle_vacuum", "idle_at"]],
+    gas: true,
+    find: |case| {
+        let have = case.findings.gas.as_ref()?.idle_vacuum?;
+        let need = case.resolved.given.target.idle_vacuum?;
+        Some(Ok(Finding::at_least(need.si(), VACUUM_TIGHT, have)))
+    },
+    advice: false,
     levers: &[],
 };

@@ -7,32 +7,40 @@
 mod cam_core;
 mod class;
 mod clearances;
-mod computed;
 mod exhaust_opening;
 pub(crate) mod figures;
+mod findings;
 mod fits;
 mod gas;
 mod head;
+mod levers;
+mod measure;
 mod motion;
 mod never;
 mod nevers;
-mod remedies;
+mod reads;
+mod report;
 mod room;
 mod rule;
 mod springs;
+mod wire;
 
-pub use computed::computed_limits;
-pub use never::NEVER;
-pub use remedies::remedies_for;
-pub use rule::{Finding, Lever, Measure, Rule, evaluate};
+pub use findings::{Findings, GasFinding};
+pub use measure::Measure;
+pub use never::{NEVER, Never};
+pub use report::{line, titled};
+pub use rule::{Case, Finding, How, Judged, Lever, Rule};
 
-use crate::candidate::{Inputs, Stages};
+use crate::candidate::{Resolved, Stages};
+use crate::document::Side;
+use crate::given::{Place, Source};
 use crate::report::LimitReport;
 
 /// Every rule, in the builder's order of place.
 pub static RULES: &[&Rule] = &[
     &clearances::PISTON_CLEARANCE,
     &clearances::RADIAL,
+    &clearances::BORE_WALL,
     &clearances::VALVE_TO_VALVE,
     &clearances::PISTON_TO_HEAD,
     &clearances::RETAINER_TO_SEAL,
@@ -42,17 +50,24 @@ pub static RULES: &[&Rule] = &[
     &springs::SEAT_RESERVE,
     &exhaust_opening::EXHAUST_OPENING,
     &springs::HAND_CHECK,
+    &wire::WIRE_STRESS,
+    &wire::WIRE_LIFE,
+    &wire::WIRE_FATIGUE,
+    &wire::SURGE,
     &springs::LIFTER_SPEED,
     &motion::LIFTER_LOAD,
     &springs::ROCKER_LIFT,
     &class::CLASS_LIFT,
+    &class::CLASS_RATIO,
     &motion::CONTACT_STRESS,
     &motion::ROLLER_ANGLE,
     &motion::HOLLOW_FLANK,
     &motion::NOSE_RADIUS,
     &motion::FOOT_CONTACT,
     &motion::PRELOAD,
-    &motion::TIP_PATTERN,
+    &motion::PRELOAD_BY_SCHOOL,
+    &cam_core::COLD_LASH,
+    &room::TIP_PATTERN,
     &motion::PUSHROD_BUCKLING,
     &cam_core::LIFTER_CLEARANCE,
     &cam_core::LASH_RAMP,
@@ -68,16 +83,56 @@ pub static RULES: &[&Rule] = &[
     &gas::TRAPPED_COMPRESSION,
     &gas::IDLE_OVERLAP,
     &gas::LIFT_AGAINST_HEAD,
-    &computed::OCTANE,
-    &computed::PEAK_PRESSURE,
-    &computed::IDLE_VACUUM,
+    &gas::OCTANE,
+    &gas::PEAK_PRESSURE,
+    &gas::IDLE_VACUUM,
 ];
 
-/// Every rule that applies to a candidate, in order of place, without remedies.
-pub fn all_limits(inputs: &Inputs<'_>, stages: &Stages) -> Vec<LimitReport> {
-    let figures =
-        RULES.iter().flat_map(|rule| rule.sides().iter().filter_map(|side| evaluate(rule, *side, inputs, stages)));
-    nevers::nevers(inputs).into_iter().chain(figures).collect()
+/// Every rule that applies to a candidate.
+#[derive(Clone, Default)]
+pub struct Judgement {
+    /// Rules with a figure, in order of place.
+    pub figures: Vec<Judged>,
+    /// What never goes together and is there all the same.
+    pub nevers: Vec<Never>,
+}
+
+/// Holds every rule against a candidate and what was found of it: the only way to a verdict.
+pub fn limits(resolved: &Resolved, findings: &Findings, stages: &Stages) -> Judgement {
+    let case = Case { resolved, findings, stages, side: Side::Intake };
+    let figures = RULES.iter().flat_map(|rule| rule.sides().iter().filter_map(move |side| rule.judge(*side, case)));
+    Judgement { figures: figures.collect(), nevers: nevers::nevers(resolved) }
+}
+
+impl Judgement {
+    /// The judgement of a candidate of which only `changed` differs from the one judged here: rules that read none of it
+    /// stand as they are.
+    #[must_use]
+    pub fn after(&self, changed: &[Place], resolved: &Resolved, findings: &Findings, stages: &Stages) -> Self {
+        let case = Case { resolved, findings, stages, side: Side::Intake };
+        let mut figures = Vec::with_capacity(self.figures.len());
+        let mut before = self.figures.iter().peekable();
+        for (rule, side) in RULES.iter().flat_map(|rule| rule.sides().iter().map(move |side| (*rule, *side))) {
+            let known = before.next_if(|judged| std::ptr::eq(judged.rule, rule) && judged.side == side);
+            if rule.places(side).any(|place| changed.contains(&place)) {
+                figures.extend(rule.judge(side, case));
+            } else {
+                figures.extend(known.cloned());
+            }
+        }
+        Self { figures, nevers: nevers::nevers(resolved) }
+    }
+
+    /// One rule on one side.
+    pub fn of(&self, rule: &Rule, side: Option<Side>) -> Option<&Judged> {
+        self.figures.iter().find(|judged| std::ptr::eq(judged.rule, rule) && judged.side == side)
+    }
+
+    /// Its lines, what never goes together first, without remedies.
+    pub fn lines(&self, resolved: &Resolved, source: &Source<'_>) -> Vec<LimitReport> {
+        let nevers = self.nevers.iter().map(|never| never.line(source));
+        nevers.chain(self.figures.iter().map(|judged| line(judged, resolved, source))).collect()
+    }
 }
 
 #[cfg(test)]

@@ -1,7 +1,9 @@
 //! What a rule without a figure is: what is there, what has to be, and why.
 
 use super::figures::SOURCE;
-use crate::document::{InputUsed, Side};
+use super::report::{inputs, titled};
+use crate::document::Side;
+use crate::given::{Place as At, Source};
 use crate::quantity::Shown;
 use crate::report::{LimitReport, LimitShown, NeedReport, Place, Sense, Verdict};
 
@@ -9,49 +11,62 @@ use crate::report::{LimitReport, LimitShown, NeedReport, Place, Sense, Verdict};
 pub const NEVER: &str = "never: no school allows it";
 
 /// A rule without a figure: what is there, and what has to be.
-pub(super) struct Never {
+#[derive(Debug, Clone)]
+pub struct Never {
+    /// Stable identifier.
     pub id: &'static str,
+    /// In words, without the side.
     pub title: &'static str,
+    /// The step of the work it belongs to.
     pub place: Place,
-    pub have: String,
-    pub need: String,
+    /// What is there.
+    pub have: Shown,
+    /// What has to be.
+    pub need: Shown,
+    /// Why.
     pub why: &'static str,
-    /// What holds for the whole engine has no side.
-    pub whole: bool,
-    pub inputs: Vec<InputUsed>,
+    /// Whose rule it is.
+    pub school: &'static str,
+    /// The side; none for what holds for the whole engine.
+    pub side: Option<Side>,
+    /// What it reads; the first is where one goes to change it.
+    pub reads: Vec<At>,
+}
+
+/// A text that reads the same in both systems.
+pub fn plain(text: impl Into<String>) -> Shown {
+    let text = text.into();
+    Shown { inch: text.clone(), metric: text }
 }
 
 impl Never {
     /// Its line in the margins.
-    pub fn told(self, side: Side) -> LimitReport {
-        let both = |text: &str| Shown { inch: text.to_owned(), metric: text.to_owned() };
-        let edit_field = self.inputs.first().map(|input| input.field.clone()).unwrap_or_default();
+    pub fn line(&self, source: &Source<'_>) -> LimitReport {
+        let used = inputs(self.reads.iter().copied(), source);
+        let edit_field = used.first().map(|input| input.field.clone()).unwrap_or_default();
         LimitReport {
             id: self.id.to_owned(),
-            side: (!self.whole).then_some(side),
-            title: match side {
-                _ if self.whole => self.title.to_owned(),
-                Side::Intake => format!("Intake {}", self.title),
-                Side::Exhaust => format!("Exhaust {}", self.title),
-            },
+            side: self.side,
+            title: titled(self.title, self.side),
             sense: Sense::AtLeast,
             need: NeedReport { min: Some(1.0), max: None },
             have: Some(0.0),
             margin: Some(-1.0),
             unit: String::new(),
             shown: Some(LimitShown {
-                need: both(&self.need),
-                have: both(&self.have),
-                margin: both("never"),
+                need: self.need.clone(),
+                have: self.have.clone(),
+                margin: plain("not allowed"),
                 have_at: 0.0,
                 need_at: vec![0.5],
             }),
             verdict: Verdict::Fails,
-            school: NEVER.to_owned(),
+            school: self.school.to_owned(),
             source: SOURCE.to_owned(),
             place: self.place,
             formula: self.why.to_owned(),
-            inputs: self.inputs,
+            note: None,
+            inputs: used,
             missing: Vec::new(),
             remedies: Vec::new(),
             edit_field,

@@ -1,27 +1,27 @@
-//! What never goes together, whatever the margins say.
+//! What never goes together, whatever the margins say; and what a class allows in kind.
 
 use super::fits;
-use super::never::Never;
+use super::never::{NEVER, Never, plain};
 use crate::cam::Lobe;
-use crate::candidate::Inputs;
+use crate::candidate::Resolved;
 use crate::document::Side;
-use crate::quantity::Length;
-use crate::report::{LimitReport, Place};
+use crate::quantity::{Dimension, shown};
+use crate::report::Place;
+use crate::words::{AntiRotation, Core, GroundFor, Word};
 
 /// Every such rule that is broken, with its reason; none where they hold.
-pub fn nevers(inputs: &Inputs<'_>) -> Vec<LimitReport> {
-    let of_side = |side: Side| {
-        let found = RULES.iter().filter_map(move |rule| rule(inputs, side));
-        found.map(move |never| never.told(side))
-    };
+pub fn nevers(resolved: &Resolved) -> Vec<Never> {
+    let of_side = |side: Side| RULES.iter().filter_map(move |rule| rule(resolved, side));
     Side::BOTH.into_iter().flat_map(of_side).collect()
 }
 
 /// A rule held against one side; the never when it is broken.
-type Held = fn(&Inputs<'_>, Side) -> Option<Never>;
+type Held = fn(&Resolved, Side) -> Option<Never>;
 
-const RULES: [Held; 9] = [
+const RULES: [Held; 11] = [
     lifter_on_cam,
+    flat_on_steel,
+    class_lifter,
     roller_turns,
     lifter_lift,
     rocker_locks,
@@ -32,71 +32,111 @@ const RULES: [Held; 9] = [
     fits::retainer_on_spring,
 ];
 
-fn lifter_on_cam(inputs: &Inputs<'_>, side: Side) -> Option<Never> {
-    let (cam, lifter) = (inputs.candidate.child("cam"), inputs.train(side, "lifter"));
-    let (ground, kind) = (cam.word("ground_for")?, lifter.word("kind")?);
+fn lifter_on_cam(resolved: &Resolved, side: Side) -> Option<Never> {
+    let (cam, lifter) = (&resolved.given.cam, &resolved.train(side).lifter);
+    let (ground, kind) = (cam.ground_for?, lifter.kind?);
     let why = match ground {
-        "flat" => {
+        GroundFor::Flat => {
             "a roller on a lobe ground for flat lifters meets flanks too steep and too hollow for it, on a surface ground with a taper: it runs on one edge and skids"
         }
-        _ => {
+        GroundFor::Roller => {
             "a flat lifter on a roller lobe digs its edge into the flank, and the lobe is ground without the taper that turns it: it is gone in minutes"
         }
     };
-    (!kind.ends_with(ground)).then(|| Never {
+    (kind.is_flat() != (ground == GroundFor::Flat)).then(|| Never {
         id: "lifter_on_cam",
         title: "lifter on this cam",
         place: Place::Lifter,
-        have: kind.replace('_', " "),
-        need: ground.to_owned(),
+        have: plain(kind.spoken()),
+        need: plain(ground.spoken()),
         why,
-        whole: false,
-        inputs: vec![lifter.input("kind"), cam.input("ground_for")],
+        school: NEVER,
+        side: Some(side),
+        reads: vec![lifter.at("kind"), cam.at("ground_for")],
     })
 }
 
-fn roller_turns(inputs: &Inputs<'_>, side: Side) -> Option<Never> {
-    let lifter = inputs.train(side, "lifter");
-    let turns = lifter.word("kind")?.ends_with("roller") && lifter.word("anti_rotation") == Some("none");
+fn flat_on_steel(resolved: &Resolved, side: Side) -> Option<Never> {
+    let (cam, lifter) = (&resolved.given.cam, &resolved.train(side).lifter);
+    let slides = lifter.kind?.is_flat() && cam.core_material? == Core::Steel;
+    slides.then(|| Never {
+        id: "flat_on_steel",
+        title: "flat lifter on this core",
+        place: Place::Lifter,
+        have: plain("a steel core"),
+        need: plain("cast or ductile iron"),
+        why: "steel does not slide on a flat foot: it galls and takes the lobe with it; flat lifters run on iron, hardened or chilled",
+        school: NEVER,
+        side: Some(side),
+        reads: vec![lifter.at("kind"), cam.at("core_material")],
+    })
+}
+
+fn class_lifter(resolved: &Resolved, side: Side) -> Option<Never> {
+    let (rules, lifter) = (&resolved.given.rules, &resolved.train(side).lifter);
+    let (allowed, kind) = (rules.lifter?, lifter.kind?);
+    (allowed != kind).then(|| Never {
+        id: "class_lifter",
+        title: "lifter against the class rule",
+        place: Place::Lifter,
+        have: plain(kind.spoken()),
+        need: plain(allowed.spoken()),
+        why: "the class allows one kind of lifter only",
+        school: "the class rule of this build",
+        side: Some(side),
+        reads: vec![lifter.at("kind"), rules.at("lifter")],
+    })
+}
+
+fn roller_turns(resolved: &Resolved, side: Side) -> Option<Never> {
+    let lifter = &resolved.train(side).lifter;
+    let turns = lifter.kind?.is_roller() && lifter.anti_rotation == Some(AntiRotation::None);
     turns.then(|| Never {
         id: "roller_turns",
         title: "roller kept from turning",
         place: Place::Lifter,
-        have: "nothing".to_owned(),
-        need: "link bar, guide tray or keyway".to_owned(),
+        have: plain("nothing"),
+        need: plain("link bar, guide tray or keyway"),
         why: "a roller that turns out of line slides across the lobe and destroys both",
-        whole: false,
-        inputs: vec![lifter.input("anti_rotation")],
+        school: NEVER,
+        side: Some(side),
+        reads: vec![lifter.at("anti_rotation")],
     })
 }
 
-fn lifter_lift(inputs: &Inputs<'_>, side: Side) -> Option<Never> {
-    let (cam, lifter) = (inputs.candidate.child("cam"), inputs.train(side, "lifter"));
-    let most: Length = lifter.quantity("most_lift")?;
-    let lobe = inputs.side(side).lobe().ok().map(Lobe::lift)?;
+fn lifter_lift(resolved: &Resolved, side: Side) -> Option<Never> {
+    let lifter = &resolved.train(side).lifter;
+    let most = lifter.most_lift?;
+    let lobe = resolved.side(side).lobe().ok().map(Lobe::lift)?;
     (lobe.si() > most.si() + 1e-9).then(|| Never {
         id: "lifter_lift",
         title: "lobe under this lifter",
         place: Place::Lifter,
-        have: format!("{:.3} in of lobe", lobe.as_inches()),
-        need: "no more lobe than the lifter takes".to_owned(),
+        have: shown(lobe.si(), Dimension::Length),
+        need: shown(most.si(), Dimension::Length),
         why: "a deactivating lifter has so much travel inside; a higher lobe drives it solid when it is switched off",
-        whole: false,
-        inputs: vec![lifter.input("most_lift"), cam.child(side.key()).input("lobe_lift")],
+        school: NEVER,
+        side: Some(side),
+        reads: vec![lifter.at("most_lift"), resolved.given.lobe(side).at("lobe_lift")],
     })
 }
 
-fn rocker_locks(inputs: &Inputs<'_>, side: Side) -> Option<Never> {
-    let locked = inputs.side(side).running.as_ref().ok()?.locks_at?;
-    let rocker = inputs.train(side, "rocker");
+fn rocker_locks(resolved: &Resolved, side: Side) -> Option<Never> {
+    let locked = resolved.side(side).running.as_ref().ok()?.locks_at?;
+    let rocker = &resolved.train(side).rocker;
+    let at = shown(locked, Dimension::Length);
     Some(Never {
         id: "rocker_locks",
         title: "rocker through its sweep",
         place: Place::Rocker,
-        have: format!("locks at {:.3} in of lifter lift", locked / 0.0254),
-        need: "a loop that closes all the way".to_owned(),
+        have: crate::quantity::Shown {
+            inch: format!("locks at {} of lifter lift", at.inch),
+            metric: format!("locks at {} of lifter lift", at.metric),
+        },
+        need: plain("a loop that closes all the way"),
         why: "with this geometry pushrod and cup come into line before full lift",
-        whole: false,
-        inputs: ["pivot_to_cup", "cup_drop", "pushrod_angle"].map(|key| rocker.input(key)).to_vec(),
+        school: NEVER,
+        side: Some(side),
+        reads: ["pivot_to_cup", "cup_drop", "pushrod_angle"].map(|key| rocker.at(key)).to_vec(),
     })
 }

@@ -1,45 +1,71 @@
-//! Rules about room around rocker and pushrod through the sweep.
+//! Rules about room around rocker and pushrod through the sweep. None is held while where the pivot stands is assumed: an
+//! ideal height would clear everything.
 
-use super::figures::{COVER_ROOM as COVER_NEED, HARDWARE_TIGHT, HOLE, INCH, RETAINER_ROOM, SLOT_END};
-use super::rule::{Finding, Lever, Measure, Rule, common};
-use crate::candidate::{Gap, Inputs, Part};
-use crate::document::{InputUsed, Needs, Node, Side};
+use super::figures::{
+    COVER_ROOM as COVER_NEED, HARDWARE_TIGHT, HOLE, INCH, PATTERN_SHARE, PATTERN_TIGHT, RETAINER_ROOM, SLOT_END,
+};
+use super::levers::{
+    LONGER_SLOT, NARROWER_RETAINER, PIVOT_HIGHER, PIVOT_IN, PIVOT_LOWER, PIVOT_OUT, TALLER_COVER, THINNER_PUSHROD,
+    WIDER_HOLE,
+};
+use super::measure::Measure;
+use super::reads::{LOBE, RATIO, Reads, reads};
+use super::rule::{Case, Finding, Rule, common};
+use crate::candidate::{Gap, Part};
+use crate::given::{Needs, need};
 use crate::quantity::Length;
 use crate::report::{Place, Sense};
 use crate::train::rocker::{Pose, Rocker};
 use crate::train::room::{Above, Retainer, Slot, to_cover, to_hole, to_retainer, to_stud};
+use crate::words::Mount;
 
-/// Rocker and sweep of a side; a gap while its geometry is not known or it locks.
-fn swept<T>(inputs: &Inputs<'_>, side: Side, room: impl FnOnce(&Rocker, &[Pose]) -> Option<T>) -> Part<T> {
-    let running = inputs.side(side).running.clone()?;
-    let rocker = inputs.train(side, "rocker");
-    let unknown = || Gap {
-        reason: "the rocker's geometry is not known through its sweep".to_owned(),
-        needs: ["pivot_to_tip", "pivot_to_cup"].map(|key| rocker.path_of(key)).to_vec(),
-    };
-    running.rocker.as_ref().and_then(|found| room(found, &running.sweep)).ok_or_else(unknown)
-}
-
-/// The lengths of `keys` on `node`, or every missing one at once.
-fn lengths<const N: usize>(node: &Node<'_>, keys: [&str; N]) -> Part<[f64; N]> {
+/// Rocker and sweep of a side, its pivot's place measured; a gap while that is not known or the rocker locks.
+pub(super) fn swept<T>(case: &Case<'_>, room: impl FnOnce(&Rocker, &[Pose]) -> Option<T>) -> Part<T> {
+    let (rocker, pushrod) = (&case.resolved.train(case.side).rocker, &case.resolved.train(case.side).pushrod);
     let mut needs = Needs::default();
-    let found = keys.map(|key| needs.quantity::<Length>(node, key).si());
-    Ok(needs.met(found)?)
+    let _ = (need!(needs, rocker.pivot_to_tip), need!(needs, rocker.pivot_to_cup), need!(needs, rocker.pivot_height));
+    let _ = (need!(needs, rocker.stem_offset), need!(needs, pushrod.length));
+    needs.met(())?;
+    let running = case.resolved.side(case.side).running.clone()?;
+    let locks = || Gap::because("the rocker locks before full lift");
+    running.rocker.as_ref().and_then(|found| room(found, &running.sweep)).ok_or_else(locks)
 }
 
-/// Rows of the geometry every one of these rules stands on.
-fn geometry(inputs: &Inputs<'_>, side: Side) -> Vec<InputUsed> {
-    let rocker = inputs.train(side, "rocker");
-    ["pivot_height", "pivot_to_tip", "pivot_to_cup"].map(|key| rocker.input(key)).to_vec()
-}
+/// What every one of these rules stands on.
+const GEOMETRY: Reads = reads![
+    Rocker: "pivot_height", "stem_offset", "pivot_to_tip", "pivot_to_cup", "tip_radius", "cup_drop", "pushrod_angle";
+    Pushrod: "length"
+];
 
-/// Inputs of a rule: its own rows of the rocker first.
-fn used(inputs: &Inputs<'_>, side: Side, own: &[&str]) -> Vec<InputUsed> {
-    let rocker = inputs.train(side, "rocker");
-    let mut used: Vec<_> = own.iter().map(|key| rocker.input(key)).collect();
-    used.extend(geometry(inputs, side));
-    used
-}
+/// Where the tip runs on the stem.
+pub static TIP_PATTERN: Rule = Rule {
+    id: "tip_pattern",
+    title: "contact pattern on the stem",
+    place: Place::Rocker,
+    sense: Sense::AtMost,
+    measure: Measure::Length,
+    sided: true,
+    formula: "farthest the contact stands from the stem's axis through the sweep; at most a quarter of the stem's diameter",
+    school: common,
+    reads: &[reads![Rocker: "pivot_height", "stem_offset"; Port: "stem_diameter"], GEOMETRY, LOBE, RATIO],
+    gas: false,
+    find: |case| {
+        let (rocker, port) = (&case.resolved.train(case.side).rocker, case.resolved.port(case.side));
+        if rocker.pivot_to_tip.is_none() && rocker.pivot_to_cup.is_none() {
+            return None;
+        }
+        let found = || -> Part<Finding> {
+            let mut needs = Needs::default();
+            let stem = need!(needs, port.stem_diameter);
+            needs.met(())?;
+            let farthest = |_: &Rocker, sweep: &[Pose]| sweep.iter().map(|pose| pose.contact.abs()).reduce(f64::max);
+            Ok(Finding::at_most(PATTERN_SHARE * stem.si(), PATTERN_TIGHT * INCH, swept(case, farthest)?))
+        };
+        Some(found())
+    },
+    advice: false,
+    levers: &[PIVOT_HIGHER, PIVOT_LOWER, PIVOT_IN, PIVOT_OUT],
+};
 
 /// The body above the retainer.
 pub static ROCKER_TO_RETAINER: Rule = Rule {
@@ -51,29 +77,33 @@ pub static ROCKER_TO_RETAINER: Rule = Rule {
     sided: true,
     formula: "least distance from the retainer's edge on the pivot's side to the underside of the body, through the sweep",
     school: common,
-    find: |inputs, side, _| {
-        let (rocker, retainer) = (inputs.train(side, "rocker"), inputs.train(side, "retainer"));
-        if !rocker.has("body_depth") && !retainer.has("diameter") {
+    reads: &[
+        reads![Rocker: "body_depth"; Retainer: "diameter", "below_tip"; Spring: "top_diameter"],
+        GEOMETRY,
+        LOBE,
+        RATIO,
+    ],
+    gas: false,
+    find: |case| {
+        let train = case.resolved.train(case.side);
+        let (rocker, retainer) = (&train.rocker, &train.retainer);
+        if rocker.body_depth.is_none() && retainer.diameter.is_none() {
             return None;
         }
         let found = || -> Part<Finding> {
-            let ([underside], [diameter, below_tip]) =
-                (lengths(&rocker, ["body_depth"])?, lengths(&retainer, ["diameter", "below_tip"])?);
-            let spring = inputs.train(side, "spring");
-            let top = spring.quantity::<Length>("top_diameter").map_or(0.0, Length::si);
+            let mut needs = Needs::default();
+            let underside = need!(needs, rocker.body_depth).si();
+            let (diameter, below_tip) = (need!(needs, retainer.diameter).si(), need!(needs, retainer.below_tip).si());
+            needs.met(())?;
+            let top = train.spring.top_diameter.map_or(0.0, Length::si);
             let retainer = Retainer { diameter: diameter.max(top), below_tip };
-            let gap = swept(inputs, side, |rocker, sweep| to_retainer(rocker, sweep, retainer, underside))?;
+            let gap = swept(case, |rocker, sweep| to_retainer(rocker, sweep, retainer, underside))?;
             Ok(Finding::at_least(RETAINER_ROOM * INCH, HARDWARE_TIGHT * INCH, gap))
         };
         Some(found())
     },
-    inputs: |inputs, side| {
-        let mut used = used(inputs, side, &["body_depth"]);
-        used.extend(["diameter", "below_tip"].map(|key| inputs.train(side, "retainer").input(key)));
-        used
-    },
     advice: false,
-    levers: &[Lever { part: "retainer", field: "diameter", step: -0.010 * INCH, most: 20.0 }],
+    levers: &[NARROWER_RETAINER],
 };
 
 /// The stud in its slot.
@@ -86,21 +116,25 @@ pub static STUD_SLOT: Rule = Rule {
     sided: true,
     formula: "(L/2) cos phi - (t/2) |sin phi| - d/2 where the rocker leans most; a stud that meets the end of its slot bends or breaks",
     school: common,
-    find: |inputs, side, _| {
-        let rocker = inputs.train(side, "rocker");
-        if rocker.word("mount") != Some("stud") || !rocker.has("slot_length") {
+    reads: &[reads![Rocker: "slot_length", "slot_depth", "stud_diameter", "mount"], GEOMETRY, LOBE, RATIO],
+    gas: false,
+    find: |case| {
+        let rocker = &case.resolved.train(case.side).rocker;
+        if rocker.mount != Some(Mount::Stud) || rocker.slot_length.is_none() {
             return None;
         }
         let found = || -> Part<Finding> {
-            let [length, depth, stud] = lengths(&rocker, ["slot_length", "slot_depth", "stud_diameter"])?;
-            let gap = swept(inputs, side, |rocker, sweep| to_stud(rocker, sweep, Slot { length, depth, stud }))?;
+            let mut needs = Needs::default();
+            let (length, depth) = (need!(needs, rocker.slot_length).si(), need!(needs, rocker.slot_depth).si());
+            let stud = need!(needs, rocker.stud_diameter).si();
+            needs.met(())?;
+            let gap = swept(case, |rocker, sweep| to_stud(rocker, sweep, Slot { length, depth, stud }))?;
             Ok(Finding::at_least(SLOT_END * INCH, HARDWARE_TIGHT * INCH, gap))
         };
         Some(found())
     },
-    inputs: |inputs, side| used(inputs, side, &["slot_length", "slot_depth", "stud_diameter"]),
     advice: false,
-    levers: &[Lever { part: "rocker", field: "slot_length", step: 0.010 * INCH, most: 12.0 }],
+    levers: &[LONGER_SLOT],
 };
 
 /// Rocker, adjuster and nut below the cover.
@@ -113,26 +147,23 @@ pub static COVER_ROOM: Rule = Rule {
     sided: true,
     formula: "room over the closed valve's tip less the highest of tip, pivot's nut and adjuster through the sweep; breathers and baffles stand lower than the cover",
     school: common,
-    find: |inputs, side, _| {
-        let (rocker, port) = (inputs.train(side, "rocker"), inputs.port(side));
-        if !port.has("cover_room") {
-            return None;
-        }
+    reads: &[reads![Port: "cover_room"; Rocker: "top_height", "adjuster_height"], GEOMETRY, LOBE, RATIO],
+    gas: false,
+    find: |case| {
+        let (rocker, port) = (&case.resolved.train(case.side).rocker, case.resolved.port(case.side));
+        port.cover_room?;
         let found = || -> Part<Finding> {
-            let ([pivot, cup], [room]) =
-                (lengths(&rocker, ["top_height", "adjuster_height"])?, lengths(&port, ["cover_room"])?);
-            let gap = swept(inputs, side, |rocker, sweep| to_cover(rocker, sweep, Above { pivot, cup }, room))?;
+            let mut needs = Needs::default();
+            let (pivot, cup) = (need!(needs, rocker.top_height).si(), need!(needs, rocker.adjuster_height).si());
+            let room = need!(needs, port.cover_room).si();
+            needs.met(())?;
+            let gap = swept(case, |rocker, sweep| to_cover(rocker, sweep, Above { pivot, cup }, room))?;
             Ok(Finding::at_least(COVER_NEED * INCH, HARDWARE_TIGHT * INCH, gap))
         };
         Some(found())
     },
-    inputs: |inputs, side| {
-        let mut used = used(inputs, side, &["top_height", "adjuster_height"]);
-        used.insert(0, inputs.port(side).input("cover_room"));
-        used
-    },
     advice: false,
-    levers: &[Lever { part: "port", field: "cover_room", step: 0.060 * INCH, most: 10.0 }],
+    levers: &[TALLER_COVER],
 };
 
 /// The pushrod in its hole.
@@ -145,29 +176,26 @@ pub static PUSHROD_HOLE: Rule = Rule {
     sided: true,
     formula: "half of what hole or guide plate leaves across the engine, less the pushrod's swing there with its cup; a little grinding for room is normal work",
     school: common,
-    find: |inputs, side, _| {
-        let (pushrod, port) = (inputs.train(side, "pushrod"), inputs.port(side));
-        if !port.has("pushrod_hole") {
-            return None;
-        }
+    reads: &[
+        reads![Port: "pushrod_hole"; Pushrod: "outside_diameter"; Port: "pushrod_hole_below"],
+        GEOMETRY,
+        LOBE,
+        RATIO,
+    ],
+    gas: false,
+    find: |case| {
+        let (pushrod, port) = (&case.resolved.train(case.side).pushrod, case.resolved.port(case.side));
+        port.pushrod_hole?;
         let found = || -> Part<Finding> {
-            let ([outside], [hole, below]) =
-                (lengths(&pushrod, ["outside_diameter"])?, lengths(&port, ["pushrod_hole", "pushrod_hole_below"])?);
-            let gap = swept(inputs, side, |rocker, sweep| to_hole(rocker, sweep, (outside, hole, below)))?;
+            let mut needs = Needs::default();
+            let outside = need!(needs, pushrod.outside_diameter).si();
+            let (hole, below) = (need!(needs, port.pushrod_hole).si(), need!(needs, port.pushrod_hole_below).si());
+            needs.met(())?;
+            let gap = swept(case, |rocker, sweep| to_hole(rocker, sweep, (outside, hole, below)))?;
             Ok(Finding::at_least(HOLE * INCH, HARDWARE_TIGHT * INCH, gap))
         };
         Some(found())
     },
-    inputs: |inputs, side| {
-        let port = inputs.port(side);
-        let mut used = vec![port.input("pushrod_hole"), inputs.train(side, "pushrod").input("outside_diameter")];
-        used.push(port.input("pushrod_hole_below"));
-        used.extend(geometry(inputs, side));
-        used
-    },
     advice: false,
-    levers: &[
-        Lever { part: "port", field: "pushrod_hole", step: 0.015 * INCH, most: 12.0 },
-        Lever { part: "pushrod", field: "outside_diameter", step: -INCH / 32.0, most: 4.0 },
-    ],
+    levers: &[WIDER_HOLE, THINNER_PUSHROD],
 };

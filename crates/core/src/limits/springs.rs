@@ -1,76 +1,99 @@
-//! Rules about springs, ratings and control.
+//! Rules about the loads of springs, ratings and control.
 
 use super::figures::{
-    BAND_EDGE, COIL_BIND as BIND_NEED, COIL_BIND_TIGHT, INCH, RATING_TIGHT, RESERVE_SHARE, RESERVE_TIGHT, open_load,
-    seat_load,
+    BAND_EDGE, COIL_BIND as BIND_NEED, COIL_BIND_TIGHT, INCH, RATING_TIGHT, RESERVE_DIESEL, RESERVE_SHARE,
+    RESERVE_TIGHT, RESERVE_TIGHT_LOAD, spring_band,
 };
-use super::rule::{Finding, Lever, Measure, Rule, common};
-use crate::cam::LifterKind;
-use crate::candidate::{Gap, Inputs, Part, seat_reserve, spring_at_lift};
-use crate::document::{InputUsed, Missing, Side};
+use super::levers::{LESS_RATIO, LIGHTER_RETAINER, LIGHTER_VALVE, SHIFT_EARLIER, SHORTER, TALLER};
+use super::measure::Measure;
+use super::reads::{LOBE, MASSES, RATIO, SPRING, TOP_SPEED, reads};
+use super::rule::{Case, Finding, Note, Rule, common};
+use crate::candidate::{Gap, Part, Resolved, seat_reserve, spring_at_lift};
+use crate::document::Side;
 use crate::quantity::{Force, Length, Speed};
 use crate::report::{Place, Sense};
 use crate::train::{ELASTIC_SHARE, hand_check};
+use crate::words::LifterKind;
 
-pub(super) fn lifter_kind(inputs: &Inputs<'_>, side: Side) -> Part<LifterKind> {
-    let lifter = inputs.train(side, "lifter");
-    let kind = lifter.word("kind").and_then(LifterKind::from_word);
-    kind.ok_or_else(|| Missing(vec![lifter.path_of("kind")]).into())
+pub(super) fn lifter_kind(resolved: &Resolved, side: Side) -> Part<LifterKind> {
+    let lifter = &resolved.train(side).lifter;
+    lifter.kind.ok_or_else(|| Gap::needing(vec![lifter.at("kind")]))
 }
 
-fn spring_inputs(inputs: &Inputs<'_>, side: Side) -> Vec<InputUsed> {
-    let spring = inputs.train(side, "spring");
-    let mut used = vec![spring.input("installed_height")];
-    used.push(spring.input(if spring.has("coils") && !spring.has("points") { "coils" } else { "points" }));
-    used
+fn top_speed(resolved: &Resolved) -> Part<Speed> {
+    resolved.top_speed().ok_or_else(|| Gap::needing(vec![resolved.given.target.at("shift_at")]))
 }
-
-fn with_lift(inputs: &Inputs<'_>, side: Side) -> Vec<InputUsed> {
-    let mut used = spring_inputs(inputs, side);
-    used.push(inputs.candidate.child("cam").child(side.key()).input("lobe_lift"));
-    used.push(inputs.train(side, "rocker").input("ratio"));
-    used
-}
-
-/// Within a band of loads, tight outside its middle two thirds.
-fn band((low, high): (f64, f64), have: f64) -> Finding {
-    let (low, high) = (Force::lbf(low).si(), Force::lbf(high).si());
-    Finding { min: Some(low), max: Some(high), tight: BAND_EDGE * (high - low), have }
-}
-
-const TALLER: Lever = Lever { part: "spring", field: "installed_height", step: 0.010 * INCH, most: 15.0 };
-const SHORTER: Lever = Lever { part: "spring", field: "installed_height", step: -0.010 * INCH, most: 15.0 };
-const LESS_RATIO: Lever = Lever { part: "rocker", field: "ratio", step: -0.05, most: 4.0 };
-const SHIFT_EARLIER: Lever =
-    Lever { part: "target", field: "shift_at", step: -50.0 * std::f64::consts::PI / 30.0, most: 20.0 };
 
 /// Travel left to coil bind.
 pub static COIL_BIND: Rule = Rule {
     id: "coil_bind",
-    title: "spring to coil bind",
+    title: "coil-bind clearance",
     place: Place::Spring,
     sense: Sense::AtLeast,
     measure: Measure::Length,
     sided: true,
     formula: "installed height - net lift - coil bind height",
     school: common,
-    find: |inputs, side, _| {
-        let found = spring_at_lift(inputs.side(side)).and_then(|(spring, net)| {
-            let path = inputs.train(side, "spring").path_of("coil_bind_height");
-            spring.to_bind(net).ok_or_else(|| Missing(vec![path]).into())
+    reads: &[
+        reads![Spring: "installed_height", "coil_bind_height"; Lobe: "lobe_lift"; Rocker: "ratio"],
+        SPRING,
+        LOBE,
+        RATIO,
+    ],
+    gas: false,
+    find: |case| {
+        let spring = &case.resolved.train(case.side).spring;
+        let found = spring_at_lift(case.resolved.side(case.side)).and_then(|(fitted, net)| {
+            fitted.to_bind(net).ok_or_else(|| Gap::needing(vec![spring.at("coil_bind_height")]))
         });
         Some(found.map(|left| Finding::at_least(BIND_NEED * INCH, COIL_BIND_TIGHT * INCH, left.si())))
-    },
-    inputs: |inputs, side| {
-        let mut used = with_lift(inputs, side);
-        used.insert(1, inputs.train(side, "spring").input("coil_bind_height"));
-        used
     },
     advice: false,
     levers: &[TALLER, LESS_RATIO],
 };
 
-/// Seat load for the lifter's kind.
+/// What a load below its usual band rests on, and what one above it costs.
+const BELOW: &str = "control holds by the rigid estimate, so less load does";
+const ABOVE: &str = "costs lobe and lifter life, and heat in the spring and the oil";
+
+/// A load within a usual band: tight outside its middle two thirds and beyond its ends; below it a failure only where the
+/// valve would float.
+fn banded((low, high): (f64, f64), have: f64, controlled: bool) -> Finding {
+    let (low, high) = (Force::lbf(low).si(), Force::lbf(high).si());
+    let within = Finding::between(Some(low), Some(high), BAND_EDGE * (high - low), have);
+    let tight = |min, max| Finding { is_tight: true, ..Finding::between(min, max, 0.0, have) };
+    if have > high {
+        tight(Some(low), None).noting(Note::Above(low, high, ABOVE))
+    } else if have < low && controlled {
+        tight(None, Some(high)).noting(Note::Below(low, high, BELOW))
+    } else {
+        within
+    }
+}
+
+/// Whether the valve follows its lobe to the top speed by the rigid estimate.
+fn is_controlled(case: &Case<'_>) -> bool {
+    let top = case.resolved.top_speed().map(Speed::si);
+    top.zip(float_speed(case.resolved, case.side).ok()).is_some_and(|(top, float)| float >= top)
+}
+
+/// Speed at which the valve of `side` floats, rad/s: the rigid estimate, less what an elastic train loses.
+fn float_speed(resolved: &Resolved, side: Side) -> Part<f64> {
+    let own = resolved.side(side);
+    let (spring, _) = spring_at_lift(own)?;
+    let lift = own.lift.clone()?;
+    let mass = own.mass.clone()?.effective(lift.ratio);
+    let nowhere = || Gap::because("the lobe never decelerates");
+    let check = hand_check(own.lobe()?, &lift, spring, own.valves, mass).ok_or_else(nowhere)?;
+    Ok(ELASTIC_SHARE * check.speed.si())
+}
+
+/// The loads of a governed diesel are decided by gas and control, not by a habit of kinds.
+fn has_no_band(case: &Case<'_>) -> bool {
+    case.resolved.given.is_diesel()
+}
+
+/// Seat load for the lifter's kind and the top speed.
 pub static SEAT_LOAD: Rule = Rule {
     id: "seat_load",
     title: "seat load",
@@ -78,25 +101,26 @@ pub static SEAT_LOAD: Rule = Rule {
     sense: Sense::Within,
     measure: Measure::Force,
     sided: true,
-    formula: "spring load at the installed height, against the band for this kind of lifter",
+    formula: "spring load of each valve at the installed height, against the usual band for this kind of lifter up to shift plus overspeed; a governed diesel has none: gas and control decide there",
     school: common,
-    find: |inputs, side, _| {
-        let spring = inputs.side(side).spring.clone();
-        Some(
-            lifter_kind(inputs, side)
-                .and_then(|kind| Ok(band(seat_load(kind), spring?.load(Length::from_si(0.0)).si()))),
-        )
-    },
-    inputs: |inputs, side| {
-        let mut used = spring_inputs(inputs, side);
-        used.push(inputs.train(side, "lifter").input("kind"));
-        used
+    reads: &[SPRING, reads![Lifter: "kind"; Engine: "combustion"], TOP_SPEED, LOBE, RATIO, MASSES],
+    gas: false,
+    find: |case| {
+        if has_no_band(case) {
+            return None;
+        }
+        let found = || -> Part<Finding> {
+            let band = spring_band(lifter_kind(case.resolved, case.side)?, top_speed(case.resolved)?.as_rpm());
+            let spring = case.resolved.side(case.side).spring.clone()?;
+            Ok(banded(band.seat, spring.load(Length::from_si(0.0)).si(), is_controlled(case)))
+        };
+        Some(found())
     },
     advice: false,
-    levers: &[SHORTER, TALLER],
+    levers: &[SHORTER, TALLER, SHIFT_EARLIER],
 };
 
-/// Load at full net lift for the lifter's kind.
+/// Load at full net lift for the lifter's kind and the top speed.
 pub static OPEN_LOAD: Rule = Rule {
     id: "open_load",
     title: "open load",
@@ -104,22 +128,30 @@ pub static OPEN_LOAD: Rule = Rule {
     sense: Sense::Within,
     measure: Measure::Force,
     sided: true,
-    formula: "spring load at this cam's net lift, against the band for this kind of lifter",
+    formula: "spring load of each valve at this cam's net lift, against the usual band for this kind of lifter up to shift plus overspeed; a governed diesel has none",
     school: common,
-    find: |inputs, side, _| {
-        let short = inputs.train(side, "lifter").word("variant") == Some("short_travel");
-        Some(lifter_kind(inputs, side).and_then(|kind| {
-            let (spring, net) = spring_at_lift(inputs.side(side))?;
-            Ok(band(open_load(kind, short), spring.load(net).si()))
-        }))
-    },
-    inputs: |inputs, side| {
-        let mut used = with_lift(inputs, side);
-        used.push(inputs.train(side, "lifter").input("kind"));
-        used
+    reads: &[
+        SPRING,
+        reads![Lobe: "lobe_lift"; Rocker: "ratio"; Lifter: "kind"; Engine: "combustion"],
+        TOP_SPEED,
+        LOBE,
+        RATIO,
+        MASSES,
+    ],
+    gas: false,
+    find: |case| {
+        if has_no_band(case) {
+            return None;
+        }
+        let found = || -> Part<Finding> {
+            let band = spring_band(lifter_kind(case.resolved, case.side)?, top_speed(case.resolved)?.as_rpm());
+            let (spring, net) = spring_at_lift(case.resolved.side(case.side))?;
+            Ok(banded(band.open, spring.load(net).si(), is_controlled(case)))
+        };
+        Some(found())
     },
     advice: false,
-    levers: &[SHORTER, TALLER, LESS_RATIO],
+    levers: &[SHORTER, TALLER, LESS_RATIO, SHIFT_EARLIER],
 };
 
 /// Seat load left against boost or drive pressure.
@@ -130,27 +162,35 @@ pub static SEAT_RESERVE: Rule = Rule {
     sense: Sense::AtLeast,
     measure: Measure::Force,
     sided: true,
-    formula: "seat load - p (A_head - A_stem), p the greatest boost (intake) or drive pressure (exhaust); cylinder at ambient: closed-form estimate",
+    formula: "seat load of each valve - p (A_head - A_stem), p the greatest boost (intake) or drive pressure (exhaust), computed where breathing has run; cylinder at ambient; petrol 70 % of the usual band's lower end, diesel 25 lbf a valve",
     school: common,
-    find: |inputs, side, _| {
-        let (manifold, drive) = inputs.boost?;
+    reads: &[
+        SPRING,
+        reads![Port: "valve_diameter", "stem_diameter"; Target: "boost"; Lifter: "kind"; Engine: "combustion"],
+        TOP_SPEED,
+    ],
+    gas: true,
+    find: |case| {
+        let (manifold, drive) = case.boost()?;
         if manifold.si().max(drive.si()) <= 0.0 {
             return None;
         }
-        Some(lifter_kind(inputs, side).and_then(|kind| {
-            let seat = inputs.side(side).spring.clone()?.load(Length::from_si(0.0)).si();
-            let absent = || Gap::from(Missing(vec![inputs.port(side).path_of("valve_diameter")]));
-            let left = seat_reserve(inputs, side, seat).ok_or_else(absent)?;
-            let need = Force::lbf(RESERVE_SHARE * seat_load(kind).0).si();
-            Ok(Finding::at_least(need, RESERVE_TIGHT * need, left))
-        }))
-    },
-    inputs: |inputs, side| {
-        let mut used = spring_inputs(inputs, side);
-        used.push(inputs.port(side).input("valve_diameter"));
-        used.push(inputs.port(side).input("stem_diameter"));
-        used.push(inputs.target.input("boost"));
-        used
+        let found = || -> Part<Finding> {
+            let need = Force::lbf(if case.resolved.given.is_diesel() {
+                RESERVE_DIESEL
+            } else {
+                let kind = lifter_kind(case.resolved, case.side)?;
+                RESERVE_SHARE * spring_band(kind, top_speed(case.resolved)?.as_rpm()).seat.0
+            });
+            let seat = case.resolved.side(case.side).spring.clone()?.load(Length::from_si(0.0)).si();
+            let pressure = if case.side == Side::Intake { manifold } else { drive };
+            let port = case.resolved.port(case.side);
+            let absent = || Gap::needing(vec![port.at("valve_diameter")]);
+            let left = seat_reserve(port, pressure, seat).ok_or_else(absent)?;
+            let tight = (RESERVE_TIGHT * need.si()).max(Force::lbf(RESERVE_TIGHT_LOAD).si());
+            Ok(Finding::at_least(need.si(), tight, left))
+        };
+        Some(found())
     },
     advice: false,
     levers: &[SHORTER],
@@ -159,42 +199,30 @@ pub static SEAT_RESERVE: Rule = Rule {
 /// Control by hand check.
 pub static HAND_CHECK: Rule = Rule {
     id: "hand_check",
-    title: "control, by hand check",
+    title: "valve float speed (rigid estimate)",
     place: Place::Spring,
     sense: Sense::AtLeast,
     measure: Measure::Speed,
     sided: true,
     formula: "77.5 % of the speed at which m |a| = F on the nose for rigid parts, against shift plus overspeed; an elastic train loses 20 to 25 %",
     school: |_| "hand check; a dynamic model replaces it when it has run",
-    find: |inputs, side, _| {
-        let own = inputs.side(side);
-        let top = inputs.top_speed?;
-        let check = || -> Part<f64> {
-            let (spring, _) = spring_at_lift(own)?;
-            let lift = own.lift.clone()?;
-            let mass = own.mass.clone()?.effective(lift.ratio);
-            let nowhere = || Gap { reason: "the lobe never decelerates".to_owned(), needs: Vec::new() };
-            Ok(hand_check(own.lobe()?, &lift, spring, own.valves, mass).ok_or_else(nowhere)?.speed.si())
-        };
-        Some(check().map(|speed| Finding::at_least(top.si(), RATING_TIGHT * top.si(), ELASTIC_SHARE * speed)))
-    },
-    inputs: |inputs, side| {
-        let mut used = vec![inputs.train(side, "valve").input("mass")];
-        used.extend(with_lift(inputs, side));
-        used.push(inputs.train(side, "retainer").input("mass"));
-        used.push(inputs.train(side, "rocker").input("tip_side_mass"));
-        used.push(inputs.train(side, "lifter").input("mass"));
-        used.push(inputs.target.input("shift_at"));
-        used.push(inputs.target.input("overspeed_by"));
-        used
+    reads: &[
+        reads![Valve: "mass"],
+        SPRING,
+        reads![Lobe: "lobe_lift"; Rocker: "ratio"; Retainer: "mass"],
+        TOP_SPEED,
+        MASSES,
+        LOBE,
+        RATIO,
+    ],
+    gas: false,
+    find: |case| {
+        let top = case.resolved.top_speed()?.si();
+        let speed = float_speed(case.resolved, case.side);
+        Some(speed.map(|speed| Finding::at_least(top, RATING_TIGHT * top, speed)))
     },
     advice: false,
-    levers: &[
-        SHORTER,
-        Lever { part: "valve", field: "mass", step: -0.002, most: 20.0 },
-        Lever { part: "retainer", field: "mass", step: -0.001, most: 12.0 },
-        SHIFT_EARLIER,
-    ],
+    levers: &[SHORTER, LIGHTER_RETAINER, LIGHTER_VALVE, SHIFT_EARLIER],
 };
 
 /// The lifter's rated speed.
@@ -207,22 +235,17 @@ pub static LIFTER_SPEED: Rule = Rule {
     sided: true,
     formula: "shift + overspeed, against the rating",
     school: common,
-    find: |inputs, side, _| {
-        let lifter = inputs.train(side, "lifter");
-        let solid = lifter_kind(inputs, side).is_ok_and(LifterKind::is_solid);
-        let Some(rated) = lifter.quantity::<Speed>("rated_speed") else {
+    reads: &[reads![Lifter: "rated_speed", "kind"], TOP_SPEED],
+    gas: false,
+    find: |case| {
+        let lifter = &case.resolved.train(case.side).lifter;
+        let Some(rated) = lifter.rated_speed else {
             // Only hydraulic lifters are rated by speed as a rule.
-            return (!solid).then(|| Err(Missing(vec![lifter.path_of("rated_speed")]).into()));
+            let solid = lifter.kind.is_some_and(LifterKind::is_solid);
+            return (!solid).then(|| Err(Gap::needing(vec![lifter.at("rated_speed")])));
         };
-        let top = inputs.top_speed.ok_or_else(|| Missing(vec![inputs.target.path_of("shift_at")]).into());
+        let top = top_speed(case.resolved);
         Some(top.map(|top| Finding::at_most(rated.si(), RATING_TIGHT * rated.si(), top.si())))
-    },
-    inputs: |inputs, side| {
-        vec![
-            inputs.train(side, "lifter").input("rated_speed"),
-            inputs.target.input("shift_at"),
-            inputs.target.input("overspeed_by"),
-        ]
     },
     advice: false,
     levers: &[SHIFT_EARLIER],
@@ -236,26 +259,18 @@ pub static ROCKER_LIFT: Rule = Rule {
     sense: Sense::AtMost,
     measure: Measure::Length,
     sided: true,
-    formula: "net lift, against the rating",
+    formula: "net lift by the true ratio, against the rating",
     school: common,
-    find: |inputs, side, _| {
-        let rocker = inputs.train(side, "rocker");
-        let own = inputs.side(side);
+    reads: &[reads![Rocker: "rated_lift", "ratio"; Lobe: "lobe_lift"], LOBE, RATIO],
+    gas: false,
+    find: |case| {
+        let rocker = &case.resolved.train(case.side).rocker;
         let found = || -> Part<Finding> {
-            let rated: Length =
-                rocker.quantity("rated_lift").ok_or_else(|| Missing(vec![rocker.path_of("rated_lift")]))?;
-            let net = own.lift.clone()?.net(own.lobe()?);
+            let rated = rocker.rated_lift.ok_or_else(|| Gap::needing(vec![rocker.at("rated_lift")]))?;
+            let net = case.resolved.side(case.side).most_lift()?;
             Ok(Finding::at_most(rated.si(), RATING_TIGHT * rated.si(), net.si()))
         };
         Some(found())
-    },
-    inputs: |inputs, side| {
-        let rocker = inputs.train(side, "rocker");
-        vec![
-            rocker.input("rated_lift"),
-            rocker.input("ratio"),
-            inputs.candidate.child("cam").child(side.key()).input("lobe_lift"),
-        ]
     },
     advice: false,
     levers: &[LESS_RATIO],

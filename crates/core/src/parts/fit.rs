@@ -3,9 +3,10 @@
 use super::drags::{Change, Drag, drags};
 use super::fitting::{fit_part, sides};
 use super::part::Part;
-use crate::candidate::{Inputs, Stages};
+use crate::candidate::{Resolved, Stages};
 use crate::document::{Build, Difference, Faults, Ledger, Side, differences, unknown_candidate};
-use crate::limits::{NEVER, all_limits};
+use crate::given::{Given, Source};
+use crate::limits::{Findings, NEVER, limits};
 use crate::quantity::{Shown, UnitSystem};
 use crate::report::{LimitReport, Verdict};
 use serde::Serialize;
@@ -76,9 +77,14 @@ pub fn fit(
     let changed = Build::from_value(value)?;
     let changed_views = changed.candidates();
     let (ledger, new_ledger) = (Ledger::default(), Ledger::default());
-    let before = Inputs::resolve(view, &ledger, stages);
-    let after = Inputs::resolve(&changed_views[view.index], &new_ledger, stages);
-    let margins = moved(&all_limits(&before, stages), &all_limits(&after, stages), system);
+    let (source, new_source) = (Source::new(view, &ledger), Source::new(&changed_views[view.index], &new_ledger));
+    let (before, after) =
+        (Resolved::new(Given::read(&source), stages), Resolved::new(Given::read(&new_source), stages));
+    // What the gas does with the part is not known before its curve is computed: both are judged without.
+    let lines = |resolved: &Resolved, source: &Source<'_>| {
+        limits(resolved, &Findings::default(), stages).lines(resolved, source)
+    };
+    let margins = moved(&lines(&before, &source), &lines(&after, &new_source), system);
     let mut changes = differences(build.value(), changed.value());
     changes.retain(|change| !change.field.contains(".sources."));
     Ok(FitReport {
@@ -146,7 +152,7 @@ fn rank(verdict: Option<Verdict>) -> i8 {
     match verdict {
         Some(Verdict::Fails) => 0,
         Some(Verdict::Tight) => 1,
-        Some(Verdict::Unknown) => 2,
+        Some(Verdict::Advice | Verdict::Unknown) => 2,
         Some(Verdict::Ok) | None => 3,
     }
 }

@@ -35,6 +35,7 @@ macro_rules! quantity {
         impl OfDimension for $name {
             const DIMENSION: Dimension = Dimension::$dimension;
             fn of_si(si: f64) -> Self { Self(si) }
+            fn to_si(self) -> f64 { self.0 }
         }
     };
 }
@@ -45,6 +46,8 @@ pub trait OfDimension: Copy {
     const DIMENSION: Dimension;
     /// The value from its SI magnitude.
     fn of_si(si: f64) -> Self;
+    /// The SI magnitude.
+    fn to_si(self) -> f64;
 }
 
 quantity! {

@@ -169,3 +169,12 @@ report! {
         peak_power_kw: f64,
     }
 }
+
+/// A whole curve.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Curve {
+    /// What it comes to.
+    pub report: BreathingReport,
+    /// The first cylinder's last cycle at every speed.
+    pub traces: Vec<TraceReport>,
+}

@@ -55,11 +55,13 @@ report! {
         place: Place,
         /// How have is computed.
         formula: String,
+        /// What goes with the verdict: what it rests on, what it costs, why it is unknown.
+        note: Option<Shown>,
         /// What went into it.
         inputs: Vec<InputUsed>,
         /// Fields that would make it known.
         missing: Vec<String>,
-        /// Single changes that buy margin, computed by running them; empty unless asked for.
+        /// Changes that buy margin, each run against every limit; empty unless asked for.
         remedies: Vec<Remedy>,
         /// The field to go to.
         edit_field: String,
@@ -79,16 +81,54 @@ report! {
         need_at: Vec<f64>,
     }
 
-    /// A single change and what it buys.
-    pub struct Remedy {
+    /// One field of a remedy.
+    pub struct RemedyChange {
         /// The field changed.
         field: String,
         /// What it is called.
         label: String,
         /// From this text.
         from: String,
-        /// To this text.
+        /// To this text; empty where it is removed.
         to: String,
+    }
+
+    /// A part of the shelf by name.
+    pub struct RemedyPart {
+        /// Its kind.
+        kind: String,
+        /// Its name.
+        name: String,
+    }
+
+    /// A margin that a remedy makes worse.
+    pub struct Worsened {
+        /// Identifier of the rule.
+        id: String,
+        /// Its side.
+        side: Option<Side>,
+        /// In words.
+        title: String,
+        /// Its verdict before.
+        from: Verdict,
+        /// Its verdict after.
+        to: Verdict,
+        /// What is left over after, as read.
+        margin: Shown,
+    }
+
+    /// A change of one, two or three fields, or a part of the shelf, and what it buys.
+    pub struct Remedy {
+        /// What changes; all of it together.
+        changes: Vec<RemedyChange>,
+        /// How it is done.
+        how: String,
+        /// The part of the shelf it puts in, instead of single fields.
+        part: Option<RemedyPart>,
+        /// What it costs in parts, where that is known.
+        price: Option<Shown>,
+        /// Limits it makes worse; none of them was met and now fails.
+        worsens: Vec<Worsened>,
         /// Margin gained, in the limit's unit.
         gain: f64,
         /// Margin gained, as read.
@@ -147,6 +187,8 @@ pub enum Verdict {
     Tight,
     /// Not met.
     Fails,
+    /// Not met, and only advice.
+    Advice,
     /// A field is missing.
     Unknown,
 }
@@ -158,6 +200,7 @@ impl Verdict {
             Self::Ok => "ok",
             Self::Tight => "tight",
             Self::Fails => "fails",
+            Self::Advice => "advice",
             Self::Unknown => "unknown",
         }
     }

@@ -13,6 +13,7 @@ macro_rules! report {
 
 mod block;
 mod breathing;
+mod choosing;
 mod drawing;
 mod limit;
 mod parts;
@@ -20,9 +21,12 @@ mod timing;
 mod train;
 
 pub use block::{Block, Sides};
-pub use breathing::{BreathingReport, IdleQuality, IdleReport, PeakReport, StandardAirReport, TraceReport};
+pub use breathing::{BreathingReport, Curve, IdleQuality, IdleReport, PeakReport, StandardAirReport, TraceReport};
+pub use choosing::{CalibrationReport, Effect, FittedField};
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
-pub use limit::{LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, Sense, Verdict};
+pub use limit::{
+    LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, RemedyChange, RemedyPart, Sense, Verdict, Worsened,
+};
 pub use parts::{
     ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringReport, StripReport, ValveClearance,
 };

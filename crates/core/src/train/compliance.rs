@@ -1,7 +1,8 @@
 //! How far the train gives under load: from its parts, or from two readings of lift.
 
-use crate::document::{Missing, Needs, Node, Side};
+use crate::given::{LiftReadings, Missing, Needs, PushrodPart, Train, need};
 use crate::quantity::{Force, Length};
+use crate::words::{LightMetal, Mount};
 use std::f64::consts::PI;
 
 /// Young's modulus of steel, Pa.
@@ -48,9 +49,9 @@ impl Metal {
     /// Aluminium tube.
     pub const ALUMINIUM: Self = Self { modulus: 7.1e10, density: 2770.0, expansion: 23e-6 };
 
-    /// That of the word in the document; steel when absent.
-    pub fn of(word: Option<&str>) -> Self {
-        if word == Some("aluminium") { Self::ALUMINIUM } else { Self::STEEL }
+    /// That of the document; steel when absent.
+    pub fn of(metal: Option<LightMetal>) -> Self {
+        if metal == Some(LightMetal::Aluminium) { Self::ALUMINIUM } else { Self::STEEL }
     }
 }
 
@@ -72,13 +73,12 @@ impl Pushrod {
     ///
     /// # Errors
     /// Its missing sizes.
-    pub fn read(train: &Node<'_>, side: Side) -> Result<Self, Missing> {
-        let node = train.child("pushrod").side(side);
+    pub fn read(pushrod: &PushrodPart) -> Result<Self, Missing> {
         let mut needs = Needs::default();
-        let mut length = |key: &str| needs.quantity::<Length>(&node, key).si();
-        let metal = Metal::of(node.word("material"));
-        let found = Self { metal, length: length("length"), outside: length("outside_diameter"), wall: length("wall") };
-        needs.met(found)
+        let (length, outside) = (need!(needs, pushrod.length), need!(needs, pushrod.outside_diameter));
+        let wall = need!(needs, pushrod.wall);
+        let metal = Metal::of(pushrod.material);
+        needs.met(Self { metal, length: length.si(), outside: outside.si(), wall: wall.si() })
     }
 
     fn bore(&self) -> f64 {
@@ -110,17 +110,17 @@ impl Pushrod {
 ///
 /// # Errors
 /// What is missing of pushrod and rocker.
-pub fn of_parts(train: &Node<'_>, side: Side, ratio: f64) -> Result<Vec<Share>, Missing> {
-    let pushrod = Pushrod::read(train, side)?;
-    let rocker = train.child("rocker").side(side);
-    let body = if rocker.word("material") == Some("steel") { STEEL_BODY } else { ALUMINIUM_BODY };
-    let pivot = match rocker.word("mount") {
-        Some("pedestal") => PEDESTAL,
-        Some("shaft") => SHAFT,
-        Some("paired_shaft") => PAIRED_SHAFT,
+pub fn of_parts(train: &Train, ratio: f64) -> Result<Vec<Share>, Missing> {
+    let pushrod = Pushrod::read(&train.pushrod)?;
+    let rocker = &train.rocker;
+    let body = if rocker.material == Some(LightMetal::Steel) { STEEL_BODY } else { ALUMINIUM_BODY };
+    let pivot = match rocker.mount {
+        Some(Mount::Pedestal) => PEDESTAL,
+        Some(Mount::Shaft) => SHAFT,
+        Some(Mount::PairedShaft) => PAIRED_SHAFT,
         // A stud bends as the fourth power of its diameter says and stretches as the square; in between.
-        _ => {
-            let diameter = rocker.quantity::<Length>("stud_diameter").map_or(USUAL_STUD, Length::as_inches);
+        Some(Mount::Stud) | None => {
+            let diameter = rocker.stud_diameter.map_or(USUAL_STUD, Length::as_inches);
             STUD * (USUAL_STUD / diameter).powi(3)
         }
     };
@@ -151,12 +151,10 @@ pub fn from_readings(lobe: f64, light: (f64, f64), real: (f64, f64)) -> Option<F
 }
 
 /// The readings of one side, lift and load with the light spring and with the real one, where both are there.
-pub fn read_readings(train: &Node<'_>, side: Side, open_load: Option<f64>) -> Option<((f64, f64), (f64, f64))> {
-    let node = train.child("readings").side(side);
-    let light = node.quantity::<Length>("light_spring_lift")?.si();
-    let real = node.quantity::<Length>("running_lift")?.si();
-    let light_load = node.quantity::<Force>("light_spring_load").map_or(0.0, Force::si);
-    let load = node.quantity::<Force>("running_load").map(Force::si).or(open_load)?;
+pub fn read_readings(readings: &LiftReadings, open_load: Option<f64>) -> Option<((f64, f64), (f64, f64))> {
+    let (light, real) = (readings.light_spring_lift?.si(), readings.running_lift?.si());
+    let light_load = readings.light_spring_load.map_or(0.0, Force::si);
+    let load = readings.running_load.map(Force::si).or(open_load)?;
     Some(((light, light_load), (real, load)))
 }
 

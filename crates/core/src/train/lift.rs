@@ -1,8 +1,9 @@
 //! Lift at the valve from lift at the lobe, for a rigid train with a constant ratio.
 
 use crate::cam::{Lobe, Motion};
-use crate::document::{Missing, Needs, Node, Side};
+use crate::given::{Missing, Needs, Train, need};
 use crate::quantity::Length;
+use crate::words::LifterKind;
 
 /// Ratio and lash of one side.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -13,13 +14,16 @@ pub struct ValveLift {
     pub lash: Length,
 }
 
-/// Reads ratio and lash of one side from `train`.
-pub fn read_valve_lift(train: &Node<'_>, side: Side) -> Result<ValveLift, Missing> {
-    let lifter = train.child("lifter").side(side);
+/// Reads ratio and lash of one side.
+///
+/// # Errors
+/// The ratio, or the lash of a solid lifter.
+pub fn read_valve_lift(train: &Train) -> Result<ValveLift, Missing> {
+    let (lifter, rocker) = (&train.lifter, &train.rocker);
     let mut needs = Needs::default();
-    let ratio = needs.number(&train.child("rocker").side(side), "ratio");
-    let solid = lifter.word("kind").is_some_and(|kind| kind.starts_with("solid"));
-    let lash = if solid { needs.quantity(&lifter, "lash") } else { Length::from_si(0.0) };
+    let ratio = need!(needs, rocker.ratio);
+    let solid = lifter.kind.is_some_and(LifterKind::is_solid);
+    let lash = if solid { need!(needs, lifter.lash) } else { Length::from_si(0.0) };
     needs.met(ValveLift { ratio, lash })
 }
 

@@ -15,4 +15,4 @@ pub use control::{ELASTIC_SHARE, HandCheck, hand_check};
 pub use lift::{ValveLift, read_valve_lift};
 pub use mass::{MovingMass, read_moving_mass};
 pub use spring::{Spring, opening_force, read_spring};
-pub use wire::{Coil, Wire};
+pub use wire::Coil;

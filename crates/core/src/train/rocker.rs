@@ -3,8 +3,9 @@
 //! The plane across the engine, origin in the pivot, y along the stem away from the valve's head, x towards the valve.
 //! The lifter moves along the pushrod's direction with the valve closed.
 
-use crate::document::{Missing, Needs, Node};
+use crate::given::{Missing, Needs, PushrodPart, RockerPart, need};
 use crate::quantity::{Angle, Length};
+use crate::words::RockerGeometry;
 
 /// Where a rocker's points stand with the valve closed, m.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -55,20 +56,19 @@ impl Rocker {
     ///
     /// # Errors
     /// The fields without which there is no geometry.
-    pub fn read(rocker: &Node<'_>, pushrod: &Node<'_>, lift: f64) -> Result<Self, Missing> {
+    pub fn read(rocker: &RockerPart, pushrod: &PushrodPart, lift: f64) -> Result<Self, Missing> {
         let mut needs = Needs::default();
-        let arm: Length = needs.quantity(rocker, "pivot_to_tip");
-        let cup: Length = needs.quantity(rocker, "pivot_to_cup");
-        let length: Length = needs.quantity(pushrod, "length");
+        let (arm, cup) = (need!(needs, rocker.pivot_to_tip), need!(needs, rocker.pivot_to_cup));
+        let length = need!(needs, pushrod.length);
         needs.met(())?;
-        let metres = |key: &str, usual: f64| rocker.quantity::<Length>(key).map_or(usual, Length::si);
-        let tip_radius = metres("tip_radius", 6.35e-3);
+        let metres = |length: Option<Length>, usual: f64| length.map_or(usual, Length::si);
+        let tip_radius = metres(rocker.tip_radius, 6.35e-3);
         // Square at half lift the tip's centre passes the pivot's height there; square at full lift, only then.
-        let height = metres("pivot_height", school_height(rocker, tip_radius, lift));
+        let height = metres(rocker.pivot_height, school_height(rocker, tip_radius, lift));
         let rise = (tip_radius - height).clamp(-0.98 * arm.si(), 0.98 * arm.si());
         let tip = [(arm.si().powi(2) - rise * rise).sqrt(), rise];
-        let drop = metres("cup_drop", 2.54e-3).clamp(-0.98 * cup.si(), 0.98 * cup.si());
-        let angle = rocker.quantity::<Angle>("pushrod_angle").map_or(0.0, Angle::si);
+        let drop = metres(rocker.cup_drop, 2.54e-3).clamp(-0.98 * cup.si(), 0.98 * cup.si());
+        let angle = rocker.pushrod_angle.map_or(0.0, Angle::si);
         let mut found = Self {
             cup: [-(cup.si().powi(2) - drop * drop).sqrt(), -drop],
             tip,
@@ -77,7 +77,7 @@ impl Rocker {
             pushrod: length.si(),
             towards_cup: [angle.sin(), angle.cos()],
         };
-        let given = rocker.quantity::<Length>("stem_offset").map(Length::si);
+        let given = rocker.stem_offset.map(Length::si);
         found.stem = given.unwrap_or_else(|| found.centred(lift));
         Ok(found)
     }
@@ -182,8 +182,8 @@ impl Rocker {
 }
 
 /// Pivot above the stem's tip that the school of a rocker asks for at a full valve lift, m.
-pub fn school_height(rocker: &Node<'_>, tip_radius: f64, lift: f64) -> f64 {
-    let share = if rocker.word("geometry") == Some("full_lift") { 1.0 } else { 0.5 };
+pub fn school_height(rocker: &RockerPart, tip_radius: f64, lift: f64) -> f64 {
+    let share = if rocker.geometry == Some(RockerGeometry::FullLift) { 1.0 } else { 0.5 };
     tip_radius - share * lift
 }
 

@@ -6,8 +6,9 @@ use super::lift::ValveLift;
 use super::rocker::{Pose, Rocker};
 use super::spring::Spring;
 use crate::cam::Lobe;
-use crate::document::{Node, Side};
+use crate::given::Train;
 use crate::quantity::Length;
+use crate::words::LifterKind;
 
 /// Where ratio and flex come from.
 #[derive(Debug, Clone, PartialEq)]
@@ -60,23 +61,17 @@ pub struct Budget {
 
 impl RunningTrain {
     /// Reads one side, whose rocker opens `valves` valves; `spring` carries the load of each.
-    pub fn read(
-        train: &Node<'_>,
-        side: Side,
-        (lift, lobe): (&ValveLift, &Lobe),
-        spring: Option<&Spring>,
-        valves: f64,
-    ) -> Self {
-        let (rocker_node, lifter) = (train.child("rocker").side(side), train.child("lifter").side(side));
-        let hydraulic = lifter.word("kind").is_some_and(|kind| kind.starts_with("hydraulic"));
-        let give = if hydraulic { lifter.quantity::<Length>("give").map_or(0.0, Length::si) } else { 0.0 };
+    pub fn read(train: &Train, (lift, lobe): (&ValveLift, &Lobe), spring: Option<&Spring>, valves: f64) -> Self {
+        let hydraulic = train.lifter.kind.is_some_and(LifterKind::is_hydraulic);
+        let give = if hydraulic { train.lifter.give.map_or(0.0, Length::si) } else { 0.0 };
         let full = lobe.lift().si();
         let net = lift.net(lobe);
-        let rocker = Rocker::read(&rocker_node, &train.child("pushrod").side(side), net.si()).ok();
+        let rocker = Rocker::read(&train.rocker, &train.pushrod, net.si()).ok();
         let swept = rocker.map(|rocker| rocker.sweep(full));
         let open_load = spring.map(|spring| valves * spring.load(net).si());
-        let measured = read_readings(train, side, open_load).and_then(|(light, real)| from_readings(full, light, real));
-        let parts = spring.and_then(|_| of_parts(train, side, lift.ratio).ok());
+        let measured =
+            read_readings(&train.readings, open_load).and_then(|(light, real)| from_readings(full, light, real));
+        let parts = spring.and_then(|_| of_parts(train, lift.ratio).ok());
         let origin = measured.map_or_else(|| parts.map_or(Origin::Rigid, Origin::Parts), Origin::Readings);
         let (ratio, compliance) = match &origin {
             Origin::Readings(found) => (found.ratio, found.compliance),

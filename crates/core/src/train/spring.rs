@@ -2,7 +2,7 @@
 //! stress and surge, what gas pressure leaves of the seat load.
 
 use super::wire::Coil;
-use crate::document::{Missing, Needs, Node, Side};
+use crate::given::{Missing, Needs, SpringPart, need};
 use crate::quantity::{Force, Length, Mass, Pressure, SpringRate};
 
 /// How the load over height is known.
@@ -26,26 +26,28 @@ pub struct Spring {
     pub mass: Option<Mass>,
 }
 
-/// Reads the spring of one side from `train`.
-pub fn read_spring(train: &Node<'_>, side: Side) -> Result<Spring, Missing> {
-    let node = train.child("spring").side(side);
+/// Reads the spring of one side.
+///
+/// # Errors
+/// Installed height, or tester points where no coils are given.
+pub fn read_spring(spring: &SpringPart) -> Result<Spring, Missing> {
     let mut needs = Needs::default();
-    let installed = needs.quantity(&node, "installed_height");
-    let coils: Vec<Coil> = node.children("coils").iter().filter_map(Coil::read).collect();
-    let points = node.rows::<Length, Force>("points");
-    let law = match points {
-        Some(mut points) => {
+    let installed = need!(needs, spring.installed_height);
+    let coils: Vec<Coil> = spring.coils.iter().flat_map(|coils| coils.iter()).filter_map(Coil::read).collect();
+    let law = match &spring.points {
+        Some(points) => {
+            let mut points = points.to_vec();
             points.sort_by(|a, b| b.0.si().total_cmp(&a.0.si()));
             Some(Law::Points(points))
         }
         None => (!coils.is_empty()).then(|| Law::Coils(coils.clone())),
     };
-    let law = needs.or_missing(&node, "points", law);
-    let bind = node.quantity("coil_bind_height").or_else(|| first_solid(&coils));
+    let law = needs.note(law, spring.at("points"));
+    let bind = spring.coil_bind_height.or_else(|| first_solid(&coils));
     let coil_mass = || (!coils.is_empty()).then(|| Mass::from_si(coils.iter().map(|c| c.mass().si()).sum()));
-    let mass = node.quantity("mass").or_else(coil_mass);
+    let mass = spring.mass.or_else(coil_mass);
     needs.met(())?;
-    let law = law.ok_or_else(|| Missing(vec![node.path_of("points")]))?;
+    let law = law.ok_or_else(|| Missing(vec![spring.at("points")]))?;
     Ok(Spring { law, installed, bind, mass })
 }
 
@@ -93,6 +95,23 @@ impl Spring {
         let height = Length::from_si(self.installed.si() - lift.si());
         let stress = coils.iter().map(|c| c.shear_stress(c.load(height)).si());
         stress.reduce(f64::max).map(Pressure::from_si)
+    }
+}
+
+impl Spring {
+    /// Greatest share of its wire's tensile strength that any coil bears with the valve `lift` open; only coils know it.
+    pub fn stress_share(&self, lift: Length) -> Option<f64> {
+        let Law::Coils(coils) = &self.law else { return None };
+        let height = Length::from_si(self.installed.si() - lift.si());
+        let share = |coil: &Coil| coil.shear_stress(coil.load(height)).si() / coil.strength().si();
+        coils.iter().map(share).reduce(f64::max)
+    }
+
+    /// Least fatigue reserve of any coil swinging between the seat and `lift`; see [`Coil::fatigue_reserve`].
+    pub fn fatigue_reserve(&self, lift: Length) -> Option<f64> {
+        let Law::Coils(coils) = &self.law else { return None };
+        let at = |lift: f64| Length::from_si(self.installed.si() - lift);
+        coils.iter().map(|coil| coil.fatigue_reserve(at(0.0), at(lift.si()))).reduce(f64::min)
     }
 }
 

@@ -1,38 +1,19 @@
 //! A helical compression spring known by its wire: rate, stress, solid height, surge.
 
-use crate::document::Node;
+use crate::given::CoilPart;
 use crate::quantity::{Force, Length, Mass, Pressure, SpringRate};
+use crate::words::Wire;
 
 /// Shear modulus of spring steel (Shigley table 10-5 gives 11.2 to 11.75 Mpsi; from memory).
 const SHEAR_MODULUS: f64 = 79.3e9;
+/// Swing and mean of shear that peened wire bears endlessly, Pa: 57.5 and 77.5 kpsi [Zimmerli 1957 in Shigley ch. 10; from
+/// memory].
+const PEENED_SWING: f64 = 57.5e3 * 6894.757;
+const PEENED_MEAN: f64 = 77.5e3 * 6894.757;
 /// Density of spring steel, kg/m3.
 const DENSITY: f64 = 7850.0;
 
-/// Wire materials by their minimum tensile strength `Sut = A / d^m`.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Wire {
-    /// A228.
-    Music,
-    /// A229.
-    OilTempered,
-    /// A232.
-    ChromeVanadium,
-    /// A401.
-    ChromeSilicon,
-}
-
 impl Wire {
-    /// The wire by its word in the document.
-    pub fn from_word(word: &str) -> Option<Self> {
-        match word {
-            "music_wire" => Some(Self::Music),
-            "oil_tempered" => Some(Self::OilTempered),
-            "chrome_vanadium" => Some(Self::ChromeVanadium),
-            "chrome_silicon" => Some(Self::ChromeSilicon),
-            _ => None,
-        }
-    }
-
     /// Minimum tensile strength: `Sut = A / d^m`, A in kpsi in^m, d in inches [Shigley table 10-4,
     /// from memory; other tables differ up to 7 %, super-clean valve-spring wire is stronger].
     pub fn tensile_strength(self, diameter: Length) -> Pressure {
@@ -41,6 +22,7 @@ impl Wire {
             Self::OilTempered => (147.0, 0.187),
             Self::ChromeVanadium => (169.0, 0.168),
             Self::ChromeSilicon => (202.0, 0.108),
+            Self::SuperClean => (220.0, 0.108),
         };
         Pressure::mpa(a / diameter.as_inches().powf(m) * 6.894_757)
     }
@@ -67,15 +49,15 @@ pub struct Coil {
 
 impl Coil {
     /// Reads one entry of `coils`; the document has checked that its fields are there.
-    pub fn read(node: &Node<'_>) -> Option<Self> {
+    pub fn read(part: &CoilPart) -> Option<Self> {
         Some(Self {
-            wire: node.quantity("wire_diameter")?,
-            mean: node.quantity("mean_diameter")?,
-            active: node.number("active_coils")?,
-            total: node.number("total_coils")?,
-            free: node.quantity("free_length")?,
-            seat_offset: node.quantity("seat_offset")?,
-            material: Wire::from_word(node.word("material")?)?,
+            wire: part.wire_diameter?,
+            mean: part.mean_diameter?,
+            active: part.active_coils?,
+            total: part.total_coils?,
+            free: part.free_length?,
+            seat_offset: part.seat_offset?,
+            material: part.material?,
         })
     }
 
@@ -106,6 +88,26 @@ impl Coil {
     pub fn shear_stress(&self, load: Force) -> Pressure {
         let d = self.wire.si();
         Pressure::from_si(self.wahl_factor() * 8.0 * load.si() * self.mean.si() / (std::f64::consts::PI * d.powi(3)))
+    }
+
+    /// Tensile strength of its wire.
+    pub fn strength(&self) -> Pressure {
+        self.material.tensile_strength(self.wire)
+    }
+
+    /// How far a swing of stress between two package heights lies below the line for endless life, over it: below one the
+    /// spring has a life in cycles.
+    ///
+    /// Goodman's line in shear through Zimmerli's data for peened wire: `n = 1/(tau_a/S_se + tau_m/S_su)`,
+    /// `S_se = S_sa/(1 - S_sm/S_su)` with `S_sa` 57.5 and `S_sm` 77.5 kpsi, `S_su = .67 S_ut` [Shigley, *Mechanical
+    /// Engineering Design*, ch. 10; from memory].
+    pub fn fatigue_reserve(&self, closed: Length, open: Length) -> f64 {
+        let stress = |height: Length| self.shear_stress(self.load(height)).si();
+        let (low, high) = (stress(closed), stress(open));
+        let (swing, mean) = (0.5 * (high - low), 0.5 * (high + low));
+        let torsion = 0.67 * self.strength().si();
+        let endless = PEENED_SWING / (1.0 - PEENED_MEAN / torsion);
+        1.0 / (swing / endless + mean / torsion)
     }
 
     /// Mass of the coils that move, the ones surge is about.

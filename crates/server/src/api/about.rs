@@ -2,7 +2,7 @@
 
 use actix_web::{get, web};
 use serde::Serialize;
-use upper_lobe_core::glossary::{GLOSSARY, Term};
+use upper_lobe_core::analysis::{GLOSSARY, Term};
 use upper_lobe_store::Store;
 use utoipa::ToSchema;
 

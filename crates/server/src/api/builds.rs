@@ -3,7 +3,7 @@
 use crate::problem::Problem;
 use actix_web::{HttpResponse, delete, get, post, put, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::document::Build;
+use upper_lobe_core::analysis::Build;
 use upper_lobe_store::{BuildEntry, Store};
 use utoipa::{IntoParams, ToSchema};
 

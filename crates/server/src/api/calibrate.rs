@@ -1,14 +1,10 @@
 //! Fitting the model to the pull a document holds, as it goes: one JSON object a line.
 
-use crate::api::curve::KeptCurve;
-use crate::jobs::{Jobs, Listener, stream, tell};
+use crate::jobs::{Client, Jobs, Told, aside};
 use crate::problem::Problem;
 use actix_web::{HttpResponse, post, web};
 use serde::{Deserialize, Serialize};
-use std::sync::atomic::Ordering;
-use tokio::sync::mpsc::unbounded_channel;
-use upper_lobe_core::analysis::{CalibrationReport, Stages, calibration_inputs};
-use upper_lobe_core::document::Build;
+use upper_lobe_core::analysis::{Build, CalibrationJob, CalibrationReport, CalibrationStep, Stages};
 use utoipa::ToSchema;
 
 /// Whose pull to fit to.
@@ -23,13 +19,10 @@ pub struct CalibrateRequest {
 #[derive(Debug, Clone, Serialize, ToSchema)]
 #[serde(tag = "state", rename_all = "snake_case")]
 pub enum CalibrateLine {
+    /// Other work runs; this begins when some of it ends.
+    Waiting,
     /// Some curves are computed.
-    Running {
-        /// Curves computed.
-        done: usize,
-        /// Curves at most.
-        of: usize,
-    },
+    Running(CalibrationStep),
     /// The constants are found.
     Done {
         /// What it came to.
@@ -42,6 +35,32 @@ pub enum CalibrateLine {
         /// Fields that would close it.
         needs: Vec<String>,
     },
+    /// Nobody wanted it any more.
+    Stopped,
+}
+
+impl Told for CalibrationJob {
+    type Line = CalibrateLine;
+
+    fn waiting() -> CalibrateLine {
+        CalibrateLine::Waiting
+    }
+
+    fn running(step: CalibrationStep) -> CalibrateLine {
+        CalibrateLine::Running(step)
+    }
+
+    fn done(report: &CalibrationReport) -> CalibrateLine {
+        CalibrateLine::Done { report: report.clone() }
+    }
+
+    fn failed(reason: String, needs: Vec<String>) -> CalibrateLine {
+        CalibrateLine::Failed { reason, needs }
+    }
+
+    fn stopped() -> CalibrateLine {
+        CalibrateLine::Stopped
+    }
 }
 
 /// Fits the named constants to the pull and answers with what they do, as `application/x-ndjson`.
@@ -49,30 +68,11 @@ pub enum CalibrateLine {
 #[post("/calibrate")]
 pub async fn calibrate(
     stages: web::Data<Stages>,
-    jobs: web::Data<Jobs<KeptCurve>>,
+    jobs: web::Data<Jobs>,
+    client: Client,
     body: web::Json<CalibrateRequest>,
 ) -> Result<HttpResponse, Problem> {
-    let build = Build::read(&body.document)?;
-    let part = calibration_inputs(&build, &stages)?;
-    let (send, receive) = unbounded_channel();
-    let listener = Listener::default();
-    let gone = listener.gone();
-    let permits = jobs.permits(false);
-    actix_web::rt::spawn(async move {
-        let Ok(permit) = permits.acquire_owned().await else { return };
-        let worked = web::block(move || {
-            let _held_until_here = permit;
-            let running = |done, of| tell(&send, &CalibrateLine::Running { done, of });
-            let found = part.and_then(|inputs| inputs.fit(&|| gone.load(Ordering::Relaxed), running));
-            let line = match found {
-                Ok(report) => CalibrateLine::Done { report },
-                Err(gap) => CalibrateLine::Failed { reason: gap.reason, needs: gap.needs },
-            };
-            tell(&send, &line);
-        });
-        if let Err(error) = worked.await {
-            tracing::error!(%error, "a fit was interrupted");
-        }
-    });
-    Ok(stream(receive, listener))
+    let stages = stages.into_inner();
+    let job = aside(move || Ok(CalibrationJob::new(&Build::read(&body.document)?, stages)?));
+    Ok(jobs.into_inner().answer(job.await?, client))
 }

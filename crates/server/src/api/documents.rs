@@ -3,7 +3,7 @@
 use crate::problem::Problem;
 use actix_web::{post, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::document::{Build, Conflict, Difference, Fault, Merge, adopt, differences, merge};
+use upper_lobe_core::analysis::{Build, Conflict, Difference, Fault, Merge, adopt, differences, merge};
 use utoipa::ToSchema;
 
 /// Two documents.

@@ -6,9 +6,11 @@ use actix_web::http::header::{CONTENT_DISPOSITION, CONTENT_TYPE};
 use actix_web::{HttpResponse, delete, get, post, web};
 use serde::{Deserialize, Serialize};
 use upper_lobe_core::analysis::Stages;
-use upper_lobe_core::document::{Build, Fault, Side};
-use upper_lobe_core::parts::{FitReport, Part, PartFigure, PartKind, fit, part_of, read_sheet, write_sheet};
-use upper_lobe_core::quantity::UnitSystem;
+use upper_lobe_core::analysis::UnitSystem;
+use upper_lobe_core::analysis::{Build, Fault, Side};
+use upper_lobe_core::analysis::{
+    FitReport, PartFigure, PartKind, ShelfPart as Part, fit, part_of, read_sheet, write_sheet,
+};
 use upper_lobe_store::{KeptPart, Put, Store};
 use utoipa::{IntoParams, ToSchema};
 
@@ -49,7 +51,7 @@ fn unwritable(error: &serde_json::Error) -> Problem {
 }
 
 /// Every part of the shelf, in the builder's order of kinds.
-async fn shelf(store: &Store) -> Result<Vec<Part>, Problem> {
+pub async fn shelf(store: &Store) -> Result<Vec<Part>, Problem> {
     let read = |kept: KeptPart| {
         serde_json::from_str::<Part>(&kept.content).map_err(|error| {
             let detail = format!("the part \"{}\" cannot be read: {error}", kept.name);

@@ -1,16 +1,21 @@
 //! The workbench: a document and edits in, the edited document and its analysis out. It keeps
 //! nothing; saving is a matter of [`super::builds`].
 
+use crate::api::parts::shelf;
+use crate::jobs::aside;
 use crate::problem::Problem;
 use actix_web::{post, web};
 use serde::{Deserialize, Serialize};
+use std::sync::Arc;
+use upper_lobe_core::analysis::ShelfPart as Part;
+use upper_lobe_core::analysis::UnitSystem;
 use upper_lobe_core::analysis::{
     Analysis, Block, CandidateReport, Comparison, EventHandle, LimitReport, LobeReport, LobesApart, PartName, Reading,
     Request, Sides, Stages, StripReport, analyze, compare, event_handles, lobes_apart, readings,
 };
-use upper_lobe_core::document::{Build, Fault, FormField, form_fields};
-use upper_lobe_core::edit::{Edit, apply};
-use upper_lobe_core::quantity::UnitSystem;
+use upper_lobe_core::analysis::{Build, Fault, FormField, form_fields};
+use upper_lobe_core::analysis::{Edit, apply};
+use upper_lobe_store::Store;
 use utoipa::ToSchema;
 
 /// What to edit and what to compute.
@@ -116,13 +121,17 @@ pub struct Column {
 #[post("/workbench")]
 pub async fn workbench(
     stages: web::Data<Stages>,
+    store: web::Data<Store>,
     body: web::Json<WorkbenchRequest>,
 ) -> Result<web::Json<WorkbenchAnswer>, Problem> {
     let stages = stages.into_inner();
-    web::block(move || work(&body, &stages)).await?.map(web::Json)
+    let wanted = body.parts.as_ref().is_none_or(|parts| parts.contains(&PartName::Remedies));
+    // Without a shelf remedies are those of the parts at hand.
+    let shelf = if wanted { shelf(&store).await.unwrap_or_default() } else { Vec::new() };
+    aside(move || work(&body, shelf.into(), &stages)).await.map(web::Json)
 }
 
-fn work(request: &WorkbenchRequest, stages: &Stages) -> Result<WorkbenchAnswer, Problem> {
+fn work(request: &WorkbenchRequest, shelf: Arc<[Part]>, stages: &Stages) -> Result<WorkbenchAnswer, Problem> {
     let mut build = Build::read(&request.document)?;
     for edit in &request.edits {
         build = apply(&build, edit, request.system, stages)?;
@@ -135,7 +144,7 @@ fn work(request: &WorkbenchRequest, stages: &Stages) -> Result<WorkbenchAnswer, 
     let mut parts = request.parts.clone().unwrap_or_else(PartName::cheap);
     parts.retain(|part| *part != PartName::Breathing);
     let candidate = candidates.get(candidate_index).map(|c| c.id.clone());
-    let analysis = analyze(&build, &Request { candidate, parts }, stages)?;
+    let analysis = analyze(&build, &Request { candidate, parts, shelf }, stages)?;
     let report = analysis.candidates.first();
     let beside = request.beside.as_ref().and_then(|id| beside(&build, id, report?, stages));
     let table = report.filter(|_| request.table).map(|report| table(&build, report, stages)).transpose()?;
@@ -159,7 +168,7 @@ const COMPARED: [PartName; 4] = [PartName::Timing, PartName::Lift, PartName::Spr
 /// The candidate `id` and what `viewed` does differently; `None` when there is no such candidate.
 fn beside(build: &Build, id: &str, viewed: &CandidateReport, stages: &Stages) -> Option<Beside> {
     let parts = [COMPARED.as_slice(), &[PartName::Strip, PartName::Lobe]].concat();
-    let mut found = analyze(build, &Request { candidate: Some(id.to_owned()), parts }, stages).ok()?;
+    let mut found = analyze(build, &Request::of(Some(id.to_owned()), parts), stages).ok()?;
     let other = found.candidates.pop()?;
     let comparison = compare(build, &other, viewed);
     let apart = viewed.lobe.done().zip(other.lobe.done()).map(|(viewed, other)| Sides {
@@ -171,7 +180,7 @@ fn beside(build: &Build, id: &str, viewed: &CandidateReport, stages: &Stages) ->
 }
 
 fn table(build: &Build, viewed: &CandidateReport, stages: &Stages) -> Result<Vec<Column>, Fault> {
-    let all = analyze(build, &Request { candidate: None, parts: COMPARED.to_vec() }, stages)?;
+    let all = analyze(build, &Request::of(None, COMPARED.to_vec()), stages)?;
     let column = |report: &CandidateReport| Column {
         id: report.id.clone(),
         name: report.name.clone(),

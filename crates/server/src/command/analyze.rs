@@ -7,7 +7,7 @@ use std::io::{Read, Write};
 use std::path::PathBuf;
 use std::process::ExitCode;
 use upper_lobe_core::analysis::{Analysis, PartName, Request, Stages, analyze};
-use upper_lobe_core::document::{Build, Faults, MAX_BYTES};
+use upper_lobe_core::analysis::{Build, Faults, MAX_BYTES};
 
 /// What to analyse.
 #[derive(Debug, Args)]
@@ -57,7 +57,7 @@ fn answer(options: &Options, bytes: &[u8]) -> Result<Analysis, Faults> {
         None => PartName::cheap(),
         Some(words) => words.iter().map(|w| PartName::from_word(w.trim())).collect::<Result<_, _>>()?,
     };
-    let request = Request { candidate: options.candidate.clone(), parts };
+    let request = Request::of(options.candidate.clone(), parts);
     Ok(analyze(&build, &request, &Stages::default())?)
 }
 

@@ -5,9 +5,9 @@ use crate::api::parts::kept_part;
 use anyhow::Context;
 use clap::Args;
 use std::process::ExitCode;
-use upper_lobe_core::document::Build;
-use upper_lobe_core::parts::read_sheet;
-use upper_lobe_core::quantity::UnitSystem;
+use upper_lobe_core::analysis::Build;
+use upper_lobe_core::analysis::UnitSystem;
+use upper_lobe_core::analysis::read_sheet;
 use upper_lobe_store::Store;
 
 /// The demo documents, in the order they are loaded: a first visit opens the one loaded last.

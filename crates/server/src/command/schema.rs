@@ -3,7 +3,7 @@
 use crate::app::open_api;
 use clap::Args;
 use std::process::ExitCode;
-use upper_lobe_core::document::json_schema;
+use upper_lobe_core::analysis::json_schema;
 
 /// Which description.
 #[derive(Debug, Args)]

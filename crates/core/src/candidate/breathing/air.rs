@@ -1,11 +1,12 @@
 //! The air around an engine at a speed: outside, or what a charger delivers and the exhaust has to pass.
 
-use super::super::inputs::{Inputs, Part};
-use crate::document::{Missing, Node};
+use super::super::resolve::{Part, Resolved};
 use crate::gas::Gas;
 use crate::gas::setup::{Around, Point, Turbine};
-use crate::quantity::{Pressure, Speed, Temperature};
+use crate::given::{BoostRow, Missing};
+use crate::quantity::{Pressure, Temperature};
 use crate::table::held;
+use crate::words::{ChargerKind, Induction};
 
 /// What drives the compressor, and what it does to the air.
 #[derive(Debug, Clone, PartialEq)]
@@ -91,43 +92,40 @@ impl Air {
 }
 
 /// Reads the plan's air and boost.
-pub fn read_air(inputs: &Inputs<'_>) -> Part<Air> {
-    let ambient = inputs.target.child("ambient");
-    let pressure: Pressure = ambient.quantity("pressure").unwrap_or(Pressure::from_si(99e3));
-    let temperature: Temperature = ambient.quantity("temperature").unwrap_or(Temperature::from_si(298.15));
-    let humidity = ambient.number("humidity").unwrap_or(0.0);
-    let induction = inputs.engine.child("induction");
-    let boosted = induction.word("kind") == Some("boosted");
-    let levels = read_levels(&inputs.target.children("boost"));
+pub fn read_air(inputs: &Resolved) -> Part<Air> {
+    let (ambient, target) = (&inputs.given.ambient, &inputs.given.target);
+    let pressure = ambient.pressure.unwrap_or(Pressure::from_si(99e3));
+    let temperature = ambient.temperature.unwrap_or(Temperature::from_si(298.15));
+    let humidity = ambient.humidity.unwrap_or(0.0);
+    let induction = &inputs.given.induction;
+    let boosted = induction.kind == Some(Induction::Boosted);
+    let levels = read_levels(target.boost.as_deref().unwrap_or_default());
     if boosted && levels.is_empty() {
-        return Err(Missing(vec![inputs.target.path_of("boost")]).into());
+        return Err(Missing(vec![target.at("boost")]).into());
     }
     let some = levels.iter().any(|level| level.manifold.iter().any(|(_, gauge)| *gauge > 0.0));
     let charger = (boosted || some).then(|| Charger {
-        blower: induction.word("charger") == Some("blower"),
-        compressor: induction.number("compressor_efficiency").unwrap_or(0.68),
-        turbine: induction.number("turbine_efficiency").unwrap_or(0.65),
-        cooler: induction.number("cooler_effectiveness").unwrap_or(0.7),
+        blower: induction.charger == Some(ChargerKind::Blower),
+        compressor: induction.compressor_efficiency.unwrap_or(0.68),
+        turbine: induction.turbine_efficiency.unwrap_or(0.65),
+        cooler: induction.cooler_effectiveness.unwrap_or(0.7),
     });
     let levels = if charger.is_some() { levels } else { Vec::new() };
     Ok(Air { pressure: pressure.si(), temperature: temperature.si(), humidity, charger, levels })
 }
 
-fn read_levels(rows: &[Node<'_>]) -> Vec<Level> {
+fn read_levels(rows: &[BoostRow]) -> Vec<Level> {
     let mut levels: Vec<Level> = Vec::new();
     for row in rows {
-        let name = row.word("level").unwrap_or("boost");
-        let (Some(at), Some(manifold)) = (row.quantity::<Speed>("at"), row.quantity::<Pressure>("manifold")) else {
-            continue;
-        };
+        let name = row.level.as_deref().unwrap_or("boost");
         let place = levels.iter().position(|level| level.name == name).unwrap_or_else(|| {
             levels.push(Level { name: name.to_owned(), manifold: Vec::new(), drive: Vec::new() });
             levels.len() - 1
         });
         let level = &mut levels[place];
-        level.manifold.push((at.as_rpm(), manifold.si()));
-        if let Some(drive) = row.quantity::<Pressure>("drive") {
-            level.drive.push((at.as_rpm(), drive.si()));
+        level.manifold.push((row.at.as_rpm(), row.manifold.si()));
+        if let Some(drive) = row.drive {
+            level.drive.push((row.at.as_rpm(), drive.si()));
         }
     }
     levels

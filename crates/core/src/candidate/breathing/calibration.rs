@@ -3,11 +3,12 @@
 //! Which constants: those that a build document cannot know and that a pull can tell apart. Each has a stated range and
 //! an expectation it is held near, so that noise in a pull cannot buy an absurd engine.
 
-use super::super::inputs::{Gap, Part};
+use super::super::resolve::{Gap, Part};
 use super::constants::{Constants, pulled};
+use super::ended::Ended;
 use super::work::{Breathing, Effort};
-use crate::document::{Missing, Node};
 use crate::gas::cycle::Halt;
+use crate::given::{Missing, PullPart};
 use crate::programme::{Rows, minimise};
 use crate::table::held;
 use rayon::prelude::*;
@@ -56,17 +57,17 @@ pub struct Fitted {
 }
 
 /// Reads the pull of the document, thinned to speeds worth computing.
-pub fn read_pull(node: &Node<'_>, breathing: &Breathing) -> Part<Pull> {
-    if !node.has("points") {
-        return Err(Missing(vec![node.path_of("points")]).into());
+pub fn read_pull(part: &PullPart, breathing: &Breathing) -> Part<Pull> {
+    if part.points.is_none() {
+        return Err(Missing(vec![part.at("points")]).into());
     }
     let air = &breathing.air;
-    let (speeds, torques) = thinned(&pulled(node, air));
+    let (speeds, torques) = thinned(&pulled(part, air));
     if speeds.len() < 3 {
         let reason = "the pull needs at least three different speeds".to_owned();
-        return Err(Gap { reason, needs: vec![node.path_of("points")] });
+        return Err(Gap { reason, needs: vec![part.at("points")] });
     }
-    let named = node.word("level").and_then(|name| air.levels.iter().position(|level| level.name == name));
+    let named = part.level.as_deref().and_then(|name| air.levels.iter().position(|level| level.name == name));
     let level = named.unwrap_or_else(|| breathing.strongest());
     Ok(Pull { speeds, torques, level })
 }
@@ -93,13 +94,13 @@ pub fn torques(
     constants: &Constants,
     effort: Effort,
     stop: &(dyn Fn() -> bool + Sync),
-) -> Part<Vec<f64>> {
+) -> Result<Vec<f64>, Ended> {
     breathing.can(effort)?;
     let mut setup = breathing.meshed(effort);
     constants.put_into(&mut setup);
     let run = |rpm: &f64| breathing.sample(&setup, (effort, pull.level), *rpm, stop).map(|sample| sample.torque);
     let found: Result<Vec<f64>, Halt> = pull.speeds.par_iter().map(run).collect();
-    found.map_err(super::gap_of)
+    Ok(found?)
 }
 
 /// Root mean square of the relative error of `torques`.
@@ -117,7 +118,7 @@ pub fn fit(
     effort: Effort,
     stop: &(dyn Fn() -> bool + Sync),
     tell: impl Fn(usize, usize),
-) -> Part<Fitted> {
+) -> Result<Fitted, Ended> {
     let curves = 1 + EXPECTED.len() + ROUNDS;
     let usual: [f64; 4] = Constants::default().into();
     let compute = |values: [f64; 4], done: usize| {

@@ -2,9 +2,10 @@
 
 use super::air::Air;
 use super::standard_air;
-use crate::document::Node;
 use crate::gas::setup::Setup;
-use crate::quantity::{Length, Speed, Torque};
+use crate::given::{CalibrationPart, PullPart};
+use crate::quantity::{Length, Speed};
+use crate::words::PullAir;
 
 /// What is fitted.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -64,36 +65,31 @@ pub struct Calibrated {
 }
 
 /// Reads what the document kept of a fit; `None` when there was none.
-pub fn read_calibration(node: &Node<'_>) -> Option<Calibrated> {
-    let number = |key: &str, usual: f64| node.number(key).unwrap_or(usual);
-    let some = ["port_flow", "friction", "burning", "intake_length"].iter().any(|key| node.has(key));
-    some.then(|| Calibrated {
+pub fn read_calibration(part: &CalibrationPart) -> Option<Calibrated> {
+    let fitted = [part.port_flow, part.friction, part.burning];
+    (fitted.iter().any(Option::is_some) || part.intake_length.is_some()).then(|| Calibrated {
         constants: Constants {
-            port_flow: number("port_flow", 1.0),
-            friction: number("friction", 1.0),
-            burning: number("burning", 1.0),
-            intake_length: node.quantity::<Length>("intake_length").map_or(0.0, Length::si),
+            port_flow: part.port_flow.unwrap_or(1.0),
+            friction: part.friction.unwrap_or(1.0),
+            burning: part.burning.unwrap_or(1.0),
+            intake_length: part.intake_length.map_or(0.0, Length::si),
         },
-        remaining: number("remaining", 0.05),
-        speeds: (
-            node.quantity::<Speed>("from").map_or(0.0, Speed::as_rpm),
-            node.quantity::<Speed>("to").map_or(0.0, Speed::as_rpm),
-        ),
-        pulled: node.word("pulled").unwrap_or("a pull").to_owned(),
+        remaining: part.remaining.unwrap_or(0.05),
+        speeds: (part.from.map_or(0.0, Speed::as_rpm), part.to.map_or(0.0, Speed::as_rpm)),
+        pulled: part.pulled.as_deref().unwrap_or("a pull").to_owned(),
     })
 }
 
 /// The points of a pull in rising speed, rpm, with the torque in the plan's air, N m; none without a pull.
-pub fn pulled(node: &Node<'_>, air: &Air) -> Vec<(f64, f64)> {
+pub fn pulled(pull: &PullPart, air: &Air) -> Vec<(f64, f64)> {
     let standards = standard_air::spark(air.pressure, air.temperature, air.humidity);
-    let factor = match node.word("air") {
-        Some("sae_j1349") => standards[0].factor,
-        Some("sae_j607") => standards[1].factor,
-        _ => 1.0,
+    let factor = match pull.air {
+        Some(PullAir::SaeJ1349) => standards[0].factor,
+        Some(PullAir::SaeJ607) => standards[1].factor,
+        Some(PullAir::AsPlanned) | None => 1.0,
     };
-    let rows = node.rows::<Speed, Torque>("points").unwrap_or_default();
-    let mut points: Vec<(f64, f64)> =
-        rows.iter().map(|(speed, torque)| (speed.as_rpm(), torque.si() / factor)).collect();
+    let rows = pull.points.iter().flat_map(|points| points.iter());
+    let mut points: Vec<(f64, f64)> = rows.map(|(speed, torque)| (speed.as_rpm(), torque.si() / factor)).collect();
     points.sort_by(|a, b| a.0.total_cmp(&b.0));
     points
 }

@@ -1,6 +1,6 @@
 //! The report of a curve, made of its samples.
 
-use super::manners::Manners;
+use super::idle_and_cranking::IdleAndCranking;
 use super::peaks::{humps, peak};
 use super::standard_air;
 use super::work::{Breathing, Effort, Sample};
@@ -26,7 +26,7 @@ pub fn report(
     effort: Effort,
     level: usize,
     samples: &[Sample],
-    manners: Option<&Manners>,
+    idle_and_cranking: Option<&IdleAndCranking>,
 ) -> BreathingReport {
     let column = |of: &dyn Fn(&Sample) -> f64| samples.iter().map(of).collect::<Vec<f64>>();
     let setup = &breathing.setup;
@@ -68,8 +68,8 @@ pub fn report(
         change: column(&|s| s.point.change),
         converged: samples.iter().map(|s| s.point.converged).collect(),
         peaks: peaks(&speed, &torque, &power),
-        idle: manners.and_then(|manners| manners.idle.clone()),
-        cranking: manners.map(|manners| shown(manners.cranking, Dimension::Pressure)),
+        idle: idle_and_cranking.and_then(|idle_and_cranking| idle_and_cranking.idle.clone()),
+        cranking: idle_and_cranking.map(|idle_and_cranking| shown(idle_and_cranking.cranking, Dimension::Pressure)),
         pulled: breathing.pulled.iter().map(|(rpm, nm)| [*rpm, *nm]).collect(),
         average_torque_nm: over_band(&speed, &torque, breathing.band),
         average_power_kw: over_band(&speed, &power, breathing.band),

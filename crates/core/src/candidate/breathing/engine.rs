@@ -1,12 +1,14 @@
 //! A candidate's engine as one that breathes.
 
-use super::super::inputs::{Gap, Inputs, Part};
+use super::super::resolve::{Gap, Part, Resolved};
 use super::port::{cycle, read_port};
-use crate::document::{Missing, Needs, Side};
+use crate::document::Side;
 use crate::gas::nozzle::effective_area;
 use crate::gas::setup::{Collector, Combustion, Setup};
 use crate::gas::thermo::Fuel;
-use crate::quantity::{Angle, Flow, Length, Mass, Pressure, Speed, Volume};
+use crate::given::{Missing, Needs, Place, need};
+use crate::quantity::{Angle, Volume};
+use crate::words::FuelKind;
 use std::f64::consts::PI;
 
 /// Length of a cell in runner and primary, m: the mesh every result is computed on.
@@ -17,15 +19,13 @@ const LONGEST_STEP: f64 = 1.0;
 const DIESEL_LEAST: f64 = 15.0;
 
 /// The engine of one candidate.
-pub fn read_engine(inputs: &Inputs<'_>) -> Part<Setup> {
+pub fn read_engine(inputs: &Resolved) -> Part<Setup> {
     let cylinder = inputs.cylinder.clone()?;
     let combustion = read_combustion(inputs)?;
     let volume: Option<Vec<f64>> = cycle().map(|deg| cylinder.volume(Angle::deg(deg)).map(Volume::si)).collect();
-    let volume = volume.ok_or_else(|| Missing(vec![inputs.engine.path_of("chamber_volume")]))?;
-    let induction = inputs.engine.child("induction");
-    let rated: Option<Flow> = induction.quantity("throttle_flow");
-    let depression: Option<Pressure> = induction.quantity("throttle_depression");
-    let plenum: Option<Volume> = induction.quantity("plenum_volume");
+    let volume = volume.ok_or_else(|| Missing(vec![inputs.given.engine.at("chamber_volume")]))?;
+    let induction = &inputs.given.induction;
+    let (rated, depression) = (induction.throttle_flow, induction.throttle_depression);
     let displacement = cylinder.displacement().si();
     let fires_at = firing(inputs, cylinder.count as usize);
     let collectors = read_collectors(inputs, fires_at.len());
@@ -37,7 +37,7 @@ pub fn read_engine(inputs: &Inputs<'_>) -> Part<Setup> {
         exhaust: read_port(inputs, Side::Exhaust)?,
         throttle: rated.zip(depression).and_then(|(flow, depression)| effective_area(flow.si(), depression.si())),
         // Half the displacement where nobody measured it (assumed).
-        plenum: plenum.map_or(0.5 * displacement, Volume::si).max(0.05 * displacement),
+        plenum: induction.plenum_volume.map_or(0.5 * displacement, Volume::si).max(0.05 * displacement),
         fuel: read_fuel(inputs),
         cylinders: fires_at.len() as f64,
         fires_at,
@@ -50,57 +50,51 @@ pub fn read_engine(inputs: &Inputs<'_>) -> Part<Setup> {
     })
 }
 
-fn read_fuel(inputs: &Inputs<'_>) -> Fuel {
-    let diesel = inputs.engine.word("combustion") == Some("diesel");
-    match inputs.engine.word("fuel") {
-        Some("methanol") => Fuel::METHANOL,
-        Some("e85") => Fuel::e85(),
-        Some("diesel") => Fuel::DIESEL,
-        None if diesel => Fuel::DIESEL,
-        _ => Fuel::PETROL,
+fn read_fuel(inputs: &Resolved) -> Fuel {
+    match inputs.given.engine.fuel {
+        Some(FuelKind::Methanol) => Fuel::METHANOL,
+        Some(FuelKind::E85) => Fuel::e85(),
+        Some(FuelKind::Diesel) => Fuel::DIESEL,
+        None if inputs.given.is_diesel() => Fuel::DIESEL,
+        Some(FuelKind::Petrol) | None => Fuel::PETROL,
     }
 }
 
-fn read_combustion(inputs: &Inputs<'_>) -> Part<Combustion> {
-    let engine = &inputs.engine;
-    if engine.word("combustion") != Some("diesel") {
+fn read_combustion(inputs: &Resolved) -> Part<Combustion> {
+    let engine = &inputs.given.engine;
+    if !inputs.given.is_diesel() {
         let mut needs = Needs::default();
-        let air_fuel = needs.number(engine, "air_fuel_ratio");
-        let later = engine.quantity::<Angle>("spark_retard").map_or(0.0, Angle::as_deg);
+        let air_fuel = need!(needs, engine.air_fuel_ratio);
+        let later = engine.spark_retard.map_or(0.0, Angle::as_deg);
         return Ok(needs.met(Combustion::Spark { air_fuel, later })?);
     }
-    let mut fuelling: Vec<(f64, f64)> = engine
-        .children("fuelling")
-        .iter()
-        .filter_map(|row| Some((row.quantity::<Speed>("at")?.as_rpm(), row.quantity::<Mass>("fuel")?.si())))
-        .collect();
+    let rows = engine.fuelling.iter().flat_map(|fuelling| fuelling.0.iter());
+    let mut fuelling: Vec<(f64, f64)> = rows.map(|(at, fuel)| (at.as_rpm(), fuel.si())).collect();
     fuelling.sort_by(|a, b| a.0.total_cmp(&b.0));
-    let smoke = engine.number("smoke_air_fuel");
+    let smoke = engine.smoke_air_fuel;
     if fuelling.is_empty() && smoke.is_none() {
-        return Err(Missing(vec![engine.path_of("fuelling"), engine.path_of("smoke_air_fuel")]).into());
+        return Err(Missing(vec![engine.at("fuelling"), engine.at("smoke_air_fuel")]).into());
     }
-    let start: Angle = engine.quantity("injection_start").unwrap_or(Angle::deg(2.0));
+    let start = engine.injection_start.unwrap_or(Angle::deg(2.0));
     Ok(Combustion::Diesel { fuelling, smoke_limit: smoke.unwrap_or(DIESEL_LEAST), start: start.as_deg() })
 }
 
 /// Degrees after cylinder 1 at which each cylinder number fires; evenly spaced in the order given, or in their own.
-fn firing(inputs: &Inputs<'_>, count: usize) -> Vec<f64> {
+fn firing(inputs: &Resolved, count: usize) -> Vec<f64> {
     let count = count.max(1);
     let spacing = 720.0 / count as f64;
-    let order = inputs.engine.numbers("firing_order").unwrap_or_default();
+    let order = inputs.given.engine.firing_order.as_deref().unwrap_or_default();
     let place = |number: usize| order.iter().position(|n| *n as usize == number + 1).unwrap_or(number);
     let first = place(0);
     (0..count).map(|number| ((place(number) + count - first) % count) as f64 * spacing).collect()
 }
 
-fn read_collectors(inputs: &Inputs<'_>, count: usize) -> Vec<Collector> {
-    let node = inputs.port(Side::Exhaust).child("collector");
-    let (Some(length), Some(diameter)) = (node.quantity::<Length>("length"), node.quantity::<Length>("diameter"))
-    else {
-        return Vec::new();
-    };
+fn read_collectors(inputs: &Resolved, count: usize) -> Vec<Collector> {
+    let given = &inputs.given.collector;
+    let (Some(length), Some(diameter)) = (given.length, given.diameter) else { return Vec::new() };
     let pipe = (length.si(), 0.25 * PI * diameter.si() * diameter.si());
-    let groups = node.number_lists("cylinders").unwrap_or_else(|| vec![(1..=count).map(|n| n as f64).collect()]);
+    let one = || vec![(1..=count).map(|n| n as f64).collect()];
+    let groups: Vec<Vec<f64>> = given.cylinders.as_ref().map_or_else(one, |groups| groups.to_vec());
     let members = |group: &Vec<f64>| -> Vec<usize> {
         group.iter().map(|n| *n as usize).filter(|n| (1..=count).contains(n)).map(|n| n - 1).collect()
     };
@@ -112,14 +106,14 @@ fn read_collectors(inputs: &Inputs<'_>, count: usize) -> Vec<Collector> {
 }
 
 /// Why the full mode cannot be computed: every cylinder, its place in the firing order and its collector are needed.
-pub fn lacks_for_full(inputs: &Inputs<'_>, setup: &Setup) -> Result<(), Gap> {
-    let collector = inputs.port(Side::Exhaust).child("collector");
-    let mut needs = Vec::new();
-    if !inputs.engine.has("firing_order") {
-        needs.push(inputs.engine.path_of("firing_order"));
+pub fn lacks_for_full(inputs: &Resolved, setup: &Setup) -> Result<(), Gap> {
+    let (engine, collector) = (&inputs.given.engine, &inputs.given.collector);
+    let mut needs: Vec<Place> = Vec::new();
+    if engine.firing_order.is_none() {
+        needs.push(engine.at("firing_order"));
     }
-    if setup.collectors.is_empty() && collector.is_given() {
-        needs.extend(["length", "diameter", "cylinders"].map(|key| collector.path_of(key)));
+    if setup.collectors.is_empty() && collector.is_given {
+        needs.extend(["length", "diameter", "cylinders"].map(|key| collector.at(key)));
     }
     if needs.is_empty() { Ok(()) } else { Err(Missing(needs).into()) }
 }

@@ -1,13 +1,14 @@
 //! Torque and power of a candidate: its document resolved to an engine that breathes ([`engine`], [`port`]) and the
 //! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`peaks`],
-//! [`standard_air`]); idle and cranking ([`manners`]); the constants a pull can settle ([`constants`]), fitted to one ([`calibration`]).
+//! [`standard_air`]); idle and cranking ([`idle_and_cranking`]); the constants a pull can settle ([`constants`]), fitted to one ([`calibration`]).
 
 mod air;
 pub mod calibration;
 pub mod constants;
 mod curve;
+mod ended;
 mod engine;
-mod manners;
+mod idle_and_cranking;
 mod peaks;
 mod port;
 mod standard_air;
@@ -15,21 +16,23 @@ mod work;
 
 pub use air::{Air, Charger, Level};
 pub use curve::{report, trace};
-pub use manners::Manners;
+pub use ended::Ended;
+pub use idle_and_cranking::IdleAndCranking;
+pub use port::ESTIMATED_FLOW;
 pub use work::{Breathing, Effort, Sample, breathing_of, breathing_uncalibrated};
 
-use super::inputs::{Gap, Inputs, Part};
+use super::resolve::{Part, Resolved};
 use crate::gas::cycle::Halt;
 use crate::report::BreathingReport;
 use rayon::prelude::*;
 
 /// The whole curve of a candidate on its strongest boost level, speeds in parallel: in full, or of one cylinder where
 /// the document does not say how the cylinders are joined.
-pub fn breathing(inputs: &Inputs<'_>) -> Part<BreathingReport> {
+pub fn breathing(inputs: &Resolved) -> Part<BreathingReport> {
     let breathing = breathing_of(inputs)?;
     let effort = if breathing.can(Effort::Full).is_ok() { Effort::Full } else { Effort::Fast };
-    let manners = breathing.manners(&|| false)?;
-    curve_with(&breathing, effort, Some(&manners))
+    let idle_and_cranking = breathing.idle_and_cranking(&|| false).map_err(Ended::gap)?;
+    curve_with(&breathing, effort, Some(&idle_and_cranking))
 }
 
 /// The whole curve of what a candidate was resolved to, on its strongest boost level.
@@ -37,10 +40,14 @@ pub fn curve(breathing: &Breathing, effort: Effort) -> Part<BreathingReport> {
     curve_with(breathing, effort, None)
 }
 
-fn curve_with(breathing: &Breathing, effort: Effort, manners: Option<&Manners>) -> Part<BreathingReport> {
+fn curve_with(
+    breathing: &Breathing,
+    effort: Effort,
+    idle_and_cranking: Option<&IdleAndCranking>,
+) -> Part<BreathingReport> {
     let level = breathing.strongest();
-    let samples = samples(breathing, (effort, level), &|| false, |_| ())?;
-    Ok(report(breathing, effort, level, &samples, manners))
+    let samples = samples(breathing, (effort, level), &|| false, |_| ()).map_err(Ended::gap)?;
+    Ok(report(breathing, effort, level, &samples, idle_and_cranking))
 }
 
 /// Every sample of a curve in rising speed; `tell` hears of each as it comes, in any order, and `stop` ends the work.
@@ -49,7 +56,7 @@ pub fn samples(
     (effort, level): (Effort, usize),
     stop: &(dyn Fn() -> bool + Sync),
     tell: impl Fn(&Sample) + Sync,
-) -> Part<Vec<Sample>> {
+) -> Result<Vec<Sample>, Ended> {
     breathing.can(effort)?;
     let setup = breathing.meshed(effort);
     let run = |rpm: &f64| {
@@ -57,14 +64,5 @@ pub fn samples(
         sample.inspect(&tell)
     };
     let samples: Result<Vec<Sample>, Halt> = breathing.speeds(effort).par_iter().map(run).collect();
-    samples.map_err(gap_of)
-}
-
-/// Why a run ended without a curve.
-fn gap_of(halt: Halt) -> Gap {
-    let reason = match halt {
-        Halt::NoPipe => "runner or primary has no length or no area",
-        Halt::Stopped => "stopped",
-    };
-    Gap { reason: reason.to_owned(), needs: Vec::new() }
+    Ok(samples?)
 }

@@ -1,40 +1,27 @@
 //! A port of the document: its pipe, and the effective area of its open valve over the cycle.
 
-use super::super::inputs::{Inputs, Part};
-use crate::document::{Needs, Node, Side};
+use super::super::resolve::{Part, Resolved};
+use crate::document::Side;
 use crate::gas::nozzle::effective_area;
 use crate::gas::setup::{Port, TABLE_STEP};
+use crate::given::{Needs, Place, Port as Given, need};
 use crate::quantity::{Flow, Length, Pressure};
 use crate::table::held;
 use std::f64::consts::PI;
+use std::sync::Arc;
 
 /// Effective area over valve lift, m2 over m, rising from nothing.
 type AreaOverLift = Vec<(f64, f64)>;
 
 /// The port of `side` with the motion its valve has.
-pub fn read_port(inputs: &Inputs<'_>, side: Side) -> Part<Port> {
-    let node = inputs.port(side);
+pub fn read_port(inputs: &Resolved, side: Side) -> Part<Port> {
+    let port = inputs.port(side);
     let mut needs = Needs::default();
-    let [one, each, bore] = match side {
-        Side::Intake => ["runner_length", "runner_lengths", "runner_diameter"],
-        Side::Exhaust => ["primary_length", "primary_lengths", "primary_diameter"],
-    };
-    let own: Vec<f64> = match node.quantities::<Length>(each) {
-        Some(lengths) => lengths.iter().map(|length| length.si()).collect(),
-        None => vec![needs.quantity::<Length>(&node, one).si()],
-    };
-    let rest = match side {
-        Side::Intake => {
-            ["port_length", "acoustic_end"].map(|key| needs.quantity::<Length>(&node, key).si()).iter().sum()
-        }
-        Side::Exhaust => 0.0,
-    };
-    let diameter: Length = needs.quantity(&node, bore);
-    let forward = forward_areas(&node, &mut needs);
+    let (own, rest, diameter) = read_pipe(inputs, side, &mut needs);
+    let forward = forward_areas(port, &mut needs);
     needs.met(())?;
-    let depression = node.quantity::<Pressure>("flow_depression");
-    let reverse = node.rows::<Length, Flow>("flow_reverse").zip(depression);
-    let reverse = reverse.map_or_else(|| forward.clone(), |(rows, depression)| bench_areas(&rows, depression));
+    let reverse = port.flow_reverse.as_ref().zip(port.flow_depression);
+    let reverse = reverse.map_or_else(|| forward.clone(), |(rows, depression)| bench_areas(rows, depression));
     let travel = inputs.travel(side)?;
     let train = inputs.side(side);
     let (running, spring) = (train.running.clone()?, train.spring.as_ref().ok());
@@ -48,21 +35,41 @@ pub fn read_port(inputs: &Inputs<'_>, side: Side) -> Part<Port> {
     })
 }
 
+/// Lengths of the metal by cylinder, what the waves see beyond it, and the bore, m.
+fn read_pipe(inputs: &Resolved, side: Side, needs: &mut Needs) -> (Vec<f64>, f64, Length) {
+    let metres = |lengths: &[Length]| lengths.iter().map(|length| length.si()).collect::<Vec<f64>>();
+    let mut own = |each: &Option<Arc<[Length]>>, one: Option<Length>, place: Place| {
+        each.as_ref().map_or_else(|| vec![needs.take(one, place).si()], |each| metres(each))
+    };
+    match side {
+        Side::Intake => {
+            let runner = &inputs.given.runner;
+            let lengths = own(&runner.runner_lengths, runner.runner_length, runner.at("runner_length"));
+            let rest = need!(needs, runner.port_length).si() + need!(needs, runner.acoustic_end).si();
+            (lengths, rest, need!(needs, runner.runner_diameter))
+        }
+        Side::Exhaust => {
+            let primary = &inputs.given.primary;
+            let lengths = own(&primary.primary_lengths, primary.primary_length, primary.at("primary_length"));
+            (lengths, 0.0, need!(needs, primary.primary_diameter))
+        }
+    }
+}
+
 /// The angles of a table over the cycle.
 pub fn cycle() -> impl Iterator<Item = f64> {
     (0..(720.0 / TABLE_STEP) as usize).map(|i| i as f64 * TABLE_STEP)
 }
 
-fn forward_areas(node: &Node<'_>, needs: &mut Needs) -> AreaOverLift {
-    if let Some(rows) = node.rows::<Length, Flow>("flow") {
-        return bench_areas(&rows, needs.quantity(node, "flow_depression"));
+/// What stands in for a flow table nobody measured, in words.
+pub const ESTIMATED_FLOW: &str =
+    "no flow table: curtain with .70 and throat of .86 of the valve with .85 in series; common practice, no source";
+
+fn forward_areas(port: &Given, needs: &mut Needs) -> AreaOverLift {
+    if let Some(rows) = &port.flow {
+        return bench_areas(rows, need!(needs, port.flow_depression));
     }
-    let valve = needs.quantity::<Length>(node, "valve_diameter").si();
-    let valves = node.number("valves").unwrap_or(1.0);
-    let why =
-        "no flow table: curtain with .70 and throat of .86 of the valve with .85 in series; common practice, no source";
-    node.assume(node.path_of("flow"), "estimated", why);
-    estimated_areas(valve, valves)
+    estimated_areas(need!(needs, port.valve_diameter).si(), port.valves.unwrap_or(1.0))
 }
 
 fn bench_areas(rows: &[(Length, Flow)], depression: Pressure) -> AreaOverLift {

@@ -1,12 +1,14 @@
 //! The work of a curve, point by point, for whoever runs it: the analysis, or a job that shows points as they come.
 
-use super::super::inputs::{Gap, Inputs, Part};
+use super::super::resolve::{Gap, Part, Resolved};
 use super::air::{Air, read_air};
 use super::constants::{Calibrated, pulled, read_calibration};
 use super::engine::{lacks_for_full, read_engine};
+use crate::document::Side;
 use crate::gas::cycle::{Halt, Mode, Run};
 use crate::gas::setup::{Combustion, Point, Setup};
 use crate::gas::trace::Trace;
+use crate::given::{Needs, need};
 use crate::quantity::Speed;
 use serde::{Deserialize, Serialize};
 
@@ -119,9 +121,9 @@ impl Sample {
 }
 
 /// Resolves a candidate, with what was fitted to a pull.
-pub fn breathing_of(inputs: &Inputs<'_>) -> Part<Breathing> {
+pub fn breathing_of(inputs: &Resolved) -> Part<Breathing> {
     let mut breathing = breathing_uncalibrated(inputs)?;
-    breathing.calibration = read_calibration(&inputs.calibration);
+    breathing.calibration = read_calibration(&inputs.given.calibration);
     if let Some(calibrated) = &breathing.calibration {
         calibrated.constants.put_into(&mut breathing.setup);
     }
@@ -129,26 +131,25 @@ pub fn breathing_of(inputs: &Inputs<'_>) -> Part<Breathing> {
 }
 
 /// Resolves a candidate as if no pull were known.
-pub fn breathing_uncalibrated(inputs: &Inputs<'_>) -> Part<Breathing> {
+pub fn breathing_uncalibrated(inputs: &Resolved) -> Part<Breathing> {
     let setup = read_engine(inputs)?;
-    let mut needs = crate::document::Needs::default();
-    let from: Speed = needs.quantity(&inputs.target, "band_from");
-    let to: Speed = needs.quantity(&inputs.target, "band_to");
+    let (target, engine) = (&inputs.given.target, &inputs.given.engine);
+    let mut needs = Needs::default();
+    let (from, to) = (need!(needs, target.band_from), need!(needs, target.band_to));
     needs.met(())?;
-    let speed = |key: &str| inputs.target.quantity::<Speed>(key).map(Speed::as_rpm);
-    let measured = |side| inputs.port(side).has("flow");
+    let speed = |speed: Option<Speed>| speed.map(Speed::as_rpm);
     let air = read_air(inputs)?;
     Ok(Breathing {
-        pulled: pulled(&inputs.pull, &air),
+        pulled: pulled(&inputs.given.pull, &air),
         full: lacks_for_full(inputs, &setup),
         air,
         band: (from.as_rpm(), to.as_rpm()),
-        wanted: (speed("peak_power_at"), speed("shift_at")),
-        octane: inputs.engine.number("octane_ron").filter(|_| matches!(setup.combustion, Combustion::Spark { .. })),
-        smoke: inputs.engine.number("smoke_air_fuel").unwrap_or(VISIBLE_SMOKE),
-        flow_known: crate::document::Side::BOTH.into_iter().all(measured),
-        idle: speed("idle_at"),
-        cranking: inputs.engine.quantity::<Speed>("cranking_speed").map_or(200.0, Speed::as_rpm),
+        wanted: (speed(target.peak_power_at), speed(target.shift_at)),
+        octane: engine.octane_ron.filter(|_| matches!(setup.combustion, Combustion::Spark { .. })),
+        smoke: engine.smoke_air_fuel.unwrap_or(VISIBLE_SMOKE),
+        flow_known: Side::BOTH.into_iter().all(|side| inputs.port(side).flow.is_some()),
+        idle: speed(target.idle_at),
+        cranking: engine.cranking_speed.map_or(200.0, Speed::as_rpm),
         calibration: None,
         setup,
     })

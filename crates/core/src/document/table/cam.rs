@@ -4,9 +4,7 @@ use super::part::{PART, PRICE};
 use super::plan::crank_angle;
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Length};
-
-/// How a gear is bolted to a cam.
-pub const SNOUTS: &[&str] = &["one_bolt", "two_bolt", "three_bolt"];
+use crate::words::{CamGear, Core, GroundFor, Snout, Word};
 
 /// The camshaft of a candidate.
 pub static CAM: Object = Object {
@@ -39,7 +37,7 @@ pub static CAM: Object = Object {
         plain(
             "ground_for",
             "Ground for",
-            Kind::Choice(&["flat", "roller"]),
+            Kind::Choice(GroundFor::WORDS),
             "The lifters its lobes are ground for; those of the candidate when absent.",
         ),
         quantity(
@@ -50,18 +48,12 @@ pub static CAM: Object = Object {
             "Radius of the wheel a hollow flank is ground with.",
         )
         .or("9 in"),
-        plain("snout", "Snout", Kind::Choice(SNOUTS), "How the gear is bolted to it."),
-        plain(
-            "core_material",
-            "Core material",
-            Kind::Choice(&["cast_iron", "steel", "ductile_iron"]),
-            "What the lobes are cut from.",
-        )
-        .or("steel"),
+        plain("snout", "Snout", Kind::Choice(Snout::WORDS), "How the gear is bolted to it."),
+        plain("core_material", "Core material", Kind::Choice(Core::WORDS), "What the lobes are cut from: what they bear, and whether a flat foot may slide on it."),
         plain(
             "gear",
             "Its gear",
-            Kind::Choice(&["core", "pressed_iron"]),
+            Kind::Choice(CamGear::WORDS),
             "Cut from the core, or of iron pressed on: what a distributor or pump gear runs on.",
         )
         .or("core"),

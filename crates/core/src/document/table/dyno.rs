@@ -2,6 +2,7 @@
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Length, Speed, Torque};
+use crate::words::{PullAir, Word};
 
 const RPM: (&str, &str) = ("300 rpm", "15000 rpm");
 
@@ -20,7 +21,7 @@ const PULL_FIELDS: &[Field] = &[
     plain(
         "air",
         "Air it is stated in",
-        Kind::Choice(&["as_planned", "sae_j1349", "sae_j607"]),
+        Kind::Choice(PullAir::WORDS),
         "The standard air the pull was corrected to; the plan's own air when it was not.",
     ),
     plain("note", "Note", Kind::Text(400), "Day, fuel, spark, oil and water temperature."),

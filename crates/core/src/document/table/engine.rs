@@ -2,18 +2,17 @@
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Flow, Length, Mass, Pressure, Speed, Volume};
+use crate::words::{
+    CamDrive, Casting, ChargerKind, Combustion, DistributorGear, FuelKind, Guide, Induction, Layout, RodMaterial,
+    Snout, Word,
+};
 
 /// The engine.
 pub static ENGINE: Object =
     Object { name: "engine", doc: "everything the candidates share", sided: false, fields: FIELDS };
 
 const FIELDS: &[Field] = &[
-    plain(
-        "layout",
-        "Layout",
-        Kind::Choice(&["V8", "inline_six", "V6", "inline_four"]),
-        "Arrangement of the cylinders.",
-    ),
+    plain("layout", "Layout", Kind::Choice(Layout::WORDS), "Arrangement of the cylinders."),
     plain("cylinders", "Cylinders", Kind::Integer { min: 1, max: 12 }, "Number of cylinders.").or("8"),
     plain(
         "firing_order",
@@ -21,8 +20,8 @@ const FIELDS: &[Field] = &[
         Kind::List { of: &Kind::Integer { min: 1, max: 12 }, min: 1, max: 12 },
         "Cylinder numbers in the order they fire.",
     ),
-    plain("combustion", "Combustion", Kind::Choice(&["spark", "diesel"]), "How the charge is lit.").or("spark"),
-    plain("fuel", "Fuel", Kind::Choice(&["petrol", "e85", "methanol", "diesel"]), "What it burns."),
+    plain("combustion", "Combustion", Kind::Choice(Combustion::WORDS), "How the charge is lit.").or("spark"),
+    plain("fuel", "Fuel", Kind::Choice(FuelKind::WORDS), "What it burns."),
     plain("octane_ron", "Octane, RON", Kind::Number { min: 80.0, max: 120.0 }, "Research octane number.")
         .when("combustion", &["spark"]),
     plain("air_fuel_ratio", "Air-fuel ratio", Kind::Number { min: 3.0, max: 80.0 }, "Mass of air for one of fuel.")
@@ -79,30 +78,20 @@ const FIELDS: &[Field] = &[
     plain(
         "rod_material",
         "Rod material",
-        Kind::Choice(&["steel", "aluminium", "titanium"]),
+        Kind::Choice(RodMaterial::WORDS),
         "Aluminium rods grow more; the piston limits know it.",
     )
     .or("steel"),
-    plain(
-        "block_material",
-        "Block",
-        Kind::Choice(&["iron", "aluminium"]),
-        "What the block is cast of; lash grows with it.",
-    )
-    .or("iron"),
-    plain(
-        "head_material",
-        "Heads",
-        Kind::Choice(&["iron", "aluminium"]),
-        "What the heads are cast of; lash grows with them.",
-    )
-    .or("iron"),
-    plain("cam_drive", "Cam drive", Kind::Choice(&["chain", "gear", "belt"]), "What turns the camshaft.").or("chain"),
-    plain("drive_fits", "Drive fits", Kind::Choice(super::cam::SNOUTS), "The snout its gear is bored for."),
+    plain("block_material", "Block", Kind::Choice(Casting::WORDS), "What the block is cast of; lash grows with it.")
+        .or("iron"),
+    plain("head_material", "Heads", Kind::Choice(Casting::WORDS), "What the heads are cast of; lash grows with them.")
+        .or("iron"),
+    plain("cam_drive", "Cam drive", Kind::Choice(CamDrive::WORDS), "What turns the camshaft.").or("chain"),
+    plain("drive_fits", "Drive fits", Kind::Choice(Snout::WORDS), "The snout its gear is bored for."),
     plain(
         "distributor_gear",
         "Distributor gear",
-        Kind::Choice(&["iron", "steel", "bronze", "composite", "none"]),
+        Kind::Choice(DistributorGear::WORDS),
         "Gear of distributor or oil pump that runs on the cam's.",
     ),
     quantity("lifter_bore", "Lifter bore", Length, ("0.600 in", "1.200 in"), "Smallest of all, by bore gauge."),
@@ -172,7 +161,7 @@ macro_rules! port_fields {
             plain("valves", "Valves a port", Kind::Integer { min: 1, max: 2 }, "Valves that share this port.").or("1"),
             quantity("valve_diameter", "Valve diameter", Length, ("15 mm", "80 mm"), "Outside diameter of the valve head."),
             quantity("stem_diameter", "Stem diameter", Length, ("4 mm", "16 mm"), "Stem in the guide.").or("11/32 in"),
-            plain("guide_material", "Guide material", Kind::Choice(&["bronze", "iron", "powder_metal"]), "What the stem runs in."),
+            plain("guide_material", "Guide material", Kind::Choice(Guide::WORDS), "What the stem runs in."),
             quantity("valve_angle", "Valve angle", Angle, ("-45 deg", "45 deg"),
                 "Tilt of the stem across the engine, positive when it leans to the intake side.").or("0 deg"),
             quantity("valve_cant", "Valve cant", Angle, ("-30 deg", "30 deg"),
@@ -188,6 +177,8 @@ macro_rules! port_fields {
             quantity("face_recess", "Face recess", Length, ("-0.500 in", "1.500 in"),
                 "Height of the closed valve's lowest edge above the gasket face."),
             quantity("margin_thickness", "Margin", Length, ("0 in", "0.200 in"), "Cylindrical edge of the valve head.").or("0.060 in"),
+            quantity("piston_drop", "Drop to piston", Length, ("0 in", "3 in"),
+                "Valve to piston along the stem at overlap top dead centre, by dial with a light spring, from its seat; it stands above the frame, and over a dome nothing else tells."),
             plain("pocket", "Pocket", Kind::Object(&POCKET), "Valve pocket in the piston crown; absent for a flat crown."),
             quantity("seal_height", "Seal height", Length, ("0 in", "3 in"), "Top of the valve seal above the spring seat."),
             quantity("flow_depression", "Flow depression", Pressure, ("1 inH2O", "80 inH2O"), "Test depression of the flow table.").or("28 inH2O"),
@@ -301,14 +292,14 @@ static INDUCTION: Object = Object {
     doc: "what the runners breathe from",
     sided: false,
     fields: &[
-        plain("kind", "Kind", Kind::Choice(&["carburettor", "throttle", "boosted", "open"]), "What meters the air."),
+        plain("kind", "Kind", Kind::Choice(Induction::WORDS), "What meters the air."),
         quantity("throttle_flow", "Throttle flow", Flow, ("10 cfm", "5000 cfm"), "Rated flow, all bores.")
             .when("kind", METERED),
         quantity("throttle_depression", "Rated at", Pressure, ("0.1 inHg", "30 inHg"), "Depression of that rating.")
             .or("1.5 inHg")
             .when("kind", METERED),
         quantity("plenum_volume", "Plenum", Volume, ("0 l", "40 l"), "Volume behind the throttle."),
-        plain("charger", "Charger", Kind::Choice(&["turbine", "blower"]), "Driven by the exhaust or from the crank.")
+        plain("charger", "Charger", Kind::Choice(ChargerKind::WORDS), "Driven by the exhaust or from the crank.")
             .or("turbine")
             .when("kind", BOOSTED),
         plain(

@@ -22,14 +22,12 @@ pub use upper_train::{RETAINER, ROCKER, SPRING};
 
 use super::field::{Field, Kind, Object, plain};
 use crate::quantity::{Dimension, parse};
+use crate::words::{Use, Word};
 
 /// The format name every document carries.
 pub const FORMAT: &str = "upper-lobe.build";
 /// The newest version of the format this core reads and writes.
 pub const VERSION: i64 = 1;
-
-/// What the engine is for.
-const USES: &[&str] = &["street", "tow", "strip", "circuit", "marine", "work"];
 
 /// The whole document.
 pub static BUILD: Object =
@@ -39,7 +37,7 @@ const BUILD_FIELDS: &[Field] = &[
     plain("format", "Format", Kind::Choice(&[FORMAT]), "Says that this is a build document.").required(),
     plain("version", "Version", Kind::Integer { min: 1, max: VERSION }, "Version of the format.").required(),
     plain("name", "Build", Kind::Text(120), "What the builder calls this build.").required(),
-    plain("use", "Use", Kind::Choice(USES), "What the engine is for."),
+    plain("use", "Use", Kind::Choice(Use::WORDS), "What the engine is for."),
     plain("notes", "Notes", Kind::Text(4000), "Anything worth keeping with the build."),
     plain("target", "Plan", Kind::Object(&TARGET), "What the build is for, in numbers."),
     plain("engine", "Engine", Kind::Object(&ENGINE), "Everything the candidates share."),
@@ -59,61 +57,71 @@ const BUILD_FIELDS: &[Field] = &[
     ),
 ];
 
-/// A limit a shop may set its own figure for: the identifiers of the rules.
-pub const LIMIT_IDS: &[&str] = &[
-    "piston_clearance",
-    "radial",
-    "valve_to_valve",
-    "piston_to_head",
-    "retainer_to_seal",
-    "coil_bind",
-    "seat_load",
-    "open_load",
-    "seat_reserve",
-    "exhaust_opening",
-    "hand_check",
-    "lifter_speed",
-    "rocker_lift",
-    "class_lift",
-    "contact_stress",
-    "pressure_angle",
-    "hollow_flank",
-    "nose_radius",
-    "lifter_load",
-    "foot_contact",
-    "preload",
-    "tip_pattern",
-    "pushrod_buckling",
-    "lifter_clearance",
-    "lash_ramp",
-    "lobe_through_bearing",
-    "regrind_depth",
-    "guide_pressure",
-    "rocker_to_retainer",
-    "stud_slot",
-    "cover_room",
-    "pushrod_hole",
-    "spring_pocket",
-    "cost",
-    "trapped_compression",
-    "idle_overlap",
-    "lift_against_head",
-    "octane",
-    "peak_pressure",
-    "idle_vacuum",
-];
+/// The limits a shop may set its own figure for: identifier of the rule, and what a figure for it is written in.
+macro_rules! limits {
+    ($($id:literal: $dimension:expr,)+) => {
+        /// A limit a shop may set its own figure for: the identifiers of the rules.
+        pub const LIMIT_IDS: &[&str] = &[$($id,)+];
 
-/// What a figure for the limit `id` is written in; `None` for a plain number.
-pub fn limit_dimension(id: &str) -> Option<Dimension> {
-    match id {
-        "lifter_load" | "seat_load" | "open_load" | "seat_reserve" | "exhaust_opening" => Some(Dimension::Force),
-        "hand_check" | "lifter_speed" => Some(Dimension::Speed),
-        "idle_overlap" | "pressure_angle" => Some(Dimension::Angle),
-        "trapped_compression" | "lift_against_head" | "octane" | "pushrod_buckling" => None,
-        "peak_pressure" | "idle_vacuum" | "contact_stress" | "guide_pressure" => Some(Dimension::Pressure),
-        "cost" => Some(Dimension::Money),
-        _ => Some(Dimension::Length),
-    }
+        /// What a figure for the limit `id` is written in; `None` for a plain number.
+        pub fn limit_dimension(id: &str) -> Option<Dimension> {
+            match id {
+                $($id => $dimension,)+
+                _ => None,
+            }
+        }
+    };
+}
+
+limits! {
+    "piston_clearance": Some(Dimension::Length),
+    "radial": Some(Dimension::Length),
+    "bore_wall": Some(Dimension::Length),
+    "valve_to_valve": Some(Dimension::Length),
+    "piston_to_head": Some(Dimension::Length),
+    "retainer_to_seal": Some(Dimension::Length),
+    "coil_bind": Some(Dimension::Length),
+    "seat_load": Some(Dimension::Force),
+    "open_load": Some(Dimension::Force),
+    "seat_reserve": Some(Dimension::Force),
+    "exhaust_opening": Some(Dimension::Force),
+    "hand_check": Some(Dimension::Speed),
+    "wire_stress": None,
+    "wire_life": None,
+    "wire_fatigue": None,
+    "surge_order": None,
+    "lifter_speed": Some(Dimension::Speed),
+    "rocker_lift": Some(Dimension::Length),
+    "class_lift": Some(Dimension::Length),
+    "class_ratio": None,
+    "contact_stress": Some(Dimension::Pressure),
+    "pressure_angle": Some(Dimension::Angle),
+    "hollow_flank": Some(Dimension::Length),
+    "nose_radius": Some(Dimension::Length),
+    "lifter_load": Some(Dimension::Force),
+    "foot_contact": Some(Dimension::Length),
+    "preload": Some(Dimension::Length),
+    "preload_school": Some(Dimension::Length),
+    "cold_lash": Some(Dimension::Length),
+    "tip_pattern": Some(Dimension::Length),
+    "pushrod_buckling": None,
+    "lifter_clearance": Some(Dimension::Length),
+    "lash_ramp": Some(Dimension::Length),
+    "lobe_through_bearing": Some(Dimension::Length),
+    "regrind_depth": Some(Dimension::Length),
+    "guide_pressure": Some(Dimension::Pressure),
+    "rocker_to_retainer": Some(Dimension::Length),
+    "stud_slot": Some(Dimension::Length),
+    "cover_room": Some(Dimension::Length),
+    "pushrod_hole": Some(Dimension::Length),
+    "spring_pocket": Some(Dimension::Length),
+    "cost": Some(Dimension::Money),
+    "trapped_compression": None,
+    "idle_overlap": Some(Dimension::Angle),
+    "lift_against_head": None,
+    "octane": None,
+    "peak_pressure": Some(Dimension::Pressure),
+    "idle_vacuum": Some(Dimension::Pressure),
 }
 
 /// A figure for the limit `id` as written: SI, or the plain number (per cent and `:1` may follow it).

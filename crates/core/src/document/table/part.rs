@@ -2,6 +2,7 @@
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Length, Mass, Money};
+use crate::words::{ValveMaterial, Word};
 
 /// What the part is called on the shelf; an edited one says so.
 pub(super) const PART: Field =
@@ -12,8 +13,7 @@ pub(super) const PRICE: Field =
     quantity("price", "Price", Money, ("0 USD", "100000 USD"), "Of the whole engine's set.");
 
 /// Materials of valves.
-pub(super) const VALVE_MATERIALS: Kind =
-    Kind::Choice(&["stainless", "titanium", "nickel_alloy", "sodium_filled", "steel"]);
+pub(super) const VALVE_MATERIALS: Kind = Kind::Choice(ValveMaterial::WORDS);
 
 /// A valve on the shelf: what the train has of it, and what the head must have for it.
 pub static SHELF_VALVE: Object = Object {

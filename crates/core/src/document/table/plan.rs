@@ -2,6 +2,7 @@
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Length, Money, Pressure, Speed, Temperature};
+use crate::words::{ClearanceSchool, LifterKind, Word};
 
 /// The plan.
 pub static TARGET: Object =
@@ -37,6 +38,18 @@ const FIELDS: &[Field] = &[
         Kind::Integer { min: 0, max: 300_000 },
         "Miles between inspections the owner accepts.",
     ),
+    plain(
+        "inspection_hours",
+        "Inspection, hours",
+        Kind::Integer { min: 1, max: 20_000 },
+        "Running hours between inspections the owner accepts.",
+    ),
+    plain(
+        "inspection_passes",
+        "Inspection, passes",
+        Kind::Integer { min: 1, max: 10_000 },
+        "Passes between inspections the owner accepts.",
+    ),
     plain("keep", "Keep", Kind::List { of: &Kind::Choice(KEEPABLE), min: 0, max: 12 }, "Parts that must stay."),
     plain("rules", "Class rules", Kind::Object(&RULES), "What the class the engine runs in allows."),
     plain("ambient", "Ambient", Kind::Object(&AMBIENT), "The air the engine breathes."),
@@ -49,7 +62,7 @@ const FIELDS: &[Field] = &[
     plain(
         "piston_clearance_school",
         "Piston clearance school",
-        Kind::Choice(&["generous", "engineered"]),
+        Kind::Choice(ClearanceSchool::WORDS),
         "Conventional minima, or tight ones proven by a growth budget.",
     )
     .or("generous"),
@@ -75,7 +88,7 @@ static RULES: Object = Object {
     sided: false,
     fields: &[
         quantity("maximum_lift", "Most valve lift", Length, ("0.200 in", "1.200 in"), "At the valve, lash at zero."),
-        plain("lifter", "Lifter kind", Kind::Choice(super::train::LIFTER_KINDS), "The only kind allowed."),
+        plain("lifter", "Lifter kind", Kind::Choice(LifterKind::WORDS), "The only kind allowed."),
         plain("stock_ratio", "Stock rocker ratio", Kind::Number { min: 1.0, max: 2.5 }, "The only ratio allowed."),
     ],
 };

@@ -5,6 +5,7 @@ use super::part::{PART, PRICE};
 use super::upper_train::{BRIDGE, READINGS, RETAINER, ROCKER, SPRING, VALVE};
 use crate::document::field::{Kind, Object, plain, quantity, sided};
 use crate::quantity::Dimension::{Force, Length, Mass, Speed};
+use crate::words::{AntiRotation, LifterKind, LifterVariant, LightMetal, PreloadSchool, Word};
 
 /// The train of a candidate.
 pub static TRAIN: Object = Object {
@@ -35,9 +36,6 @@ pub static TRAIN: Object = Object {
     ],
 };
 
-/// Lifter kinds, in the order of the trade.
-pub const LIFTER_KINDS: &[&str] = &["hydraulic_flat", "solid_flat", "hydraulic_roller", "solid_roller"];
-
 const FLAT: &[&str] = &["hydraulic_flat", "solid_flat"];
 const ROLLER: &[&str] = &["hydraulic_roller", "solid_roller"];
 const HYDRAULIC: &[&str] = &["hydraulic_flat", "hydraulic_roller"];
@@ -48,11 +46,11 @@ pub static LIFTER: Object = sided(
     "lifter",
     "what rides on the lobe",
     &[
-        plain("kind", "Kind", Kind::Choice(LIFTER_KINDS), "Flat or roller, hydraulic or solid."),
+        plain("kind", "Kind", Kind::Choice(LifterKind::WORDS), "Flat or roller, hydraulic or solid."),
         plain(
             "variant",
             "Variant",
-            Kind::Choice(&["standard", "short_travel", "anti_pump_up"]),
+            Kind::Choice(LifterVariant::WORDS),
             "Design of a hydraulic lifter.",
         )
         .or("standard")
@@ -76,7 +74,7 @@ pub static LIFTER: Object = sided(
         plain(
             "anti_rotation",
             "Kept from turning by",
-            Kind::Choice(&["link_bar", "guide_tray", "keyway", "none"]),
+            Kind::Choice(AntiRotation::WORDS),
             "What keeps a roller square to the lobe.",
         )
         .when("kind", ROLLER),
@@ -87,7 +85,7 @@ pub static LIFTER: Object = sided(
         plain(
             "preload_school",
             "Preload school",
-            Kind::Choice(&["series", "light", "deep"]),
+            Kind::Choice(PreloadSchool::WORDS),
             "As engines leave the works; so light that pump-up cannot hold the valve open; or close to the bottom, with short travel.",
         )
         .or("series")
@@ -232,7 +230,7 @@ pub static PUSHROD: Object = sided(
         quantity("length", "Length", Length, ("3 in", "20 in"), "Effective length."),
         quantity("outside_diameter", "Outside diameter", Length, ("0.200 in", "1 in"), "Of the tube."),
         quantity("wall", "Wall", Length, ("0.020 in", "0.300 in"), "Of the tube."),
-        plain("material", "Material", Kind::Choice(&["steel", "aluminium"]), "Of the tube.").or("steel"),
+        plain("material", "Material", Kind::Choice(LightMetal::WORDS), "Of the tube.").or("steel"),
         quantity("mass", "Mass", Mass, ("10 g", "600 g"), "Weighed; from a tube of these sizes when absent."),
         quantity(
             "checked_length",

@@ -3,15 +3,16 @@
 use super::part::{PART, PRICE, VALVE_MATERIALS};
 use crate::document::field::{Kind, Object, plain, quantity, sided};
 use crate::quantity::Dimension::{Angle, Force, Length, Mass};
+use crate::words::{LightMetal, Mount, RockerGeometry, SpringForm, Tip, Wire, Word};
 
 /// Multiplies the lobe's lift.
 pub static ROCKER: Object = sided(
     "rocker",
     "multiplies the lobe's lift",
     &[
-        plain("mount", "Mount", Kind::Choice(&["stud", "pedestal", "shaft", "paired_shaft"]), "What it pivots on."),
-        plain("tip", "Tip", Kind::Choice(&["roller", "pad"]), "What touches the valve."),
-        plain("material", "Material", Kind::Choice(&["steel", "aluminium"]), "Of the body."),
+        plain("mount", "Mount", Kind::Choice(Mount::WORDS), "What it pivots on."),
+        plain("tip", "Tip", Kind::Choice(Tip::WORDS), "What touches the valve."),
+        plain("material", "Material", Kind::Choice(LightMetal::WORDS), "Of the body."),
         plain("ratio", "Ratio", Kind::Number { min: 1.0, max: 2.5 }, "Nominal ratio of valve lift to lobe lift."),
         quantity("rated_lift", "Rated lift", Length, ("0.300 in", "1.200 in"), "Largest valve lift the maker allows."),
         quantity("tip_side_mass", "Tip-side mass", Mass, ("1 g", "120 g"), "Weighed in a stand at the tip."),
@@ -24,7 +25,8 @@ pub static ROCKER: Object = sided(
         ),
         quantity("pivot_to_cup", "Pivot to cup", Length, ("0.400 in", "3 in"), "Pivot to the pushrod's end."),
         quantity("tip_radius", "Tip radius", Length, ("0.100 in", "1.500 in"), "Of the roller, or of a plain pad.")
-            .or("0.250 in"),
+            .or("0.250 in")
+            .beside("pivot_to_tip"),
         quantity(
             "pivot_height",
             "Pivot above stem",
@@ -46,7 +48,8 @@ pub static ROCKER: Object = sided(
             ("-1 in", "1.500 in"),
             "Pushrod's end below the pivot with the valve closed, along the stem.",
         )
-        .or("0.100 in"),
+        .or("0.100 in")
+        .beside("pivot_to_tip"),
         quantity(
             "pushrod_angle",
             "Pushrod angle",
@@ -54,14 +57,16 @@ pub static ROCKER: Object = sided(
             ("-45 deg", "45 deg"),
             "Between pushrod and stem, seen along the crank, valve closed.",
         )
-        .or("0 deg"),
+        .or("0 deg")
+        .beside("pivot_to_tip"),
         plain(
             "geometry",
             "Geometry",
-            Kind::Choice(&["half_lift", "full_lift"]),
+            Kind::Choice(RockerGeometry::WORDS),
             "Square to the stem at half lift, or never past square: square at full lift.",
         )
-        .or("half_lift"),
+        .or("half_lift")
+        .beside("pivot_to_tip"),
         quantity("stud_diameter", "Stud diameter", Length, ("0.25 in", "0.75 in"), "Of a stud mount.")
             .when("mount", STUD),
         quantity(
@@ -207,12 +212,7 @@ pub static SPRING: Object = sided(
     "spring",
     "the spring package as fitted",
     &[
-        plain(
-            "form",
-            "Form",
-            Kind::Choice(&["single", "beehive", "conical", "dual", "triple"]),
-            "Shape of the package.",
-        ),
+        plain("form", "Form", Kind::Choice(SpringForm::WORDS), "Shape of the package."),
         quantity(
             "installed_height",
             "Installed height",
@@ -279,12 +279,6 @@ static COIL: Object = Object {
             "How much shorter than the installed height this coil sits.",
         )
         .or("0 in"),
-        plain(
-            "material",
-            "Material",
-            Kind::Choice(&["music_wire", "oil_tempered", "chrome_vanadium", "chrome_silicon"]),
-            "Of the wire.",
-        )
-        .or("chrome_silicon"),
+        plain("material", "Material", Kind::Choice(Wire::WORDS), "Of the wire.").or("chrome_silicon"),
     ],
 };

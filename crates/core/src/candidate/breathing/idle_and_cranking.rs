@@ -1,7 +1,6 @@
 //! What an engine does at the ends of its work: idle, and what a gauge reads while the starter turns it.
 
-use super::super::inputs::Part;
-use super::gap_of;
+use super::ended::Ended;
 use super::work::{Breathing, Effort};
 use crate::gas::cycle::{Halt, Mode, Run};
 use crate::gas::setup::{Around, Combustion, Point, Setup};
@@ -24,7 +23,7 @@ const LOPES: f64 = 0.50;
 
 /// Idle and cranking of an engine.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Manners {
+pub struct IdleAndCranking {
     /// Idle, for a spark engine whose idle speed is known.
     pub idle: Option<IdleReport>,
     /// Highest cylinder pressure at cranking speed, Pa over outside; rings and valves that leak nothing.
@@ -33,17 +32,17 @@ pub struct Manners {
 
 impl Breathing {
     /// Idle and cranking, on the coarse mesh with one cylinder.
-    pub fn manners(&self, stop: &(dyn Fn() -> bool + Sync)) -> Part<Manners> {
+    pub fn idle_and_cranking(&self, stop: &(dyn Fn() -> bool + Sync)) -> Result<IdleAndCranking, Ended> {
         let setup = self.meshed(Effort::Screening);
         let air = (self.air.pressure, self.air.temperature);
         let around = Around::open(air.0, air.1);
         let cranking = Run { setup: &setup, mode: Mode::Fast, around, fires: false, stop }.point(self.cranking);
-        let cranking = cranking.map_err(gap_of)?.0.peak_pressure - air.0;
+        let cranking = cranking?.0.peak_pressure - air.0;
         let idle = match (self.idle, &setup.combustion) {
-            (Some(rpm), Combustion::Spark { .. }) => Some(idle(&setup, air, rpm, stop).map_err(gap_of)?),
+            (Some(rpm), Combustion::Spark { .. }) => Some(idle(&setup, air, rpm, stop)?),
             _ => None,
         };
-        Ok(Manners { idle, cranking })
+        Ok(IdleAndCranking { idle, cranking })
     }
 }
 

@@ -2,9 +2,9 @@
 
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
-use upper_lobe_core::candidate::breathing::{Manners, breathing_of};
-use upper_lobe_core::candidate::{Inputs, Stages};
-use upper_lobe_core::document::{Build, Ledger};
+use upper_lobe_core::candidate::breathing::{IdleAndCranking, breathing_of};
+use upper_lobe_core::candidate::{Resolved, Stages};
+use upper_lobe_core::document::Build;
 use upper_lobe_core::edit::{CardNumber, Edit, apply};
 use upper_lobe_core::quantity::UnitSystem;
 use upper_lobe_core::report::{IdleQuality, IdleReport};
@@ -13,10 +13,10 @@ const TOW: &str = include_str!("../../../demo/tollgate-388-hauler.json");
 const STRIP: &str = include_str!("../../../demo/quarry-lane-427-strip.json");
 const DIESEL: &str = include_str!("../../../demo/harbour-six-7-2-diesel.json");
 
-fn manners(build: &Build) -> Manners {
-    let (views, ledger) = (build.candidates(), Ledger::default());
-    let breathing = breathing_of(&Inputs::resolve(&views[0], &ledger, &Stages::default())).expect("complete");
-    let found = breathing.manners(&|| false).expect("runs");
+fn idle_and_cranking(build: &Build) -> IdleAndCranking {
+    let views = build.candidates();
+    let breathing = breathing_of(&Resolved::of(&views[0], &Stages::default())).expect("complete");
+    let found = breathing.idle_and_cranking(&|| false).expect("runs");
     println!("{:?}, cranking {:.0} kPa", found.idle, found.cranking * 1e-3);
     found
 }
@@ -26,7 +26,7 @@ fn edited(text: &str, edit: &Edit) -> Build {
 }
 
 fn idle(text: &str, edit: &Edit) -> IdleReport {
-    manners(&edited(text, edit)).idle.expect("a spark engine with an idle speed")
+    idle_and_cranking(&edited(text, edit)).idle.expect("a spark engine with an idle speed")
 }
 
 fn set(field: &str, text: &str) -> Edit {
@@ -63,9 +63,9 @@ fn cranking_pressure_lies_between_slow_and_adiabatic_compression_of_what_is_trap
     // p V^n with n from 1.2 (walls and leakage) to 1.4 (none) at 95 and 99 kPa: at least what is trapped at .006, at most
     // what is trapped at .050, as the timing block has them; the running valve shuts in between.
     for (text, trapped, outside) in [(TOW, (8.0_f64, 9.2_f64), 95.0), (DIESEL, (15.8, 17.5), 99.0)] {
-        let kpa = manners(&Build::read(text).unwrap()).cranking * 1e-3;
+        let kpa = idle_and_cranking(&Build::read(text).unwrap()).cranking * 1e-3;
         let between = [trapped.0.powf(1.2), trapped.1.powf(1.4)].map(|ratio| outside * (ratio - 1.0));
         assert!((between[0]..between[1]).contains(&kpa), "{kpa}, {between:?}");
     }
-    assert_eq!(manners(&Build::read(DIESEL).unwrap()).idle, None);
+    assert_eq!(idle_and_cranking(&Build::read(DIESEL).unwrap()).idle, None);
 }

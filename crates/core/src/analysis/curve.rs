@@ -1,0 +1,167 @@
+//! Torque and power as a job: points as they come, the whole curve kept by what it is computed from; and what limits ask
+//! of it.
+
+use crate::candidate::breathing::{Breathing, Effort, Ended, Sample, breathing_of, report, samples, trace};
+use crate::candidate::{Key, Resolved, Stages, key, worded};
+use crate::document::{Build, Fault, Ledger, unknown_candidate};
+use crate::given::{Given, Source};
+use crate::limits::{Findings, GasFinding};
+use crate::quantity::Pressure;
+use crate::report::{BreathingReport, Curve};
+use crate::work::{Class, Halted, Job, Watch};
+use serde::Serialize;
+use std::sync::{Arc, Mutex, PoisonError};
+
+/// Points so far.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct CurveStep {
+    /// Points computed.
+    pub done: usize,
+    /// Points of the whole curve.
+    pub of: usize,
+    /// The curve so far.
+    pub curve: Box<BreathingReport>,
+}
+
+/// Computing the curve of one candidate.
+pub struct CurveJob {
+    breathing: Breathing,
+    effort: Effort,
+    level: usize,
+    stages: Arc<Stages>,
+}
+
+impl CurveJob {
+    /// The curve of the candidate `id`, or of the first, on the boost level of that name, or on the strongest.
+    ///
+    /// # Errors
+    /// A fault when there is no such candidate; inside, what is missing for a curve of this effort.
+    pub fn new(
+        build: &Build,
+        id: Option<&str>,
+        (effort, level): (Effort, Option<&str>),
+        stages: Arc<Stages>,
+    ) -> Result<Result<Self, Halted>, Fault> {
+        let breathing = match breathing_inputs(build, id, &stages)? {
+            Ok(breathing) => breathing,
+            Err(halted) => return Ok(Err(halted)),
+        };
+        let named = level.and_then(|name| breathing.air.levels.iter().position(|level| level.name == name));
+        let level = named.unwrap_or_else(|| breathing.strongest());
+        if let Some(halted) = cannot(build, id, &breathing, effort) {
+            return Ok(Err(halted));
+        }
+        Ok(Ok(Self { breathing, effort, level, stages }))
+    }
+}
+
+impl Job for CurveJob {
+    type Step = CurveStep;
+    type Done = Curve;
+
+    fn key(&self) -> Key {
+        curve_key(&self.breathing, self.effort, self.level)
+    }
+
+    fn class(&self) -> Class {
+        if matches!(self.effort, Effort::Preview | Effort::Screening) { Class::Preview } else { Class::Result }
+    }
+
+    fn kept(&self) -> Option<Arc<Curve>> {
+        self.stages.curves.kept(self.key())
+    }
+
+    fn run(&self, watch: &Watch<'_, CurveStep>) -> Result<Arc<Curve>, Halted> {
+        let Self { breathing, effort, level, stages } = self;
+        let of = breathing.speeds(*effort).len();
+        let so_far: Mutex<Vec<Sample>> = Mutex::default();
+        let told = |sample: &Sample| {
+            let mut found = so_far.lock().unwrap_or_else(PoisonError::into_inner);
+            let at = found.partition_point(|other| other.point.rpm < sample.point.rpm);
+            found.insert(at, sample.clone());
+            if found.len() < of {
+                let curve = Box::new(report(breathing, *effort, *level, &found, None));
+                (watch.report)(CurveStep { done: found.len(), of, curve });
+            }
+        };
+        let samples = samples(breathing, (*effort, *level), watch.stop, told).map_err(halted)?;
+        // Idle and cranking belong to a result, not to what follows a drag.
+        let last = matches!(effort, Effort::Full | Effort::Fast);
+        let ends = last.then(|| breathing.idle_and_cranking(watch.stop)).transpose().map_err(halted)?;
+        let curve = Arc::new(Curve {
+            report: report(breathing, *effort, *level, &samples, ends.as_ref()),
+            traces: samples.iter().map(|sample| trace(breathing, sample)).collect(),
+        });
+        stages.curves.keep(self.key(), Arc::clone(&curve));
+        Ok(curve)
+    }
+}
+
+/// Why a curve of this effort cannot be computed, with every field that is missing for it.
+pub(super) fn cannot(build: &Build, id: Option<&str>, breathing: &Breathing, effort: Effort) -> Option<Halted> {
+    let gap = breathing.can(effort).err()?;
+    let views = build.candidates();
+    let view = views.iter().find(|view| id.is_none_or(|id| view.id == id))?;
+    let ledger = Ledger::default();
+    let (reason, needs) = worded(&gap, &Source::new(view, &ledger));
+    Some(Halted::Lacks { reason, needs })
+}
+
+/// Why work on the gas ended, where nothing is missing any more.
+pub(super) fn halted(ended: Ended) -> Halted {
+    match ended {
+        Ended::Stopped => Halted::Stopped,
+        Ended::Gap(gap) => Halted::Lacks { reason: gap.reason, needs: Vec::new() },
+    }
+}
+
+fn curve_key(breathing: &Breathing, effort: Effort, level: usize) -> Key {
+    key(&(breathing, effort, level))
+}
+
+/// What the curve of the candidate `id`, or of the first, is computed from.
+pub(super) fn breathing_inputs(
+    build: &Build,
+    id: Option<&str>,
+    stages: &Stages,
+) -> Result<Result<Breathing, Halted>, Fault> {
+    let views = build.candidates();
+    let view = match id {
+        Some(id) => views.iter().find(|v| v.id == id),
+        None => views.first(),
+    };
+    let view = view.ok_or_else(|| unknown_candidate("candidate", id.unwrap_or_default(), &views))?;
+    let ledger = Ledger::default();
+    let source = Source::new(view, &ledger);
+    let breathing = breathing_of(&Resolved::new(Given::read(&source), stages));
+    Ok(breathing.map_err(|gap| {
+        let (reason, needs) = worded(&gap, &source);
+        Halted::Lacks { reason, needs }
+    }))
+}
+
+/// What limits ask of a curve.
+pub(super) fn gas_finding(curve: &BreathingReport) -> GasFinding {
+    let most = |values: &[f64]| values.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+    let gauge = |values: &Option<Vec<f64>>| values.as_ref().map(|kpa| Pressure::from_si(most(kpa) * 1e3));
+    GasFinding {
+        octane_needed: curve.octane_needed.as_deref().map(most),
+        peak_pressure: most(&curve.peak_cylinder_pressure_kpa) * 1e3,
+        opening_pressure: most(&curve.exhaust_opening_kpa) * 1e3,
+        idle_vacuum: curve.idle.as_ref().map(|idle| idle.vacuum_kpa.unwrap_or(0.0) * 1e3),
+        boost: gauge(&curve.boost_kpa).zip(gauge(&curve.drive_kpa)),
+    }
+}
+
+/// What was found of a candidate before, by what it is computed from: a whole curve, or that of one cylinder.
+pub(super) fn findings_of(resolved: &Resolved, stages: &Stages) -> Findings {
+    if stages.curves.is_empty() {
+        return Findings::default();
+    }
+    let Ok(breathing) = breathing_of(resolved) else { return Findings::default() };
+    let level = breathing.strongest();
+    let kept = |effort| stages.curves.kept(curve_key(&breathing, effort, level));
+    let curve = kept(Effort::Full).or_else(|| kept(Effort::Fast));
+    Findings { gas: curve.map(|curve| gas_finding(&curve.report)) }
+}

@@ -1,0 +1,53 @@
+//! What the stages found, in words: gaps with the fields that would close them, defaults that stood in.
+
+use super::breathing::ESTIMATED_FLOW;
+use super::resolve::{Gap, Part, Resolved};
+use crate::cam::assumed_seat_timing;
+use crate::document::{Ledger, Side, field_label};
+use crate::given::Source;
+use crate::report::Block;
+
+/// A gap as a sentence, and the paths of the fields that would close it.
+pub fn worded(gap: &Gap, source: &Source<'_>) -> (String, Vec<String>) {
+    let mut needs: Vec<String> = Vec::new();
+    for place in &gap.needs {
+        let path = source.path(*place);
+        if !needs.contains(&path) {
+            needs.push(path);
+        }
+    }
+    let labels = || needs.iter().map(|path| field_label(path)).collect::<Vec<_>>().join("; ");
+    let reason = match (gap.reason.is_empty(), needs.is_empty()) {
+        (true, _) => format!("needs {}", labels()),
+        (false, true) => gap.reason.clone(),
+        (false, false) => format!("{}: needs {}", gap.reason, labels()),
+    };
+    (reason, needs)
+}
+
+/// A part as a block of the report.
+pub fn block<T>(part: Part<T>, source: &Source<'_>) -> Block<T> {
+    match part {
+        Ok(value) => Block::Done(value),
+        Err(gap) => {
+            let (reason, needs) = worded(&gap, source);
+            Block::Failed { reason, needs }
+        }
+    }
+}
+
+/// Notes what stood in for values that have no default in the table.
+pub fn note_assumed(resolved: &Resolved, source: &Source<'_>, ledger: &Ledger) {
+    for side in Side::BOTH {
+        if let Some(deg) = assumed_seat_timing(&resolved.given, side) {
+            let checks = source.path(resolved.given.lobe(side).at("checks"));
+            let value = format!("{} duration at .006 in of about {deg:.0} deg", side.key());
+            let why = "the card gives no seat timing: common allowance for this lifter kind, no source";
+            ledger.assume(format!("{checks}.006"), &value, why);
+        }
+        let port = resolved.port(side);
+        if port.flow.is_none() && port.valve_diameter.is_some() {
+            ledger.assume(source.path(port.at("flow")), "estimated", ESTIMATED_FLOW);
+        }
+    }
+}

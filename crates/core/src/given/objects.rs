@@ -1,0 +1,409 @@
+//! Every object of the document a candidate is computed from, its fields in SI or as enums. Their meanings, ranges and
+//! defaults stand in the table of fields (`document/table`).
+
+use super::place::{Of, Place};
+use super::value::{BoostRow, FlankChecks, Fuelling, Profile, Rows, Value};
+use crate::document::{Node, Side};
+use crate::quantity::{Angle, Flow, Force, Length, Mass, Money, Pressure, Speed, Temperature, Torque, Volume};
+use crate::words::{
+    AntiRotation, CamDrive, CamGear, Casting, ChargerKind, ClearanceSchool, Combustion, Core, DistributorGear,
+    FuelKind, GroundFor, Guide, Induction, Layout, LifterKind, LifterVariant, LightMetal, Mount, PreloadSchool,
+    PullAir, RockerGeometry, RodMaterial, Snout, SpringForm, Tip, ValveMaterial, Wire,
+};
+use std::sync::Arc;
+
+/// An object whose numbers can be named.
+pub trait Fields {
+    /// Its fields that are one number, SI for quantities.
+    fn numbers(&self) -> Vec<(&'static str, f64)>;
+    /// Changes a field that is one number; `None` when it is not given or no number.
+    fn set(&mut self, key: &str, number: f64) -> Option<()>;
+}
+
+/// Declares one object: its struct, its reading, and its fields by name for whoever perturbs them.
+macro_rules! objects {
+    ($($(#[$doc:meta])* $name:ident of $of:ident { $($key:ident: $kind:ty,)+ })+) => {$(
+        $(#[$doc])*
+        #[derive(Debug, Clone, PartialEq)]
+        pub struct $name {
+            /// Seen from.
+            pub side: Side,
+            /// Whether the object is there at all.
+            pub is_given: bool,
+            $(
+                #[doc = concat!("`", stringify!($key), "`; `None` when it is neither given nor has a default.")]
+                pub $key: Option<$kind>,
+            )+
+        }
+
+        impl $name {
+            /// Reads the object as `side` sees it.
+            pub fn read(node: &Node<'_>, side: Side) -> Self {
+                Self { side, is_given: node.is_given(), $($key: Value::read(node, stringify!($key)),)+ }
+            }
+
+            /// The place of one of its fields.
+            pub fn at(&self, key: &'static str) -> Place {
+                debug_assert!([$(stringify!($key)),+].contains(&key), "{key}");
+                Place::new(Of::$of, key, self.side)
+            }
+
+        }
+
+        impl Fields for $name {
+            fn numbers(&self) -> Vec<(&'static str, f64)> {
+                let all = [$((stringify!($key), self.$key.as_ref().and_then(Value::number)),)+];
+                all.into_iter().filter_map(|(key, number)| Some((key, number?))).collect()
+            }
+
+            fn set(&mut self, key: &str, number: f64) -> Option<()> {
+                match key {
+                    $(stringify!($key) => {
+                        self.$key.as_ref()?.number()?;
+                        self.$key = Some(Value::from_number(number)?);
+                        Some(())
+                    })+
+                    _ => None,
+                }
+            }
+        }
+    )+};
+}
+
+objects! {
+    /// The plan.
+    Target of Target {
+        band_from: Speed,
+        band_to: Speed,
+        peak_power_at: Speed,
+        shift_at: Speed,
+        overspeed_by: Speed,
+        idle_at: Speed,
+        idle_vacuum: Pressure,
+        inspection_miles: f64,
+        inspection_hours: f64,
+        inspection_passes: f64,
+        budget: Money,
+        boost: Arc<[BoostRow]>,
+        piston_clearance_school: ClearanceSchool,
+    }
+
+    /// What the class allows.
+    Rules of Rules {
+        maximum_lift: Length,
+        lifter: LifterKind,
+        stock_ratio: f64,
+    }
+
+    /// The air the engine breathes.
+    Ambient of Ambient {
+        pressure: Pressure,
+        temperature: Temperature,
+        humidity: f64,
+    }
+
+    /// What candidates share.
+    Engine of Engine {
+        layout: Layout,
+        cylinders: f64,
+        firing_order: Arc<[f64]>,
+        combustion: Combustion,
+        fuel: FuelKind,
+        octane_ron: f64,
+        air_fuel_ratio: f64,
+        bore: Length,
+        stroke: Length,
+        rod_length: Length,
+        pin_offset: Length,
+        deck_clearance: Length,
+        gasket_thickness: Length,
+        gasket_bore: Length,
+        chamber_volume: Volume,
+        piston_volume: Volume,
+        piston_assembly_mass: Mass,
+        rod_mass: Mass,
+        rod_material: RodMaterial,
+        block_material: Casting,
+        head_material: Casting,
+        cam_drive: CamDrive,
+        drive_fits: Snout,
+        distributor_gear: DistributorGear,
+        lifter_bore: Length,
+        head_stud: Length,
+        spark_retard: Angle,
+        cranking_speed: Speed,
+        fuelling: Fuelling,
+        smoke_air_fuel: f64,
+        injection_start: Angle,
+        pressure_ceiling: Pressure,
+    }
+
+    /// What the runners breathe from.
+    InductionPart of Induction {
+        kind: Induction,
+        throttle_flow: Flow,
+        throttle_depression: Pressure,
+        plenum_volume: Volume,
+        charger: ChargerKind,
+        compressor_efficiency: f64,
+        turbine_efficiency: f64,
+        cooler_effectiveness: f64,
+    }
+
+    /// One side of the head; `each` and `each_length` are runners or primaries.
+    Port of Port {
+        valves: f64,
+        valve_diameter: Length,
+        stem_diameter: Length,
+        guide_material: Guide,
+        valve_angle: Angle,
+        valve_cant: Angle,
+        valve_offset_x: Length,
+        valve_offset_y: Length,
+        second_offset_x: Length,
+        second_offset_y: Length,
+        face_recess: Length,
+        margin_thickness: Length,
+        seal_height: Length,
+        piston_drop: Length,
+        flow_depression: Pressure,
+        flow: Rows<Length, Flow>,
+        flow_reverse: Rows<Length, Flow>,
+        spring_pocket: Length,
+        guide_length: Length,
+        tip_to_guide: Length,
+        pushrod_hole: Length,
+        pushrod_hole_below: Length,
+        cover_room: Length,
+    }
+
+    /// From plenum to head; the intake's alone.
+    Runner of Port {
+        runner_length: Length,
+        runner_lengths: Arc<[Length]>,
+        runner_diameter: Length,
+        port_length: Length,
+        acoustic_end: Length,
+    }
+
+    /// From head to collector; the exhaust's alone.
+    Primary of Port {
+        primary_length: Length,
+        primary_lengths: Arc<[Length]>,
+        primary_diameter: Length,
+    }
+
+    /// Where primaries meet.
+    Collector of Collector {
+        length: Length,
+        diameter: Length,
+        cylinders: Arc<[Vec<f64>]>,
+    }
+
+    /// A valve's pocket in the crown.
+    PocketPart of Pocket {
+        depth: Length,
+        diameter: Length,
+        offset_x: Length,
+        offset_y: Length,
+        floor_angle: Angle,
+    }
+
+    /// The camshaft.
+    Cam of Cam {
+        lobe_separation: Angle,
+        intake_centreline: Angle,
+        base_circle_diameter: Length,
+        ground_for: GroundFor,
+        wheel_radius: Length,
+        snout: Snout,
+        core_material: Core,
+        gear: CamGear,
+        bearing_diameter: Length,
+        base_circle_before: Length,
+        case_depth: Length,
+    }
+
+    /// The four events at .050.
+    EventsPart of Events {
+        intake_opens_btdc: Angle,
+        intake_closes_abdc: Angle,
+        exhaust_opens_bbdc: Angle,
+        exhaust_closes_atdc: Angle,
+    }
+
+    /// One lobe, from its card or measured.
+    LobePart of Lobe {
+        lobe_lift: Length,
+        checks: Rows<Length, Angle>,
+        opening: FlankChecks,
+        closing: FlankChecks,
+        profile: Profile,
+        lash_ramp: Length,
+    }
+
+    /// What rides on the lobe.
+    Lifter of Lifter {
+        kind: LifterKind,
+        variant: LifterVariant,
+        mass: Mass,
+        face_diameter: Length,
+        face_margin: Length,
+        roller_diameter: Length,
+        anti_rotation: AntiRotation,
+        travel: Length,
+        preload: Length,
+        preload_school: PreloadSchool,
+        lash: Length,
+        give: Length,
+        roller_width: Length,
+        most_lift: Length,
+        rated_speed: Speed,
+        rated_load: Force,
+        bleed_seconds: f64,
+        body_diameter: Length,
+        seat_height: Length,
+    }
+
+    /// Between lifter and rocker.
+    PushrodPart of Pushrod {
+        length: Length,
+        outside_diameter: Length,
+        wall: Length,
+        material: LightMetal,
+        mass: Mass,
+        checked_length: Length,
+        end_diameter: Length,
+    }
+
+    /// Work that moves the preload.
+    PreloadWork of PreloadWork {
+        head_milled: Length,
+        deck_milled: Length,
+        gasket_thicker: Length,
+        stem_higher: Length,
+        lash_cap: Length,
+        base_circle_smaller: Length,
+        stand_shim: Length,
+        pushrod_longer: Length,
+    }
+
+    /// Measured pushrods and places.
+    Matching of Matching {
+        pushrods: Arc<[Length]>,
+        places: Arc<[Length]>,
+        preload: Length,
+        shim_step: Length,
+    }
+
+    /// Multiplies the lobe's lift.
+    RockerPart of Rocker {
+        mount: Mount,
+        tip: Tip,
+        material: LightMetal,
+        ratio: f64,
+        rated_lift: Length,
+        tip_side_mass: Mass,
+        pivot_to_tip: Length,
+        pivot_to_cup: Length,
+        tip_radius: Length,
+        pivot_height: Length,
+        stem_offset: Length,
+        cup_drop: Length,
+        pushrod_angle: Angle,
+        geometry: RockerGeometry,
+        stud_diameter: Length,
+        slot_length: Length,
+        slot_depth: Length,
+        body_depth: Length,
+        top_height: Length,
+        adjuster_height: Length,
+        cup_diameter: Length,
+    }
+
+    /// What opens two valves of a port.
+    Bridge of Bridge {
+        mass: Mass,
+    }
+
+    /// The valve itself.
+    ValvePart of Valve {
+        mass: Mass,
+        material: ValveMaterial,
+        length: Length,
+        lash_cap_mass: Mass,
+    }
+
+    /// Lift at the valve by dial.
+    LiftReadings of Readings {
+        light_spring_lift: Length,
+        light_spring_load: Force,
+        running_lift: Length,
+        running_load: Force,
+    }
+
+    /// Retainer and locks.
+    RetainerPart of Retainer {
+        mass: Mass,
+        locks_mass: Mass,
+        depth: Length,
+        diameter: Length,
+        below_tip: Length,
+        spring_diameter: Length,
+    }
+
+    /// The spring package as fitted.
+    SpringPart of Spring {
+        form: SpringForm,
+        installed_height: Length,
+        coil_bind_height: Length,
+        mass: Mass,
+        outside_diameter: Length,
+        top_diameter: Length,
+        points: Rows<Length, Force>,
+        coils: Arc<[CoilPart]>,
+    }
+
+    /// One coil known by its wire.
+    CoilPart of Spring {
+        wire_diameter: Length,
+        mean_diameter: Length,
+        active_coils: f64,
+        total_coils: f64,
+        free_length: Length,
+        seat_offset: Length,
+        material: Wire,
+    }
+
+    /// A pull on the dyno.
+    PullPart of Pull {
+        level: Arc<str>,
+        air: PullAir,
+        points: Rows<Speed, Torque>,
+    }
+
+    /// What was learned from one.
+    CalibrationPart of Calibration {
+        port_flow: f64,
+        friction: f64,
+        burning: f64,
+        intake_length: Length,
+        remaining: f64,
+        from: Speed,
+        to: Speed,
+        pulled: Arc<str>,
+    }
+}
+
+impl Value for Arc<[CoilPart]> {
+    fn read(node: &Node<'_>, key: &str) -> Option<Self> {
+        node.has(key).then(|| node.children(key).iter().map(|coil| CoilPart::read(coil, Side::Intake)).collect())
+    }
+}
+
+impl Target {
+    /// Whether the plan states an interval at which springs are looked at.
+    pub fn has_interval(&self) -> bool {
+        [self.inspection_miles, self.inspection_hours, self.inspection_passes].iter().any(Option::is_some)
+    }
+}

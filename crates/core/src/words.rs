@@ -1,0 +1,375 @@
+//! The closed lists of the build document as enums: one list gives the words of the table, the reading and the spoken
+//! form, so that a new word is a compiler error wherever it must be thought of.
+
+/// A choice of the document.
+pub trait Word: Copy + PartialEq + 'static {
+    /// Every word, in the order forms show them.
+    const WORDS: &'static [&'static str];
+    /// The word in the document.
+    fn word(self) -> &'static str;
+    /// The choice of that word.
+    fn from_word(word: &str) -> Option<Self>;
+    /// As a person reads it.
+    fn spoken(self) -> String {
+        self.word().replace('_', " ")
+    }
+}
+
+/// Declares one closed list.
+macro_rules! words {
+    ($($(#[$doc:meta])* $name:ident { $($(#[$item_doc:meta])* $item:ident = $word:literal,)+ })+) => {$(
+        $(#[$doc])*
+        #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+        pub enum $name { $($(#[$item_doc])* $item,)+ }
+
+        impl $name {
+            /// Every choice, in the order forms show them.
+            pub const ALL: &'static [Self] = &[$(Self::$item,)+];
+        }
+
+        impl Word for $name {
+            const WORDS: &'static [&'static str] = &[$($word,)+];
+            fn word(self) -> &'static str {
+                match self { $(Self::$item => $word,)+ }
+            }
+            fn from_word(word: &str) -> Option<Self> {
+                match word { $($word => Some(Self::$item),)+ _ => None }
+            }
+        }
+    )+};
+}
+
+words! {
+    /// What the engine is for.
+    Use {
+        /// On the road.
+        Street = "street",
+        /// Pulls trailers.
+        Tow = "tow",
+        /// A quarter mile at a time.
+        Strip = "strip",
+        /// Laps.
+        Circuit = "circuit",
+        /// On the water.
+        Marine = "marine",
+        /// Earns its living.
+        Work = "work",
+    }
+
+    /// What rides on the lobe.
+    LifterKind {
+        /// Hydraulic, flat foot.
+        HydraulicFlat = "hydraulic_flat",
+        /// Solid, flat foot.
+        SolidFlat = "solid_flat",
+        /// Hydraulic, roller.
+        HydraulicRoller = "hydraulic_roller",
+        /// Solid, roller.
+        SolidRoller = "solid_roller",
+    }
+
+    /// Design of a hydraulic lifter.
+    LifterVariant {
+        /// As series engines have it.
+        Standard = "standard",
+        /// With little travel, so that pump-up is short.
+        ShortTravel = "short_travel",
+        /// With a valve against pump-up.
+        AntiPumpUp = "anti_pump_up",
+    }
+
+    /// What keeps a roller lifter square to its lobe.
+    AntiRotation {
+        /// A bar between two lifters.
+        LinkBar = "link_bar",
+        /// A tray in the valley.
+        GuideTray = "guide_tray",
+        /// A key in the bore.
+        Keyway = "keyway",
+        /// Nothing.
+        None = "none",
+    }
+
+    /// How much preload the builder holds to.
+    PreloadSchool {
+        /// As engines leave the works.
+        Series = "series",
+        /// So light that pump-up cannot hold the valve open.
+        Light = "light",
+        /// Close to the bottom, with short travel.
+        Deep = "deep",
+    }
+
+    /// What a pushrod or a rocker is made of.
+    LightMetal {
+        /// Steel.
+        Steel = "steel",
+        /// Aluminium.
+        Aluminium = "aluminium",
+    }
+
+    /// What a connecting rod is made of.
+    RodMaterial {
+        /// Steel.
+        Steel = "steel",
+        /// Aluminium: grows more.
+        Aluminium = "aluminium",
+        /// Titanium.
+        Titanium = "titanium",
+    }
+
+    /// What block and heads are cast of.
+    Casting {
+        /// Iron.
+        Iron = "iron",
+        /// Aluminium.
+        Aluminium = "aluminium",
+    }
+
+    /// What turns the camshaft.
+    CamDrive {
+        /// A chain.
+        Chain = "chain",
+        /// Gears.
+        Gear = "gear",
+        /// A belt.
+        Belt = "belt",
+    }
+
+    /// How a gear is bolted to a cam.
+    Snout {
+        /// One bolt.
+        OneBolt = "one_bolt",
+        /// Two bolts.
+        TwoBolt = "two_bolt",
+        /// Three bolts.
+        ThreeBolt = "three_bolt",
+    }
+
+    /// Gear of distributor or oil pump that runs on the cam's.
+    DistributorGear {
+        /// Cast iron.
+        Iron = "iron",
+        /// Hardened steel.
+        Steel = "steel",
+        /// Bronze.
+        Bronze = "bronze",
+        /// Composite.
+        Composite = "composite",
+        /// There is none.
+        None = "none",
+    }
+
+    /// What the lobes are cut from.
+    Core {
+        /// Cast iron.
+        CastIron = "cast_iron",
+        /// Steel.
+        Steel = "steel",
+        /// Ductile iron.
+        DuctileIron = "ductile_iron",
+    }
+
+    /// The lifters a cam's lobes are ground for.
+    GroundFor {
+        /// With a taper, for flat lifters.
+        Flat = "flat",
+        /// For rollers.
+        Roller = "roller",
+    }
+
+    /// The cam's own gear.
+    CamGear {
+        /// Cut from the core.
+        Core = "core",
+        /// Of iron, pressed on.
+        PressedIron = "pressed_iron",
+    }
+
+    /// What a rocker pivots on.
+    Mount {
+        /// A stud of its own.
+        Stud = "stud",
+        /// A pedestal.
+        Pedestal = "pedestal",
+        /// A single shaft.
+        Shaft = "shaft",
+        /// One shaft for a pair.
+        PairedShaft = "paired_shaft",
+    }
+
+    /// What touches the valve.
+    Tip {
+        /// A roller.
+        Roller = "roller",
+        /// A plain pad.
+        Pad = "pad",
+    }
+
+    /// The school of a rocker's height.
+    RockerGeometry {
+        /// Square to the stem at half lift.
+        HalfLift = "half_lift",
+        /// Never past square: square at full lift.
+        FullLift = "full_lift",
+    }
+
+    /// Material of a valve's head.
+    ValveMaterial {
+        /// Stainless steel.
+        Stainless = "stainless",
+        /// Titanium.
+        Titanium = "titanium",
+        /// Nickel alloy.
+        NickelAlloy = "nickel_alloy",
+        /// Hollow, with sodium.
+        SodiumFilled = "sodium_filled",
+        /// Steel.
+        Steel = "steel",
+    }
+
+    /// What a stem runs in.
+    Guide {
+        /// Bronze.
+        Bronze = "bronze",
+        /// Iron.
+        Iron = "iron",
+        /// Powder metal.
+        PowderMetal = "powder_metal",
+    }
+
+    /// Shape of a spring package.
+    SpringForm {
+        /// One coil.
+        Single = "single",
+        /// Narrow at the top.
+        Beehive = "beehive",
+        /// Narrower all the way up.
+        Conical = "conical",
+        /// Two nested coils.
+        Dual = "dual",
+        /// Three nested coils.
+        Triple = "triple",
+    }
+
+    /// Wire of a spring.
+    Wire {
+        /// A228.
+        Music = "music_wire",
+        /// A229.
+        OilTempered = "oil_tempered",
+        /// A232.
+        ChromeVanadium = "chrome_vanadium",
+        /// A401.
+        ChromeSilicon = "chrome_silicon",
+        /// Super-clean chrome silicon of valve-spring quality.
+        SuperClean = "super_clean",
+    }
+
+    /// Arrangement of the cylinders.
+    Layout {
+        /// Eight in a V.
+        V8 = "V8",
+        /// Six in line.
+        InlineSix = "inline_six",
+        /// Six in a V.
+        V6 = "V6",
+        /// Four in line.
+        InlineFour = "inline_four",
+    }
+
+    /// How the charge is lit.
+    Combustion {
+        /// By a spark.
+        Spark = "spark",
+        /// By compression.
+        Diesel = "diesel",
+    }
+
+    /// What the engine burns.
+    FuelKind {
+        /// Petrol.
+        Petrol = "petrol",
+        /// 85 % ethanol.
+        E85 = "e85",
+        /// Methanol.
+        Methanol = "methanol",
+        /// Diesel.
+        Diesel = "diesel",
+    }
+
+    /// What meters the air.
+    Induction {
+        /// A carburettor.
+        Carburettor = "carburettor",
+        /// A throttle.
+        Throttle = "throttle",
+        /// A charger.
+        Boosted = "boosted",
+        /// Nothing.
+        Open = "open",
+    }
+
+    /// What drives the compressor.
+    ChargerKind {
+        /// The exhaust.
+        Turbine = "turbine",
+        /// The crank.
+        Blower = "blower",
+    }
+
+    /// How near a valve may come to the piston.
+    ClearanceSchool {
+        /// Conventional minima.
+        Generous = "generous",
+        /// Tight ones, proven by a growth budget.
+        Engineered = "engineered",
+    }
+
+    /// The standard air a pull was corrected to.
+    PullAir {
+        /// The plan's own air.
+        AsPlanned = "as_planned",
+        /// SAE J1349.
+        SaeJ1349 = "sae_j1349",
+        /// SAE J607.
+        SaeJ607 = "sae_j607",
+    }
+}
+
+impl LifterKind {
+    /// Whether the foot is flat.
+    pub const fn is_flat(self) -> bool {
+        matches!(self, Self::HydraulicFlat | Self::SolidFlat)
+    }
+
+    /// Whether it runs on a wheel.
+    pub const fn is_roller(self) -> bool {
+        !self.is_flat()
+    }
+
+    /// Whether it runs with lash.
+    pub const fn is_solid(self) -> bool {
+        matches!(self, Self::SolidFlat | Self::SolidRoller)
+    }
+
+    /// Whether oil takes up the play.
+    pub const fn is_hydraulic(self) -> bool {
+        !self.is_solid()
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn every_word_reads_back_as_its_choice() {
+        for kind in LifterKind::ALL {
+            assert_eq!(LifterKind::from_word(kind.word()), Some(*kind));
+        }
+        assert_eq!(LifterKind::WORDS.len(), LifterKind::ALL.len());
+        assert_eq!(LifterKind::from_word("roller"), None);
+        assert_eq!(LifterKind::HydraulicRoller.spoken(), "hydraulic roller");
+    }
+}
