@@ -3,9 +3,9 @@
 #![allow(clippy::expect_used)]
 
 use divan::Bencher;
+use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of};
 use upper_lobe_core::candidate::{Resolved, Stages};
-use upper_lobe_core::document::Build;
 use upper_lobe_core::gas::Gas;
 use upper_lobe_core::gas::duct::Duct;
 use upper_lobe_core::gas::ends::End;

@@ -4,8 +4,8 @@
 
 use divan::Bencher;
 use upper_lobe_core::analysis::{PartName, Request, Stages, analyze};
+use upper_lobe_core::build::Build;
 use upper_lobe_core::cam::{Check, FlatFoot, LobeCard, lobe_of_card};
-use upper_lobe_core::document::Build;
 use upper_lobe_core::parts::{fit, read_sheet};
 use upper_lobe_core::quantity::{Length, UnitSystem};
 use upper_lobe_core::words::LifterKind;

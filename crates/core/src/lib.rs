@@ -3,6 +3,7 @@
 //! The cast, in the order data flows:
 //! - [`quantity`]: typed quantities and their text;
 //! - [`document`]: the build document as people exchange it, checked against one table;
+//! - [`build`]: a whole document whose fields agree with each other;
 //! - [`words`]: the document's closed lists as enums;
 //! - [`given`]: what the document gives of one candidate, in SI and as enums;
 //! - [`engine`]: crank, rod, volumes, compression;
@@ -23,6 +24,7 @@
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
 
 pub mod analysis;
+pub mod build;
 pub mod cam;
 pub mod candidate;
 pub mod choose;

@@ -3,9 +3,9 @@
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
 use serde_json::Value;
+use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of};
 use upper_lobe_core::candidate::{Resolved, Stages};
-use upper_lobe_core::document::Build;
 use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::gas::setup::Point;
 use upper_lobe_core::quantity::UnitSystem;

@@ -5,11 +5,11 @@
 use serde_json::json;
 use std::sync::Arc;
 use upper_lobe_core::analysis::{CalibrationJob, Job, Watch};
+use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::breathing::calibration::{Pull, error, fit, torques};
 use upper_lobe_core::candidate::breathing::constants::Constants;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of, breathing_uncalibrated};
 use upper_lobe_core::candidate::{Resolved, Stages};
-use upper_lobe_core::document::Build;
 use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::quantity::UnitSystem;
 

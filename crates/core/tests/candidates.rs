@@ -5,7 +5,8 @@
 
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{CandidateReport, Request, Stages, Verdict, analyze, compare};
-use upper_lobe_core::document::{Build, form_fields, get};
+use upper_lobe_core::build::Build;
+use upper_lobe_core::document::{form_fields, get};
 use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::quantity::UnitSystem;
 
@@ -66,7 +67,7 @@ fn a_candidate_changes_the_engine_for_itself_alone() {
     let [a, b] = reports(&build).try_into().expect("two candidates");
     let head = |report: &CandidateReport| report.clearance.done().expect("known").piston_to_head_mm;
     assert!((head(&b) - head(&a) - 0.254).abs() < 1e-9);
-    let fields = form_fields(&build, 1);
+    let fields = form_fields(build.value(), 1);
     let own: Vec<_> = fields.iter().filter(|f| f.field.contains(".changes.")).collect();
     assert_eq!(own.len(), 1);
     assert_eq!((own[0].label.as_str(), own[0].text.as_str()), ("Gasket, crushed", "0.051 in"));

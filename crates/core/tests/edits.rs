@@ -4,7 +4,8 @@
 
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{Request, Stages, analyze};
-use upper_lobe_core::document::{Build, get};
+use upper_lobe_core::build::Build;
+use upper_lobe_core::document::get;
 use upper_lobe_core::edit::{CardNumber, Edit, Event, apply};
 use upper_lobe_core::quantity::UnitSystem;
 

@@ -5,7 +5,8 @@
 
 use serde_json::Value;
 use upper_lobe_core::analysis::{LimitReport, PartName, Request, Stages, Verdict, analyze};
-use upper_lobe_core::document::{Build, set_field};
+use upper_lobe_core::build::Build;
+use upper_lobe_core::document::set_field;
 use upper_lobe_core::quantity::UnitSystem;
 
 const EXAMPLE: &str = include_str!("data/example_build.json");

@@ -6,7 +6,8 @@
 use proptest::prelude::*;
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{Request, Stages, analyze};
-use upper_lobe_core::document::{Build, LIMIT_IDS, adopt, differences, get, merge, paste, set_field};
+use upper_lobe_core::build::Build;
+use upper_lobe_core::document::{LIMIT_IDS, adopt, differences, get, merge, paste, set_field};
 use upper_lobe_core::edit::{Edit, Event, apply};
 use upper_lobe_core::quantity::UnitSystem;
 

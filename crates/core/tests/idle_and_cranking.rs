@@ -2,9 +2,9 @@
 
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
+use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::breathing::{IdleAndCranking, breathing_of};
 use upper_lobe_core::candidate::{Resolved, Stages};
-use upper_lobe_core::document::Build;
 use upper_lobe_core::edit::{CardNumber, Edit, apply};
 use upper_lobe_core::quantity::UnitSystem;
 use upper_lobe_core::report::{IdleQuality, IdleReport};

@@ -4,7 +4,8 @@
 
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{CandidateReport, PartName, Request, Stages, analyze};
-use upper_lobe_core::document::{Build, Side};
+use upper_lobe_core::build::Build;
+use upper_lobe_core::document::Side;
 use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::quantity::UnitSystem;
 

@@ -5,9 +5,9 @@
 
 use rayon::prelude::*;
 use serde::Deserialize;
+use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of, curve};
 use upper_lobe_core::candidate::{Resolved, Stages};
-use upper_lobe_core::document::Build;
 use upper_lobe_core::edit::{CardNumber, Edit, apply};
 use upper_lobe_core::quantity::UnitSystem;
 

@@ -7,7 +7,8 @@ use serde_json::Value;
 use std::collections::HashMap;
 use std::sync::Arc;
 use upper_lobe_core::analysis::{LimitReport, PartName, Remedy, Request, Stages, Verdict, analyze};
-use upper_lobe_core::document::{Build, Side, get, set_field};
+use upper_lobe_core::build::Build;
+use upper_lobe_core::document::{Side, get, set_field};
 use upper_lobe_core::parts::{Part, fit_part, read_sheet};
 use upper_lobe_core::quantity::{UnitSystem, parse, restate};
 

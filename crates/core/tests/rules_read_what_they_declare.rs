@@ -3,8 +3,9 @@
 
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
+use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::{Resolved, Stages};
-use upper_lobe_core::document::{Build, set_field};
+use upper_lobe_core::document::set_field;
 use upper_lobe_core::given::Place;
 use upper_lobe_core::limits::{Finding, Findings, Judgement, RULES, limits};
 use upper_lobe_core::quantity::UnitSystem;

@@ -5,8 +5,8 @@
 
 use serde_json::Value;
 use upper_lobe_core::analysis::{Request, Stages, analyze};
+use upper_lobe_core::build::Build;
 use upper_lobe_core::cam::{LobeCard, lobe_of_card};
-use upper_lobe_core::document::Build;
 use upper_lobe_core::engine::CrankSlider;
 use upper_lobe_core::quantity::{Angle, Length};
 use upper_lobe_core::words::LifterKind;

@@ -4,7 +4,8 @@
 
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{PartName, Request, Stages, Verdict, analyze};
-use upper_lobe_core::document::{Build, Side, get};
+use upper_lobe_core::build::Build;
+use upper_lobe_core::document::{Side, get};
 use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::parts::{FitReport, FitVerdict, Part, PartKind, fit, part_of, read_sheet, write_sheet};
 use upper_lobe_core::quantity::UnitSystem;

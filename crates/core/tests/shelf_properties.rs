@@ -6,7 +6,8 @@
 use proptest::prelude::*;
 use serde_json::{Map, Value};
 use upper_lobe_core::analysis::Stages;
-use upper_lobe_core::document::{Build, Kind, Side};
+use upper_lobe_core::build::Build;
+use upper_lobe_core::document::{Kind, Side};
 use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::parts::{Part, PartKind, fit, part_of, read_sheet, write_sheet};
 use upper_lobe_core::quantity::UnitSystem;

@@ -8,9 +8,9 @@
 
 use rayon::prelude::*;
 use serde_json::Value;
+use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of, curve};
 use upper_lobe_core::candidate::{Resolved, Stages};
-use upper_lobe_core::document::Build;
 use upper_lobe_core::edit::{CardNumber, Edit, Event, apply};
 use upper_lobe_core::quantity::UnitSystem;
 use upper_lobe_core::report::BreathingReport;

@@ -3,7 +3,7 @@
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
 use upper_lobe_core::analysis::{Analysis, Request, Stages, analyze};
-use upper_lobe_core::document::Build;
+use upper_lobe_core::build::Build;
 
 const EXAMPLE: &str = include_str!("data/example_build.json");
 

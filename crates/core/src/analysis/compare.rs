@@ -2,7 +2,8 @@
 //! intake lift", "+38 lbf intake open load".
 
 use super::event_handles;
-use crate::document::{Build, Difference, differences};
+use crate::build::Build;
+use crate::document::{Difference, differences};
 use crate::quantity::{Angle, Dimension, Force, Length, Shown, UnitSystem, format_si, shown};
 use crate::report::{CandidateReport, LimitReport};
 use serde::Serialize;

@@ -1,9 +1,10 @@
 //! Torque and power as a job: points as they come, the whole curve kept by what it is computed from; and what limits ask
 //! of it.
 
+use crate::build::Build;
 use crate::candidate::breathing::{Breathing, Effort, Ended, Sample, breathing_of, report, samples, trace};
 use crate::candidate::{Key, Resolved, Stages, key, worded};
-use crate::document::{Build, Fault, Ledger, unknown_candidate};
+use crate::document::{Fault, Ledger, unknown_candidate};
 use crate::given::{Given, Source};
 use crate::limits::{Findings, GasFinding};
 use crate::quantity::Pressure;

@@ -12,10 +12,11 @@ mod readings;
 mod sensitivity;
 mod unknowns;
 
+pub use crate::build::Build;
 pub use crate::candidate::breathing::Effort;
 pub use crate::candidate::{Key, Stages};
 pub use crate::document::{
-    Build, Conflict, Difference, Fault, Faults, FormColumn, FormField, FormTable, Kind, MAX_BYTES, Merge, Side, adopt,
+    Conflict, Difference, Fault, Faults, FormColumn, FormField, FormTable, Kind, MAX_BYTES, Merge, Side, adopt,
     differences, form_fields, json_schema, merge,
 };
 pub use crate::edit::{CardNumber, Edit, Event, apply};
@@ -231,7 +232,7 @@ fn report_of(
     } else {
         Vec::new()
     };
-    warn(&resolved, view, warnings);
+    warn(&resolved, view, &source, warnings);
     CandidateReport {
         id: view.id.clone(),
         name: view.name.clone(),

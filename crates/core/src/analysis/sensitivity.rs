@@ -2,9 +2,10 @@
 
 use super::curve::{breathing_inputs, halted};
 use super::{PartName, Request, analyze, event_handles};
+use crate::build::Build;
 use crate::candidate::breathing::{Effort, report, samples};
 use crate::candidate::{Key, Stages, key};
-use crate::document::{Build, Fault, Side, get, set_field};
+use crate::document::{Fault, Side, get, set_field};
 use crate::edit::{CardNumber, Edit, apply};
 use crate::quantity::{Dimension, UnitSystem, parse, restate};
 use crate::report::{BreathingReport, CandidateReport, Effect};
@@ -41,7 +42,7 @@ pub fn decisions(build: &Build, id: &str, stages: &Stages) -> Vec<Decision> {
     let path = format!("candidates[{}]", build.candidates().iter().position(|v| v.id == id).unwrap_or(0));
     let mut found = events(build, id, &report, stages);
     found.extend(card(build, id, &report, stages));
-    found.extend(lift(build, &path));
+    found.extend(lift(build, &path, stages));
     found.extend(
         LENGTHS.iter().filter_map(|(field, label, step)| longer(build, &own(build, &path, field), label, step)),
     );
@@ -102,21 +103,24 @@ fn card(build: &Build, id: &str, report: &CandidateReport, stages: &Stages) -> V
     numbers.into_iter().map(typed).collect()
 }
 
-/// Lift by the rocker: a tenth more ratio on both sides.
-fn lift(build: &Build, path: &str) -> Option<Decision> {
+/// Lift by the rocker: a tenth more ratio on both sides, its arms with it.
+fn lift(build: &Build, path: &str, stages: &Stages) -> Option<Decision> {
     const STEP: f64 = 0.1;
-    let mut value = build.value().clone();
-    let mut some = false;
-    for field in ["ratio".to_owned()].into_iter().chain(Side::BOTH.map(|side| format!("{}.ratio", side.key()))) {
-        let field = format!("{path}.train.rocker.{field}");
-        let Some(now) = get(&value, &field).and_then(serde_json::Value::as_f64) else { continue };
-        some = set_field(&mut value, &field, &format!("{:.3}", now + STEP), UnitSystem::Inch).is_ok() || some;
+    let fields = ["ratio".to_owned()].into_iter().chain(Side::BOTH.map(|side| format!("{}.ratio", side.key())));
+    let mut changed: Option<Result<Build, String>> = None;
+    for field in fields.map(|field| format!("{path}.train.rocker.{field}")) {
+        let Some(now) = get(build.value(), &field).and_then(serde_json::Value::as_f64) else { continue };
+        let edit = Edit::Set { field, text: format!("{:.3}", now + STEP) };
+        let from = changed.unwrap_or_else(|| Ok(build.clone()));
+        let made =
+            from.and_then(|build| apply(&build, &edit, UnitSystem::Inch, stages).map_err(|faults| faults.to_string()));
+        changed = Some(made);
     }
-    some.then(|| Decision {
+    changed.map(|build| Decision {
         id: "ratio".to_owned(),
         label: "Rocker ratio".to_owned(),
         change: format!("{STEP} more"),
-        build: Build::from_value(value).map_err(|faults| faults.to_string()),
+        build,
     })
 }
 

@@ -4,8 +4,9 @@
 
 use super::change::{Change, change};
 use super::shelf_parts::parts_for;
+use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
-use crate::document::{Build, Side};
+use crate::document::Side;
 use crate::given::{Place, Source};
 use crate::limits::{Findings, How, Judged, Judgement, Lever, Rule};
 use crate::parts::Part;

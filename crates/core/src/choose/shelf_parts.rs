@@ -1,8 +1,9 @@
 //! Parts of the shelf as remedies: each that belongs to the place of a limit is put into the candidate and judged.
 
 use super::remedies::Advisor;
+use crate::build::Build;
 use crate::candidate::Resolved;
-use crate::document::{Build, Ledger, differences};
+use crate::document::{Ledger, differences};
 use crate::given::{Given, Source};
 use crate::limits::{Judged, limits};
 use crate::parts::{Part, PartKind, fit_part};

@@ -113,6 +113,22 @@ pub fn check_kind(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault
     }
 }
 
+/// Refuses keys of a merge patch that `object` does not have, also those that it would remove.
+pub fn check_patch_keys(patch: &Value, object: &Object, path: &str, faults: &mut Vec<Fault>) {
+    let Value::Object(map) = patch else { return };
+    for (key, value) in map.iter().filter(|(key, _)| *key != "sources") {
+        let at = join(path, key);
+        match object.field(key) {
+            None => push(faults, unknown_key(key, object, at)),
+            Some(field) => {
+                if let Kind::Object(inner) = &field.kind {
+                    check_patch_keys(value, inner, &at, faults);
+                }
+            }
+        }
+    }
+}
+
 fn check_patch(value: &Value, path: &str, faults: &mut Vec<Fault>) {
     let Value::Object(map) = value else {
         refuse(value, &Kind::Patch.needs(), path, faults);

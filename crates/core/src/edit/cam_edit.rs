@@ -4,9 +4,10 @@
 //! duration of that lobe changes by the same crank degrees, and its centreline by half of them.
 
 use super::{CardNumber, Event};
+use crate::build::Build;
 use crate::cam::Phasing;
 use crate::candidate::{Gap, Resolved, Stages, timing, worded};
-use crate::document::{Build, Fault, Faults, Ledger, Side, get, set_field};
+use crate::document::{Fault, Faults, Ledger, Side, get, set_field};
 use crate::given::{Given, Source};
 use crate::quantity::{Angle, Dimension, UnitSystem, parse, with_unit};
 use serde_json::Value;

@@ -4,9 +4,11 @@
 mod cam_edit;
 mod candidates;
 mod lobe_import;
+mod rocker_edit;
 
+use crate::build::Build;
 use crate::candidate::Stages;
-use crate::document::{Build, Fault, Faults, Side, paste, set_field, set_rows, set_source};
+use crate::document::{Fault, Faults, Side, paste, set_field, set_rows, set_source};
 use crate::parts::{Part, fit_part, mark_edited};
 use crate::quantity::UnitSystem;
 use serde::{Deserialize, Serialize};
@@ -200,7 +202,10 @@ pub enum Edit {
 pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) -> Result<Build, Faults> {
     let mut value = build.value().clone();
     match edit {
-        Edit::Set { field, text } => set_field(&mut value, field, text, system)?,
+        Edit::Set { field, text } => {
+            set_field(&mut value, field, text, system)?;
+            rocker_edit::follow(build.value(), &mut value, field)?;
+        }
         Edit::Rows { field, rows } => set_rows(&mut value, field, rows, system)?,
         Edit::Paste { field, text } => paste(&mut value, field, text, system)?,
         Edit::ImportLobe { candidate, side, text } => {

@@ -3,8 +3,9 @@
 use super::drags::{Change, Drag, drags};
 use super::fitting::{fit_part, sides};
 use super::part::Part;
+use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
-use crate::document::{Build, Difference, Faults, Ledger, Side, differences, unknown_candidate};
+use crate::document::{Difference, Faults, Ledger, Side, differences, unknown_candidate};
 use crate::given::{Given, Source};
 use crate::limits::{Findings, NEVER, limits};
 use crate::quantity::{Shown, UnitSystem};

@@ -154,7 +154,7 @@ fn work(request: &WorkbenchRequest, shelf: Arc<[Part]>, stages: &Stages) -> Resu
         candidate_index,
         handles: report.map(event_handles).unwrap_or_default(),
         readings: report.map(readings).unwrap_or_default(),
-        fields: request.form.then(|| form_fields(&build, candidate_index)),
+        fields: request.form.then(|| form_fields(build.value(), candidate_index)),
         beside,
         table,
         candidates,

@@ -49,7 +49,12 @@ pub static CAM: Object = Object {
         )
         .or("9 in"),
         plain("snout", "Snout", Kind::Choice(Snout::WORDS), "How the gear is bolted to it."),
-        plain("core_material", "Core material", Kind::Choice(Core::WORDS), "What the lobes are cut from: what they bear, and whether a flat foot may slide on it."),
+        plain(
+            "core_material",
+            "Core material",
+            Kind::Choice(Core::WORDS),
+            "What the lobes are cut from: what they bear, and whether a flat foot may slide on it.",
+        ),
         plain(
             "gear",
             "Its gear",

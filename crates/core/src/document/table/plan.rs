@@ -31,7 +31,7 @@ const FIELDS: &[Field] = &[
         ("0 inHg", "25 inHg"),
         "Manifold vacuum wanted at idle, for brakes and manners.",
     ),
-    quantity("budget", "Budget", Money, ("0 USD", "1000000 USD"), "What the owner pays."),
+    quantity("budget", "Budget", Money, ("1 USD", "1000000 USD"), "What the owner pays."),
     plain(
         "inspection_miles",
         "Inspection interval",

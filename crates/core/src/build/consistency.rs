@@ -1,18 +1,11 @@
 //! Faults between fields: order, counts, and redundant inputs that disagree.
 
-use super::check::check_object;
-use super::fault::Fault;
-use super::node::{Ledger, Node, Side};
-use super::path::join;
-use super::table::{BUILD, ENGINE, TARGET, limit_dimension, limit_figure};
-use crate::cam::{Events, Phasing, height_050, lobe_of_points};
+use crate::document::{
+    BUILD, ENGINE, Fault, Ledger, Node, Side, TARGET, check_object, check_patch_keys, join, limit_dimension,
+    limit_figure,
+};
 use crate::quantity::{Angle, Flow, Force, Length, Speed};
 use serde_json::Value;
-
-/// Redundant angles may differ by this much, crank degrees.
-const ANGLE_TOLERANCE: f64 = 0.5;
-/// Redundant lifts may differ by this much, in.
-const LIFT_TOLERANCE_IN: f64 = 0.002;
 
 /// Appends every fault between fields of a document whose fields are each in order.
 pub fn check(value: &Value, faults: &mut Vec<Fault>) {
@@ -28,9 +21,10 @@ pub fn check(value: &Value, faults: &mut Vec<Fault>) {
         let cam = candidate.child("cam");
         for side in Side::BOTH {
             lobe(&cam.child(side.key()), faults);
-            spring(&candidate.child("train").child("spring").side(side), faults);
+            let train = candidate.child("train");
+            spring(&train.child("spring").side(side), faults);
+            pushrod(&train.child("pushrod").side(side), faults);
         }
-        redundant_events(&cam, faults);
         changes(value, index, faults);
     }
 }
@@ -73,6 +67,7 @@ fn changes(value: &Value, index: usize, faults: &mut Vec<Fault>) {
     let ledger = Ledger::default();
     for (key, object) in [("engine", &ENGINE), ("target", &TARGET)] {
         let Some(patch) = changes.get(key) else { continue };
+        check_patch_keys(patch, object, &join(&path, key), faults);
         let mut merged = value.get(key).cloned().unwrap_or(Value::Null);
         json_patch::merge(&mut merged, patch);
         let at = join(&path, key);
@@ -105,6 +100,17 @@ fn engine(engine: &Node<'_>, faults: &mut Vec<Fault>) {
             rising(rows.iter().map(|r| r.0.si()), &port.path_of(key), "lift", faults);
         }
     }
+    if let (Some(bore), Some(gasket)) = (length(engine, "bore"), length(engine, "gasket_bore"))
+        && gasket < bore
+    {
+        fault(engine, "gasket_bore", &format!("at least the bore, {}", engine.input("bore").value), faults);
+    }
+    let (burns, fuel) = (engine.word("combustion"), engine.word("fuel"));
+    if let (Some(burns), Some(fuel)) = (burns, fuel)
+        && (burns == "diesel") != (fuel == "diesel")
+    {
+        fault(engine, "fuel", &format!("a fuel that {burns} combustion burns"), faults);
+    }
     firing_order(engine, faults);
 }
 
@@ -125,6 +131,11 @@ fn target(target: &Node<'_>, faults: &mut Vec<Fault>) {
     {
         fault(target, "band_to", "above target.band_from", faults);
     }
+    if let (Some(idle), Some(shift)) = (speed("idle_at"), speed("shift_at"))
+        && idle >= shift
+    {
+        fault(target, "idle_at", &format!("below the shift, {}", target.input("shift_at").value), faults);
+    }
     let levels = target.children("boost");
     let mut names: Vec<_> = levels.iter().map(|l| l.word("level")).collect();
     names.dedup();
@@ -143,13 +154,24 @@ fn spring(spring: &Node<'_>, faults: &mut Vec<Fault>) {
         fault(spring, "installed_height", "above the coil bind height", faults);
     }
     let points = spring.rows::<Length, Force>("points").unwrap_or_default();
+    let falls = points.first().zip(points.last()).is_some_and(|(first, last)| last.0 < first.0);
     for pair in points.windows(2) {
         let lower = pair[1].0 < pair[0].0;
         let stiffer = pair[1].1 > pair[0].1;
-        if lower != stiffer || pair[0].0 == pair[1].0 {
-            fault(spring, "points", "heights that differ, with more load the shorter the spring", faults);
+        if lower != stiffer || lower != falls || pair[0].0 == pair[1].0 {
+            fault(spring, "points", "heights that go one way, with more load the shorter the spring", faults);
             return;
         }
+    }
+}
+
+fn pushrod(pushrod: &Node<'_>, faults: &mut Vec<Fault>) {
+    let length = |key: &str| pushrod.quantity::<Length>(key).map(Length::si);
+    if let (Some(outside), Some(wall)) = (length("outside_diameter"), length("wall"))
+        && 2.0 * wall > outside
+    {
+        let needs = format!("at most half of the tube, {}", pushrod.input("outside_diameter").value);
+        fault(pushrod, "wall", &needs, faults);
     }
 }
 
@@ -170,37 +192,7 @@ fn lobe(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
         let key = if lobe.has("opening") { "closing" } else { "opening" };
         fault(lobe, key, "both flanks of an asymmetric lobe", faults);
     }
-    flanks_against_durations(lobe, faults);
-    let before = faults.len();
     profile(&lobe.child("profile"), faults);
-    if faults.len() == before {
-        profile_against_card(lobe, faults);
-    }
-}
-
-/// A measured profile beside a card that says something else. A profile that is no lobe is told of by
-/// the analysis.
-fn profile_against_card(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
-    let node = lobe.child("profile");
-    let (Some(angles), Some(lifts)) = (node.numbers("cam_deg"), node.quantities::<Length>("lift")) else { return };
-    if !lobe.has("lobe_lift") && !lobe.has("checks") {
-        return;
-    }
-    let Ok(measured) = lobe_of_points(&angles.into_iter().zip(lifts).collect::<Vec<_>>()) else { return };
-    if let Some(lift) = lobe.quantity::<Length>("lobe_lift")
-        && (lift.as_inches() - measured.lift().as_inches()).abs() > LIFT_TOLERANCE_IN
-    {
-        let follows = format!("{}, which gives {:.3} in", node.path_of("lift"), measured.lift().as_inches());
-        faults.push(disagreement(&lobe.path_of("lobe_lift"), &format!("{:.3} in", lift.as_inches()), &follows));
-    }
-    for (height, duration) in lobe.rows::<Length, Angle>("checks").unwrap_or_default() {
-        let Some(follows) = measured.duration_crank_deg(height) else { continue };
-        if (follows - duration.as_deg()).abs() > ANGLE_TOLERANCE {
-            let given = format!("{:.1} deg at {:.3} in", duration.as_deg(), height.as_inches());
-            let other = format!("{}, which gives {follows:.1} deg", node.path_of("lift"));
-            faults.push(disagreement(&lobe.path_of("checks"), &given, &other));
-        }
-    }
 }
 
 fn profile(profile: &Node<'_>, faults: &mut Vec<Fault>) {
@@ -212,62 +204,6 @@ fn profile(profile: &Node<'_>, faults: &mut Vec<Fault>) {
         let needs = format!("as many lifts as angles ({})", angles.len());
         faults.push(Fault::new(profile.path_of("lift"), &format!("a list of {}", lifts.len()), needs));
     }
-}
-
-/// Opening and closing flank together are the duration at the same height.
-fn flanks_against_durations(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
-    let rows = |node: &Node<'_>| node.rows::<Length, Angle>("checks").unwrap_or_default();
-    let (opening, closing) = (rows(&lobe.child("opening")), rows(&lobe.child("closing")));
-    let at = |rows: &[(Length, Angle)], height: Length| {
-        rows.iter().find(|r| (r.0.si() - height.si()).abs() < 1e-8).map(|r| r.1.as_deg())
-    };
-    for (height, duration) in rows(lobe) {
-        if let (Some(open), Some(close)) = (at(&opening, height), at(&closing, height)) {
-            let (sum, duration) = (open + close, duration.as_deg());
-            if (sum - duration).abs() > ANGLE_TOLERANCE {
-                faults.push(disagreement(
-                    &lobe.path_of("checks"),
-                    &format!("{duration:.1} deg at {:.3} in", height.as_inches()),
-                    &format!("{} and {} (together {sum:.1} deg)", lobe.path_of("opening"), lobe.path_of("closing")),
-                ));
-            }
-        }
-    }
-}
-
-/// Events at .050 beside durations, separation or centreline that say something else.
-fn redundant_events(cam: &Node<'_>, faults: &mut Vec<Fault>) {
-    let events_node = cam.child("events_050");
-    let deg = |key: &str| events_node.quantity::<Angle>(key).map(Angle::as_deg);
-    let (Some(io), Some(ic), Some(eo), Some(ec)) =
-        (deg("intake_opens_btdc"), deg("intake_closes_abdc"), deg("exhaust_opens_bbdc"), deg("exhaust_closes_atdc"))
-    else {
-        return;
-    };
-    let events =
-        Events { intake_opens_btdc: io, intake_closes_abdc: ic, exhaust_opens_bbdc: eo, exhaust_closes_atdc: ec };
-    let phasing: Phasing = events.phasing();
-    let given = |key: &str| cam.quantity::<Angle>(key).map(Angle::as_deg);
-    let mut compare = |path: String, said: Option<f64>, follows: f64| {
-        if let Some(said) = said
-            && (said - follows).abs() > ANGLE_TOLERANCE
-        {
-            let other = format!("{}, which give {follows:.1} deg", cam.path_of("events_050"));
-            faults.push(disagreement(&path, &format!("{said:.1} deg"), &other));
-        }
-    };
-    compare(cam.path_of("lobe_separation"), given("lobe_separation"), phasing.separation());
-    compare(cam.path_of("intake_centreline"), given("intake_centreline"), phasing.intake_centreline);
-    for (side, follows) in [("intake", events.intake_duration()), ("exhaust", events.exhaust_duration())] {
-        let lobe = cam.child(side);
-        let rows = lobe.rows::<Length, Angle>("checks").unwrap_or_default();
-        let said = rows.iter().find(|r| (r.0.si() - height_050().si()).abs() < 1e-8).map(|r| r.1.as_deg());
-        compare(lobe.path_of("checks"), said, follows);
-    }
-}
-
-fn disagreement(field: &str, given: &str, other: &str) -> Fault {
-    Fault::new(field, given, format!("to agree with {other}")).cure("remove one of the two, or correct it")
 }
 
 fn fault(node: &Node<'_>, key: &str, needs: &str, faults: &mut Vec<Fault>) {

@@ -1,0 +1,109 @@
+//! One candidate of a document as values, its own changes merged in.
+
+use super::fault::Fault;
+use super::node::{Ledger, Node};
+use super::table::{CALIBRATION, CANDIDATE, ENGINE, PULL, SHOP_LIMIT, TARGET};
+use serde_json::Value;
+
+/// One candidate with the engine and target it sees, its `changes` merged in.
+#[derive(Debug, Clone, PartialEq)]
+pub struct CandidateView {
+    /// Place in the document.
+    pub index: usize,
+    /// Stable identifier.
+    pub id: String,
+    /// Name as given.
+    pub name: String,
+    engine: Value,
+    target: Value,
+    candidate: Value,
+    limits: Value,
+    calibration: Value,
+    pull: Value,
+}
+
+/// The candidates of a document in order.
+pub fn candidates(document: &Value) -> Vec<CandidateView> {
+    let list = document.get("candidates").and_then(Value::as_array);
+    list.into_iter().flatten().enumerate().map(|(index, candidate)| view(document, index, candidate)).collect()
+}
+
+/// What all candidates share, as a candidate with nothing of its own.
+pub fn shared(document: &Value) -> CandidateView {
+    view(document, usize::MAX, &Value::Null)
+}
+
+fn view(document: &Value, index: usize, candidate: &Value) -> CandidateView {
+    let word = |key: &str| candidate.get(key).and_then(Value::as_str).unwrap_or_default().to_owned();
+    let merged = |key: &str| {
+        let mut part = document.get(key).cloned().unwrap_or(Value::Null);
+        if let Some(patch) = candidate.get("changes").and_then(|c| c.get(key)) {
+            json_patch::merge(&mut part, patch);
+        }
+        part
+    };
+    CandidateView {
+        index,
+        id: word("id"),
+        name: word("name"),
+        engine: merged("engine"),
+        target: merged("target"),
+        candidate: candidate.clone(),
+        limits: document.get("limits").cloned().unwrap_or(Value::Null),
+        calibration: document.get("calibration").cloned().unwrap_or(Value::Null),
+        pull: pull_of(document, index, &word("id")).cloned().unwrap_or(Value::Null),
+    }
+}
+
+/// The pull, when it is of this candidate: the one it names, or the first.
+fn pull_of<'a>(document: &'a Value, index: usize, id: &str) -> Option<&'a Value> {
+    let pull = document.get("pull")?;
+    let own = pull.get("candidate").and_then(Value::as_str).map_or(index == 0, |named| named == id);
+    own.then_some(pull)
+}
+
+impl CandidateView {
+    /// What was learned from a pull.
+    pub fn calibration<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        Node::new(Some(&self.calibration), &CALIBRATION, "calibration", ledger)
+    }
+
+    /// What a dyno measured of this candidate.
+    pub fn pull<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        Node::new(Some(&self.pull), &PULL, "pull", ledger)
+    }
+
+    /// The engine as this candidate sees it.
+    pub fn engine<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        let path = format!("candidates[{}].changes.engine", self.index);
+        Node::new(Some(&self.engine), &ENGINE, "engine", ledger).changed_by(self.changes("engine"), &path)
+    }
+
+    fn changes(&self, key: &str) -> Option<&Value> {
+        self.candidate.get("changes").and_then(|changes| changes.get(key))
+    }
+
+    /// The target as this candidate sees it.
+    pub fn target<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        let path = format!("candidates[{}].changes.target", self.index);
+        Node::new(Some(&self.target), &TARGET, "target", ledger).changed_by(self.changes("target"), &path)
+    }
+
+    /// The shop's own limits.
+    pub fn shop_limits<'a>(&'a self, ledger: &'a Ledger) -> Vec<Node<'a>> {
+        let items = self.limits.as_array().into_iter().flatten().enumerate();
+        items.map(|(i, item)| Node::new(Some(item), &SHOP_LIMIT, &format!("limits[{i}]"), ledger)).collect()
+    }
+
+    /// The candidate itself.
+    pub fn node<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        let path = format!("candidates[{}]", self.index);
+        Node::new(Some(&self.candidate), &CANDIDATE, &path, ledger)
+    }
+}
+
+/// The refusal of a candidate that is not there, naming those that are.
+pub(crate) fn unknown_candidate(field: &str, id: &str, views: &[CandidateView]) -> Fault {
+    let ids: Vec<_> = views.iter().map(|v| v.id.as_str()).collect();
+    Fault::new(field, id, format!("one of {}", ids.join(", ")))
+}
