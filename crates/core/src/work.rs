@@ -2,6 +2,7 @@
 //! be stopped. The screen, the command line and the search run the same jobs.
 
 use crate::candidate::Key;
+use crate::report::Named;
 use std::sync::Arc;
 
 /// Why a job ended without a result.
@@ -13,8 +14,8 @@ pub enum Halted {
     Lacks {
         /// As a sentence.
         reason: String,
-        /// Paths of fields that would close it.
-        needs: Vec<String>,
+        /// Fields that would close it.
+        needs: Vec<Named>,
     },
 }
 

@@ -30,7 +30,12 @@ fn the_examples_margins_read_as_kept() {
         .iter()
         .map(|l| {
             let Some(shown) = l.shown.as_ref() else {
-                return format!("{}: {:?}, needs {}", l.title, l.verdict, l.missing.join(", "));
+                return format!(
+                    "{}: {:?}, needs {}",
+                    l.title,
+                    l.verdict,
+                    l.missing.iter().map(|named| named.label.as_str()).collect::<Vec<_>>().join("; ")
+                );
             };
             format!(
                 "{}: {:?}, needs {}, has {}, left {}",
@@ -60,7 +65,8 @@ fn a_missing_field_leaves_the_verdict_unknown_and_is_named() {
         ("Exhaust rocker rated lift", "candidates[0].train.rocker.rated_lift"),
     ] {
         let line = line(&lines, title);
-        assert_eq!((line.verdict, line.missing.as_slice()), (Verdict::Unknown, &[field.to_owned()][..]), "{title}");
+        let missing: Vec<&str> = line.missing.iter().map(|named| named.field.as_str()).collect();
+        assert_eq!((line.verdict, missing), (Verdict::Unknown, vec![field]), "{title}");
         assert_eq!(line.edit_field, field);
     }
 }

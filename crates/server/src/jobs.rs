@@ -13,7 +13,7 @@ use tokio::sync::mpsc::{Receiver, Sender, channel};
 use tokio::sync::{OwnedSemaphorePermit, Semaphore};
 use tokio_stream::StreamExt;
 use tokio_stream::wrappers::ReceiverStream;
-use upper_lobe_core::analysis::{Class, Halted, Job, Watch};
+use upper_lobe_core::analysis::{Class, Halted, Job, Named, Watch};
 
 /// Results that may run at once; each uses every core, so that more would only make all of them slow.
 const AT_ONCE: usize = 2;
@@ -33,7 +33,7 @@ pub trait Told: Job + 'static {
     /// All of it is there.
     fn done(done: &Self::Done) -> Self::Line;
     /// It ended without a result.
-    fn failed(reason: String, needs: Vec<String>) -> Self::Line;
+    fn failed(reason: String, needs: Vec<Named>) -> Self::Line;
     /// Nobody wanted it any more.
     fn stopped() -> Self::Line;
 }

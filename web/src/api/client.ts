@@ -47,13 +47,18 @@ type LobeReports = Extract<CandidateReport['lobe'], { state: 'done' }>
 export type LobeReport = LobeReports['intake']
 export type TraceReport = Schemas['TraceReport']
 export type Part = Schemas['Part']
+export type Named = Schemas['Named']
+export type Remedy = Schemas['Remedy']
 export type PartKind = Schemas['PartKind']
 export type ShelfPart = Schemas['ShelfPart']
 export type FitReport = Schemas['FitReport']
 export type FitMargin = Schemas['FitMargin']
 export type SideWord = Schemas['Side']
 
-export const client = createClient<paths>({ baseUrl: '/' })
+/** This page to the server: each page has its turn. */
+export const PAGE_HEADERS: Readonly<Record<string, string>> = { 'Upper-Lobe-Page': crypto.randomUUID() }
+
+export const client = createClient<paths>({ baseUrl: '/', headers: PAGE_HEADERS })
 
 /** A refusal of the server, or its silence. */
 export class Refusal extends Error {

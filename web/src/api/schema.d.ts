@@ -528,8 +528,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -561,8 +561,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -589,8 +589,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -623,8 +623,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -678,8 +678,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -743,8 +743,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -880,8 +880,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -975,8 +975,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -1092,8 +1092,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -1141,8 +1141,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -1194,8 +1194,8 @@ export interface components {
             /** @enum {string} */
             state: "not_asked";
         } | {
-            /** @description Paths of fields that would make it computable. */
-            needs: string[];
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
             /** @description Why, as a sentence. */
             reason: string;
             /** @enum {string} */
@@ -1353,24 +1353,26 @@ export interface components {
         };
         /** @description One line of the answer. */
         CalibrateLine: {
-            /** @description Curves computed. */
-            done: number;
-            /** @description Curves at most. */
-            of: number;
+            /** @enum {string} */
+            state: "waiting";
+        } | (components["schemas"]["CalibrationStep"] & {
             /** @enum {string} */
             state: "running";
-        } | {
+        }) | {
             /** @description What it came to. */
             report: components["schemas"]["CalibrationReport"];
             /** @enum {string} */
             state: "done";
         } | {
             /** @description Fields that would close it. */
-            needs: string[];
+            needs: components["schemas"]["Named"][];
             /** @description Why. */
             reason: string;
             /** @enum {string} */
             state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
         };
         /** @description Whose pull to fit to. */
         CalibrateRequest: {
@@ -1399,6 +1401,13 @@ export interface components {
             measured_nm: number[];
             /** @description Speeds of the pull that were computed. */
             speed_rpm: number[];
+        };
+        /** @description How far a fit is. */
+        CalibrationStep: {
+            /** @description Curves computed. */
+            done: number;
+            /** @description Curves at most. */
+            of: number;
         };
         /** @description One candidate. */
         CandidateReport: {
@@ -1484,31 +1493,26 @@ export interface components {
         CurveLine: {
             /** @enum {string} */
             state: "waiting";
-        } | {
-            /** @description The curve so far. */
-            curve: components["schemas"]["BreathingReport"];
-            /** @description Points computed. */
-            done: number;
-            /** @description Points of the whole curve. */
-            of: number;
+        } | (components["schemas"]["CurveStep"] & {
             /** @enum {string} */
             state: "running";
-        } | {
+        }) | {
             /** @description The curve. */
             curve: components["schemas"]["BreathingReport"];
-            /** @description Limits that ask for the gas, held against it instead of an estimate. */
-            limits: components["schemas"]["LimitReport"][];
             /** @enum {string} */
             state: "done";
             /** @description The first cylinder's last cycle at every speed. */
             traces: components["schemas"]["TraceReport"][];
         } | {
             /** @description Fields that would close it. */
-            needs: string[];
+            needs: components["schemas"]["Named"][];
             /** @description Why. */
             reason: string;
             /** @enum {string} */
             state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
         };
         /** @description What to compute a curve of. */
         CurveRequest: {
@@ -1520,6 +1524,15 @@ export interface components {
             effort: components["schemas"]["Effort"];
             /** @description Name of the boost level; the strongest when absent. */
             level?: string | null;
+        };
+        /** @description Points so far. */
+        CurveStep: {
+            /** @description The curve so far. */
+            curve: components["schemas"]["BreathingReport"];
+            /** @description Points computed. */
+            done: number;
+            /** @description Points of the whole curve. */
+            of: number;
         };
         /** @description The second confirmation of a deletion. */
         Deletion: {
@@ -1752,8 +1765,11 @@ export interface components {
             field: string;
             /** @description What was given, shortened when long. */
             given: string;
+            /** @description What the field is called. */
+            label: string;
             /** @description What the field needs. */
             needs: string;
+            shown?: components["schemas"]["Shown"] | null;
         };
         /** @description A margin before and after. */
         FitMargin: {
@@ -1844,7 +1860,9 @@ export interface components {
             /** @description What the form calls it. */
             label: string;
             /** @description What a refused value would need. */
-            needs: string;
+            needs: components["schemas"]["Shown"];
+            /** @description What a sentence calls it, where no group stands around it. */
+            said: string;
             shown?: components["schemas"]["Shown"] | null;
             /**
              * Format: double
@@ -1913,6 +1931,8 @@ export interface components {
         InputUsed: {
             /** @description Path of the field. */
             field: string;
+            /** @description What it is called. */
+            label: string;
             /** @description Where it comes from. */
             origin: components["schemas"]["Origin"];
             /** @description The text used. */
@@ -1942,6 +1962,8 @@ export interface components {
         };
         /** @description One rule held against the candidate. */
         LimitReport: {
+            /** @description Whether what breathing computed went into it, in place of an estimate. */
+            computed: boolean;
             /** @description The field to go to. */
             edit_field: string;
             /** @description How have is computed. */
@@ -1961,12 +1983,13 @@ export interface components {
              */
             margin?: number | null;
             /** @description Fields that would make it known. */
-            missing: string[];
+            missing: components["schemas"]["Named"][];
             /** @description What is needed. */
             need: components["schemas"]["NeedReport"];
+            note?: components["schemas"]["Shown"] | null;
             /** @description The step of the work it belongs to. */
             place: components["schemas"]["Place"];
-            /** @description Single changes that buy margin, computed by running them; empty unless asked for. */
+            /** @description Changes that buy margin, each run against every limit; empty unless asked for. */
             remedies: components["schemas"]["Remedy"][];
             /** @description Whose rule it is. */
             school: string;
@@ -2050,6 +2073,13 @@ export interface components {
             faults: components["schemas"]["Fault"][];
             /** @description What the saved text changed and the merged one takes over from it. */
             taken: components["schemas"]["Difference"][];
+        };
+        /** @description A field with what it is called. */
+        Named: {
+            /** @description Path of the field. */
+            field: string;
+            /** @description What it is called. */
+            label: string;
         };
         /** @description What a rule needs. */
         NeedReport: {
@@ -2291,12 +2321,10 @@ export interface components {
             /** @description As read in both systems. */
             shown: components["schemas"]["Shown"];
         };
-        /** @description A single change and what it buys. */
+        /** @description A change of one, two or three fields, or a part of the shelf, and what it buys. */
         Remedy: {
-            /** @description The field changed. */
-            field: string;
-            /** @description From this text. */
-            from: string;
+            /** @description What changes; all of it together. */
+            changes: components["schemas"]["RemedyChange"][];
             /**
              * Format: double
              * @description Margin gained, in the limit's unit.
@@ -2304,12 +2332,32 @@ export interface components {
             gain: number;
             /** @description Margin gained, as read. */
             gain_shown: components["schemas"]["Shown"];
-            /** @description What it is called. */
-            label: string;
-            /** @description To this text. */
-            to: string;
+            /** @description How it is done. */
+            how: string;
+            part?: components["schemas"]["RemedyPart"] | null;
+            price?: components["schemas"]["Shown"] | null;
             /** @description The verdict it leads to. */
             verdict: components["schemas"]["Verdict"];
+            /** @description Limits it makes worse; none of them was met and now fails. */
+            worsens: components["schemas"]["Worsened"][];
+        };
+        /** @description One field of a remedy. */
+        RemedyChange: {
+            /** @description The field changed. */
+            field: string;
+            /** @description From this text. */
+            from: string;
+            /** @description What it is called. */
+            label: string;
+            /** @description To this text; empty where it is removed. */
+            to: string;
+        };
+        /** @description A part of the shelf by name. */
+        RemedyPart: {
+            /** @description Its kind. */
+            kind: string;
+            /** @description Its name. */
+            name: string;
         };
         /** @description A rocker through its sweep, origin in its pivot, y along the stem, x towards the valve. */
         RockerReport: {
@@ -2434,24 +2482,26 @@ export interface components {
         Sense: "at_least" | "at_most" | "within";
         /** @description One line of the answer. */
         SensitivityLine: {
-            /** @description Those computed. */
-            effects: components["schemas"]["Effect"][];
-            /** @description Decisions in all. */
-            of: number;
+            /** @enum {string} */
+            state: "waiting";
+        } | (components["schemas"]["SensitivityStep"] & {
             /** @enum {string} */
             state: "running";
-        } | {
+        }) | {
             /** @description Every decision. */
             effects: components["schemas"]["Effect"][];
             /** @enum {string} */
             state: "done";
         } | {
             /** @description Fields that would close it. */
-            needs: string[];
+            needs: components["schemas"]["Named"][];
             /** @description Why. */
             reason: string;
             /** @enum {string} */
             state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
         };
         /** @description Whose decisions to change. */
         SensitivityRequest: {
@@ -2459,6 +2509,13 @@ export interface components {
             candidate: string;
             /** @description The document's text. */
             document: string;
+        };
+        /** @description Decisions so far. */
+        SensitivityStep: {
+            /** @description Those computed. */
+            effects: components["schemas"]["Effect"][];
+            /** @description Decisions in all. */
+            of: number;
         };
         /** @description The state of the server. */
         ServerState: {
@@ -2769,7 +2826,7 @@ export interface components {
          * @description A verdict; a planning aid below any maker's instruction or machinist's measurement.
          * @enum {string}
          */
-        Verdict: "ok" | "tight" | "fails" | "unknown";
+        Verdict: "ok" | "tight" | "fails" | "advice" | "unknown";
         /** @description One piece of work. */
         WorkReport: {
             /** @description What it does to the plunger. */
@@ -2817,6 +2874,20 @@ export interface components {
             system?: components["schemas"]["UnitSystem"];
             /** @description Whether every candidate is wanted side by side. */
             table?: boolean;
+        };
+        /** @description A margin that a remedy makes worse. */
+        Worsened: {
+            /** @description Its verdict before. */
+            from: components["schemas"]["Verdict"];
+            /** @description Identifier of the rule. */
+            id: string;
+            /** @description What is left over after, as read. */
+            margin: components["schemas"]["Shown"];
+            side?: components["schemas"]["Side"] | null;
+            /** @description In words. */
+            title: string;
+            /** @description Its verdict after. */
+            to: components["schemas"]["Verdict"];
         };
     };
     responses: never;

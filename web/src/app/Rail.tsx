@@ -1,12 +1,11 @@
 import { useMemo } from 'react'
-import { useSessionPart } from '../features/session/useSession'
-import { useMargins } from '../features/margins/useMargins'
+import { useCandidate, useSessionPart } from '../features/session/useSession'
 import type { StepName } from './steps'
 import { stateOf, STEPS, tallyOf } from './steps'
 
 /** The way through the work, each step with its state in a word. */
 export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName) => void }) {
-  const limits = useMargins().map(({ limit }) => limit)
+  const limits = useCandidate()?.limits ?? []
   const fields = useSessionPart((state) => state.answer?.fields)
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const candidates = useSessionPart((state) => state.answer?.candidates.length) ?? 0

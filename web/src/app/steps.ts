@@ -46,7 +46,7 @@ export const STEPS: readonly Step[] = [
       { title: 'Speeds', fields: list('target.', 'band_from band_to peak_power_at shift_at overspeed_by') },
       { title: 'Idle', fields: list('target.', 'idle_at idle_vacuum') },
       { title: 'Boost levels', fields: ['target.boost'] },
-      { title: 'What the owner accepts', fields: list('target.', 'budget inspection_miles piston_clearance_school keep') },
+      { title: 'What the owner accepts', fields: list('target.', 'budget inspection_miles inspection_hours inspection_passes piston_clearance_school keep') },
       { title: 'Class rules', fields: ['target.rules.'] },
       { title: 'Air', fields: ['target.ambient.'] },
     ],
@@ -144,7 +144,7 @@ export function isHidden(field: string, index: number): boolean {
   return HIDDEN.some((pattern) => matches(field, pattern, index))
 }
 
-const RANK: Record<Verdict, number> = { fails: 3, tight: 2, unknown: 1, ok: 0 }
+const RANK: Record<Verdict, number> = { fails: 4, tight: 3, unknown: 2, advice: 1, ok: 0 }
 
 /** A step's state in a word: the worst verdict of the margins that belong to it. Pure. */
 export function stateOf(step: StepName, limits: readonly LimitReport[]): Verdict | undefined {

@@ -1,13 +1,13 @@
 //! Sentences a builder should read beside what the limits say. Sizes are quoted as they were typed.
 
 use crate::candidate::Resolved;
-use crate::document::{CandidateView, Side, field_label};
+use crate::document::{CandidateView, Side};
 use crate::given::{Place, Source};
 use crate::quantity::Length;
 use crate::words::LifterKind;
 
 /// Bore of a pushrod below which little oil reaches the rocker, m (common practice, no source).
-const OIL_BORE: f64 = 0.060 * 0.0254;
+const OIL_BORE: f64 = 0.080 * 0.0254;
 /// Share of its valves' area below which no pipe is built (common practice, no source).
 const NARROW: f64 = 0.4;
 
@@ -58,7 +58,7 @@ fn narrow_pipe(resolved: &Resolved, source: &Source<'_>, side: Side) -> Option<S
 /// A field with its text, as typed.
 fn typed(source: &Source<'_>, place: Place) -> String {
     let input = source.node(place.of, place.side).input(place.key);
-    format!("{} {}", field_label(&input.field).to_lowercase(), input.value)
+    format!("{} {}", input.label.to_lowercase(), input.value)
 }
 
 /// What is odd about the engine as a whole.

@@ -214,7 +214,7 @@ fn report_of(
     };
     let lines = if wants(PartName::Limits) {
         let judgement = limits(&resolved, &findings, stages);
-        let mut lines = judgement.lines(&resolved, &source);
+        let mut lines = judgement.lines(&resolved, &findings, &source);
         if wants(PartName::Remedies) {
             let advisor = Advisor {
                 build,

@@ -1,6 +1,6 @@
 //! What to measure next: unknown and assumed fields, those that settle most first.
 
-use crate::document::{Origin, field_label};
+use crate::document::{Origin, said};
 use crate::report::{LimitReport, MeasureNext, Verdict};
 
 /// Most entries: a person measures a few things at a time.
@@ -19,7 +19,7 @@ const fn weight(verdict: Verdict) -> u32 {
 pub fn measure_next(limits: &[LimitReport]) -> Vec<MeasureNext> {
     let mut found: Vec<(u32, MeasureNext)> = Vec::new();
     for limit in limits {
-        let missing = limit.missing.iter().filter(|field| field.contains('.')).map(|field| (field, ""));
+        let missing = limit.missing.iter().map(|missing| (&missing.field, ""));
         let assumed = limit.inputs.iter().filter(|i| i.origin == Origin::Assumed && i.value != "unknown");
         let assumed = assumed.map(|input| (&input.field, input.value.as_str()));
         for (field, value) in missing.chain(assumed) {
@@ -38,5 +38,5 @@ pub fn measure_next(limits: &[LimitReport]) -> Vec<MeasureNext> {
 }
 
 fn entry(field: &str, value: &str) -> MeasureNext {
-    MeasureNext { field: field.to_owned(), label: field_label(field), value: value.to_owned(), settles: Vec::new() }
+    MeasureNext { field: field.to_owned(), label: said(field), value: value.to_owned(), settles: Vec::new() }
 }

@@ -129,7 +129,7 @@ fn target(target: &Node<'_>, faults: &mut Vec<Fault>) {
     if let (Some(from), Some(to)) = (speed("band_from"), speed("band_to"))
         && from >= to
     {
-        fault(target, "band_to", "above target.band_from", faults);
+        fault(target, "band_to", "above the start of the band", faults);
     }
     if let (Some(idle), Some(shift)) = (speed("idle_at"), speed("shift_at"))
         && idle >= shift

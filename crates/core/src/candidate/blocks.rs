@@ -1,7 +1,7 @@
 //! The blocks of a candidate's report, each from its resolved inputs.
 
 use super::follower::{LobeContact, lobe_contact};
-use super::resolve::{Gap, Part, Resolved, ResolvedSide};
+use super::resolve::{Gap, Part, Resolved, ResolvedSide, lack, together};
 use super::stages::{Stages, key};
 use crate::cam::{Events, Lobe, height_006, height_050, height_200};
 use crate::clearance::{
@@ -20,20 +20,9 @@ use std::sync::Arc;
 
 /// Both sides, or every gap of both at once.
 pub(super) fn both<T>(of: impl Fn(Side) -> Part<T>) -> Part<Sides<T>> {
-    match (of(Side::Intake), of(Side::Exhaust)) {
-        (Ok(intake), Ok(exhaust)) => Ok(Sides { intake, exhaust }),
-        (Err(one), Err(other)) => Err(merge(one, other)),
-        (Err(gap), _) | (_, Err(gap)) => Err(gap),
-    }
-}
-
-fn merge(mut one: Gap, other: Gap) -> Gap {
-    if one != other {
-        let reasons = [one.reason, other.reason].into_iter().filter(|reason| !reason.is_empty());
-        one.reason = reasons.collect::<Vec<_>>().join("; ");
-        one.needs.extend(other.needs);
-    }
-    one
+    let (intake, exhaust) = (of(Side::Intake), of(Side::Exhaust));
+    together([lack(&intake), lack(&exhaust)])?;
+    Ok(Sides { intake: intake?, exhaust: exhaust? })
 }
 
 /// Displacement, compression, quench.
@@ -67,6 +56,8 @@ fn events_at(inputs: &Resolved, height: Length) -> Part<Events> {
 
 /// Events, durations, overlap, trapped compression.
 pub fn timing(inputs: &Resolved) -> Part<TimingReport> {
+    let [intake, exhaust] = Side::BOTH.map(|side| lack(&inputs.side(side).lobe()));
+    together([lack(&inputs.phasing), intake, exhaust])?;
     let phasing = inputs.phasing.clone()?;
     let (seat, fifty) = (events_at(inputs, height_006())?, events_at(inputs, height_050())?);
     let cylinder = inputs.cylinder.as_ref().ok();
@@ -134,6 +125,7 @@ fn side_timing(inputs: &Resolved, side: Side, seat: &Events, fifty: &Events) -> 
 pub fn lift(inputs: &Resolved) -> Part<Sides<LiftReport>> {
     both(|side| {
         let own = inputs.side(side);
+        together([lack(&own.lobe()), lack(&own.lift)])?;
         let (lobe, lift) = (own.lobe()?, own.lift.clone()?);
         Ok(LiftReport {
             lobe_mm: lobe.lift().as_mm(),
@@ -176,8 +168,9 @@ fn lobe_report(lobe: &Lobe, contact: &LobeContact<'_>) -> LobeReport {
 
 /// Spring of one side and the most it is lifted by, when both are known.
 pub fn spring_at_lift(own: &ResolvedSide) -> Part<(&Spring, Length)> {
-    let spring = own.spring.as_ref().map_err(Clone::clone)?;
-    Ok((spring, own.most_lift()?))
+    let lift = own.most_lift();
+    together([lack(&own.spring), lack(&lift)])?;
+    Ok((own.spring.as_ref().map_err(Clone::clone)?, lift?))
 }
 
 /// Seat load left of `seat` (N) against a gauge pressure in the port; `None` while the valve's sizes are not known.
@@ -209,8 +202,9 @@ pub fn spring(inputs: &Resolved) -> Part<Sides<SpringReport>> {
 pub fn control(inputs: &Resolved) -> Part<Sides<ControlReport>> {
     both(|side| {
         let own = inputs.side(side);
-        let (spring, _) = spring_at_lift(own)?;
-        let lift = own.lift.clone()?;
+        let spring = spring_at_lift(own);
+        together([lack(&spring), lack(&own.lift), lack(&own.mass)])?;
+        let ((spring, _), lift) = (spring?, own.lift.clone()?);
         let mass = own.mass.clone()?.effective(lift.ratio);
         let nowhere = || Gap::because("the lobe never decelerates");
         let check = hand_check(own.lobe()?, &lift, spring, own.valves, mass).ok_or_else(nowhere)?;
@@ -224,9 +218,10 @@ pub fn control(inputs: &Resolved) -> Part<Sides<ControlReport>> {
 
 /// Closest approach of one valve to the piston.
 pub fn piston_clearance(inputs: &Resolved, side: Side, stages: &Stages) -> Part<PistonClearance> {
-    let own = inputs.side(side);
+    let (own, travel) = (inputs.side(side), inputs.travel(side));
+    together([lack(&inputs.cylinder), lack(&own.valve), lack(&own.crown), lack(&travel)])?;
     let (cylinder, valve) = (inputs.cylinder.clone()?, own.valve.clone()?);
-    let (crown, travel) = (own.crown.clone()?, inputs.travel(side)?);
+    let (crown, travel) = (own.crown.clone()?, travel?);
     let drop = inputs.port(side).piston_drop;
     // A dome stands above the crown that the frame knows; only a measured drop has it in it.
     if drop.is_none() && inputs.given.engine.piston_volume.is_some_and(|volume| volume.si() < 0.0) {
@@ -251,8 +246,9 @@ pub fn bore_wall(inputs: &Resolved, side: Side) -> Part<Option<Length>> {
     let mut needs = Needs::default();
     let _ = (need!(needs, port.valve_offset_x), need!(needs, port.valve_offset_y));
     let (bore, deck) = (need!(needs, engine.bore), need!(needs, engine.gasket_thickness));
-    needs.met(())?;
-    let (first, lift) = (own.valve.clone()?, own.most_lift()?);
+    let (placed, lift) = (needs.met(()).map_err(Gap::from), own.most_lift());
+    together([lack(&placed), lack(&own.valve), lack(&lift)])?;
+    let (first, lift) = (own.valve.clone()?, lift?);
     let gasket = (engine.gasket_bore.unwrap_or(bore), deck);
     let valves = std::iter::once(first).chain(own.second_valve);
     let gaps = valves.filter_map(|valve| valve.to_bore(lift, gasket, bore));
@@ -261,12 +257,14 @@ pub fn bore_wall(inputs: &Resolved, side: Side) -> Part<Option<Length>> {
 
 /// Smallest distance between the heads, kept by what it is made of.
 pub fn valves_apart(inputs: &Resolved, stages: &Stages) -> Part<Length> {
-    for side in Side::BOTH {
-        let port = inputs.port(side);
-        let mut needs = Needs::default();
+    let mut needs = Needs::default();
+    for port in Side::BOTH.map(|side| inputs.port(side)) {
         let _ = (need!(needs, port.valve_offset_x), need!(needs, port.valve_offset_y));
-        needs.met(())?;
     }
+    let placed = needs.met(()).map_err(Gap::from);
+    let [intake, exhaust] = Side::BOTH.map(|side| lack(&inputs.side(side).valve));
+    let [opens, leaves] = Side::BOTH.map(|side| lack(&inputs.travel(side)));
+    together([lack(&placed), intake, exhaust, opens, leaves])?;
     let heads = |side: Side| -> Part<Vec<ValveFrame>> {
         let own = inputs.side(side);
         Ok(std::iter::once(own.valve.clone()?).chain(own.second_valve).collect())
@@ -288,12 +286,14 @@ pub fn valves_apart(inputs: &Resolved, stages: &Stages) -> Part<Length> {
 /// Retainer to seal at full net lift.
 pub fn retainer_gap(inputs: &Resolved, side: Side) -> Part<Length> {
     let own = inputs.side(side);
-    Ok(retainer_to_seal(inputs.train(side), inputs.port(side), own.most_lift()?)?)
+    let lift = own.most_lift();
+    let zero = retainer_to_seal(inputs.train(side), inputs.port(side), Length::from_si(0.0)).map_err(Gap::from);
+    together([lack(&zero), lack(&lift)])?;
+    Ok(Length::from_si(zero?.si() - lift?.si()))
 }
 
 /// Everything that must not touch.
 pub fn clearance(inputs: &Resolved, stages: &Stages) -> Part<ClearanceReport> {
-    let cylinder = inputs.cylinder.clone()?;
     let sides = both(|side| {
         let piston = piston_clearance(inputs, side, stages)?;
         Ok(ValveClearance {
@@ -306,6 +306,7 @@ pub fn clearance(inputs: &Resolved, stages: &Stages) -> Part<ClearanceReport> {
             retainer_to_seal_mm: retainer_gap(inputs, side).ok().map(Length::as_mm),
         })
     })?;
+    let cylinder = inputs.cylinder.clone()?;
     Ok(ClearanceReport {
         intake: sides.intake,
         exhaust: sides.exhaust,

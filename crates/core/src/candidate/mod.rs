@@ -22,6 +22,6 @@ pub use drawing::drawing;
 pub use follower::{LobeContact, lobe_contact, preload_band};
 pub use motion::{tip_friction, train};
 pub use report::{block, note_assumed, worded};
-pub use resolve::{Gap, Part, Resolved, ResolvedSide, full_lift_at};
+pub use resolve::{Gap, Part, Resolved, ResolvedSide, full_lift_at, lack, together};
 pub use stages::{Key, LobeResult, Stage, Stages, key};
 pub use strip::strip;

@@ -3,20 +3,20 @@
 use super::breathing::ESTIMATED_FLOW;
 use super::resolve::{Gap, Part, Resolved};
 use crate::cam::assumed_seat_timing;
-use crate::document::{Ledger, Side, field_label};
+use crate::document::{Ledger, Side};
 use crate::given::Source;
-use crate::report::Block;
+use crate::report::{Block, Named};
 
-/// A gap as a sentence, and the paths of the fields that would close it.
-pub fn worded(gap: &Gap, source: &Source<'_>) -> (String, Vec<String>) {
-    let mut needs: Vec<String> = Vec::new();
+/// A gap as a sentence, and the fields that would close it.
+pub fn worded(gap: &Gap, source: &Source<'_>) -> (String, Vec<Named>) {
+    let mut needs: Vec<Named> = Vec::new();
     for place in &gap.needs {
-        let path = source.path(*place);
-        if !needs.contains(&path) {
-            needs.push(path);
+        let named = Named::at(source.path(*place));
+        if !needs.contains(&named) {
+            needs.push(named);
         }
     }
-    let labels = || needs.iter().map(|path| field_label(path)).collect::<Vec<_>>().join("; ");
+    let labels = || needs.iter().map(|named| named.label.as_str()).collect::<Vec<_>>().join("; ");
     let reason = match (gap.reason.is_empty(), needs.is_empty()) {
         (true, _) => format!("needs {}", labels()),
         (false, true) => gap.reason.clone(),

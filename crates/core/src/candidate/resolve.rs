@@ -37,6 +37,31 @@ impl Gap {
     }
 }
 
+/// Everything that several parts lack, at once: needs never come in rounds.
+///
+/// # Errors
+/// All gaps as one, each reason and each field once.
+pub fn together<const N: usize>(gaps: [Option<Gap>; N]) -> Part<()> {
+    let mut all: Option<Gap> = None;
+    for gap in gaps.into_iter().flatten() {
+        let Some(whole) = &mut all else {
+            all = Some(gap);
+            continue;
+        };
+        if !gap.reason.is_empty() && !whole.reason.contains(&gap.reason) {
+            let reasons = [std::mem::take(&mut whole.reason), gap.reason];
+            whole.reason = reasons.into_iter().filter(|reason| !reason.is_empty()).collect::<Vec<_>>().join("; ");
+        }
+        whole.needs.extend(gap.needs.iter().filter(|place| !whole.needs.contains(place)).copied().collect::<Vec<_>>());
+    }
+    all.map_or(Ok(()), Err)
+}
+
+/// What a part lacks.
+pub fn lack<T>(part: &Part<T>) -> Option<Gap> {
+    part.as_ref().err().cloned()
+}
+
 impl From<Missing> for Gap {
     fn from(missing: Missing) -> Self {
         Self::needing(missing.0)
@@ -154,9 +179,8 @@ impl Resolved {
     /// What lobe, lift or phasing lack.
     pub fn travel(&self, side: Side) -> Part<ValveTravel<'_>> {
         let own = self.side(side);
-        let lobe = own.lobe()?;
-        let lift = own.lift.clone()?;
-        let phasing = self.phasing.clone()?;
+        together([lack(&own.lobe()), lack(&own.lift), lack(&self.phasing)])?;
+        let (lobe, lift, phasing) = (own.lobe()?, own.lift.clone()?, self.phasing.clone()?);
         let real = own.running.as_ref().ok().map(AsRef::as_ref);
         Ok(ValveTravel { lobe, lift, full_lift_at: full_lift_at(side, &phasing, lobe), real })
     }
@@ -178,6 +202,7 @@ impl ResolvedSide {
     /// # Errors
     /// What lobe or lift lack.
     pub fn most_lift(&self) -> Part<Length> {
+        together([lack(&self.lobe()), lack(&self.lift)])?;
         let (lobe, lift) = (self.lobe()?, self.lift.clone()?);
         let real = self.running.as_ref().map_or(0.0, |running| running.rigid(lobe.lift().si()));
         Ok(Length::from_si(lift.net(lobe).si().max(real)))

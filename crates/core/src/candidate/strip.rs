@@ -1,7 +1,7 @@
 //! Curves over the crank, a degree apart: what hangs on the strip.
 
 use super::blocks::closed_gaps;
-use super::resolve::{Part, Resolved, ResolvedSide};
+use super::resolve::{Part, Resolved, ResolvedSide, lack, together};
 use super::stages::Stages;
 use crate::clearance::{ClosedGap, ValveTravel};
 use crate::document::Side;
@@ -15,8 +15,9 @@ fn rounded(value: f64) -> f64 {
 
 /// Curves over the crank, a degree apart.
 pub fn strip(inputs: &Resolved, stages: &Stages) -> Part<StripReport> {
-    let cylinder = inputs.cylinder.clone()?;
-    let (intake, exhaust) = (inputs.travel(Side::Intake)?, inputs.travel(Side::Exhaust)?);
+    let (intake, exhaust) = (inputs.travel(Side::Intake), inputs.travel(Side::Exhaust));
+    together([lack(&inputs.cylinder), lack(&intake), lack(&exhaust)])?;
+    let (cylinder, intake, exhaust) = (inputs.cylinder.clone()?, intake?, exhaust?);
     let crank_deg: Vec<f64> = (0..=720).map(f64::from).collect();
     let lift = |travel: &ValveTravel<'_>| {
         crank_deg.iter().map(|deg| rounded(travel.lift_at(*deg).as_mm())).collect::<Vec<_>>()

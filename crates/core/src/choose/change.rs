@@ -1,7 +1,7 @@
 //! A change of a candidate as the document would write it, and as numbers.
 
 use crate::candidate::Resolved;
-use crate::document::{Side, field_label, kind_of};
+use crate::document::{Side, kind_of};
 use crate::given::{Of, Place, Source};
 use crate::limits::How;
 use crate::quantity::{Length, Mass, parse, restate};
@@ -85,7 +85,7 @@ fn field(resolved: &Resolved, source: &Source<'_>, place: Place, number: f64) ->
     let places = Side::BOTH.map(|side| Place::new(place.of, place.key, side));
     let mut places: Vec<Place> = places.into_iter().filter(|place| source.path(*place) == input.field).collect();
     places.dedup();
-    let written = RemedyChange { label: field_label(&input.field), field: input.field, from: input.value, to };
+    let written = RemedyChange { label: input.label, field: input.field, from: input.value, to };
     Some(FieldChange { written, places, number })
 }
 

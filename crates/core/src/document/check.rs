@@ -85,8 +85,13 @@ pub fn check_kind(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault
             refuse_unless(ok, value, kind, path, faults);
         }
         Kind::Text(most) => {
-            let ok = value.as_str().is_some_and(|t| !t.trim().is_empty() && t.chars().count() <= *most);
+            let text = value.as_str().unwrap_or_default();
+            let ok = !text.trim().is_empty() && text.chars().count() <= *most;
             refuse_unless(ok, value, kind, path, faults);
+            if ok && text.chars().any(is_unseen) {
+                let needs = "a text without characters that nobody sees or that turn its direction";
+                push(faults, Fault::new(path, text, needs).cure("type it anew"));
+            }
         }
         Kind::Choice(words) => {
             let ok = value.as_str().is_some_and(|word| words.contains(&word));
@@ -142,9 +147,9 @@ fn check_patch(value: &Value, path: &str, faults: &mut Vec<Fault>) {
 }
 
 fn check_quantity(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault>) {
-    let Kind::Quantity { dimension, min, max } = kind else { return };
+    let Kind::Quantity { dimension, .. } = kind else { return };
     let Value::String(text) = value else {
-        let mut fault = Fault::new(path, &render(value), kind.needs());
+        let mut fault = Fault::of_kind(path, &render(value), kind);
         if value.is_number() {
             fault = fault.cure(format!("as a text: {}", with_likely_units(&value.to_string(), kind, *dimension)));
         }
@@ -153,17 +158,13 @@ fn check_quantity(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault
     };
     match (parse(text, *dimension), kind.si_range()) {
         (Ok(si), Ok((low, high))) if (low..=high).contains(&si) => {}
-        (Ok(_), _) => push(
-            faults,
-            Fault::new(path, text, kind.needs())
-                .cure(format!("stay between {min} and {max}; check the unit and the decimal point")),
-        ),
+        (Ok(_), _) => push(faults, Fault::of_kind(path, text, kind).cure("check the unit and the decimal point")),
         (Err(TextFault::NoUnit), _) => {
-            push(faults, Fault::new(path, text, kind.needs()).cure(with_likely_units(text.trim(), kind, *dimension)));
+            push(faults, Fault::of_kind(path, text, kind).cure(with_likely_units(text.trim(), kind, *dimension)));
         }
         (Err(reason), _) => {
             let units: Vec<_> = dimension.units().iter().map(|u| u.symbol).collect();
-            push(faults, Fault::new(path, text, kind.needs()).cure(format!("{reason}; units: {}", units.join(", "))));
+            push(faults, Fault::of_kind(path, text, kind).cure(format!("{reason}; units: {}", units.join(", "))));
         }
     }
 }
@@ -185,9 +186,16 @@ fn with_likely_units(number: &str, kind: &Kind, dimension: Dimension) -> String 
     }
 }
 
+/// Characters that make a name look like another: controls but line ends and tabs, zero widths, marks of direction.
+fn is_unseen(c: char) -> bool {
+    let layout = matches!(c, '\n' | '\r' | '\t');
+    (c.is_control() && !layout)
+        || matches!(c, '\u{200B}'..='\u{200F}' | '\u{202A}'..='\u{202E}' | '\u{2060}'..='\u{2069}' | '\u{FEFF}' | '\u{00AD}')
+}
+
 fn refuse_unless(ok: bool, value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault>) {
     if !ok {
-        refuse(value, &kind.needs(), path, faults);
+        push(faults, Fault::of_kind(path, &render(value), kind));
     }
 }
 

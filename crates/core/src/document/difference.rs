@@ -3,7 +3,7 @@
 //! A table is one field: rows belong together. Candidates are told apart by their identifier, not
 //! by their place.
 
-use super::edit::field_label;
+use super::edit::said;
 use super::path::join;
 use serde::Serialize;
 use serde_json::Value;
@@ -80,21 +80,11 @@ pub(super) fn find<'a>(list: Option<&'a Value>, id: &str) -> Option<&'a Value> {
 /// What people call the field at `path`, where candidates stand by their identifiers.
 pub(super) fn label_of(path: &str, after: &Value, before: &Value) -> String {
     let Some((id, inside)) = path.strip_prefix("candidates[").and_then(|rest| rest.split_once(']')) else {
-        return whose(path, field_label(path));
+        return said(path);
     };
     let name = |document: &Value| Some(find(document.get("candidates"), id)?.get("name")?.as_str()?.to_owned());
     let name = name(after).or_else(|| name(before)).unwrap_or_else(|| id.to_owned());
-    let plain = format!("candidates[0]{inside}");
-    format!("{name}: {}", whose(&plain, field_label(&plain)).to_lowercase())
-}
-
-/// A field of one side says which.
-fn whose(path: &str, label: String) -> String {
-    let side = ["intake", "exhaust"].into_iter().find(|side| path.split('.').any(|part| part == *side));
-    match side {
-        Some(side) if !label.to_lowercase().contains(side) => format!("{label}, {side}"),
-        _ => label,
-    }
+    format!("{name}: {}", said(&format!("candidates[0]{inside}")).to_lowercase())
 }
 
 /// A value as text.

@@ -34,15 +34,38 @@ pub fn kind_of(path: &str) -> Option<&'static Kind> {
     kind_at(&steps(path)?)
 }
 
-/// What forms call the field at `path`; the path itself when the table does not know it.
-pub fn field_label(path: &str) -> String {
+/// What a sentence calls the field at `path`: its side, its owner and its name, as in "Intake valve mass". The path
+/// itself when the table does not know it.
+pub fn said(path: &str) -> String {
     let Some(field) = field_at(path) else { return path.to_owned() };
+    let side = path.split(['.', '[']).find(|part| matches!(*part, "intake" | "exhaust"));
     // A mass is the valve's or the retainer's: say whose. The engine's and the cam's need no owner.
-    let owner = path.rsplit_once('.').and_then(|(parent, _)| field_at(parent));
-    match owner.filter(|o| !matches!(o.key, "engine" | "cam" | "target" | "candidates" | "train" | "changes")) {
-        Some(owner) => format!("{}, {}", owner.label, field.label.to_lowercase()),
-        None => field.label.to_owned(),
+    let owner = path.rsplit_once('.').and_then(|(parent, _)| field_at(parent)).filter(|owner| !WHOLES.contains(&owner.key));
+    let mut words = field.label.to_owned();
+    for before in [owner.map(|owner| owner.label), side].into_iter().flatten() {
+        if !words.to_lowercase().contains(&before.to_lowercase()) {
+            words = format!("{before} {}", in_a_sentence(&words));
+        }
     }
+    capital(&words)
+}
+
+/// Objects that need no naming: everything is part of one of them.
+const WHOLES: [&str; 6] = ["engine", "cam", "target", "candidates", "train", "changes"];
+
+/// A label behind other words: its first letter is small unless the word is written in capitals.
+fn in_a_sentence(label: &str) -> String {
+    let mut letters = label.chars();
+    match (letters.next(), letters.clone().next()) {
+        (Some(first), second) if !second.is_some_and(char::is_uppercase) => first.to_lowercase().chain(letters).collect(),
+        _ => label.to_owned(),
+    }
+}
+
+/// A label at the head of a sentence.
+fn capital(label: &str) -> String {
+    let mut letters = label.chars();
+    letters.next().map_or_else(String::new, |first| first.to_uppercase().chain(letters).collect())
 }
 
 /// The row of the table that `steps` lead to, side overrides included.
@@ -80,7 +103,7 @@ pub(crate) fn value_of(kind: &Kind, text: &str, path: &str, system: UnitSystem) 
     if text.is_empty() {
         return Ok(None);
     }
-    let refuse = || Fault::new(path, text, kind.needs());
+    let refuse = || Fault::of_kind(path, text, kind);
     match kind {
         Kind::Quantity { dimension, .. } => {
             let unit = bare_unit(kind, *dimension, system);

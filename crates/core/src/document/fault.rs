@@ -1,5 +1,8 @@
 //! Why a document, a field or an edit is refused: field, given, needs, cure.
 
+use super::edit::said;
+use super::field::Kind;
+use crate::quantity::{Shown, UnitSystem};
 use serde::Serialize;
 use std::fmt;
 
@@ -9,10 +12,15 @@ use std::fmt;
 pub struct Fault {
     /// Path of the field, such as `candidates[0].cam.intake.lobe_lift`.
     pub field: String,
+    /// What the field is called.
+    pub label: String,
     /// What was given, shortened when long.
     pub given: String,
     /// What the field needs.
     pub needs: String,
+    /// The same as read in both systems, where it holds units or words of the format.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub shown: Option<Shown>,
     /// What to write instead, when it is known.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub cure: Option<String>,
@@ -24,7 +32,14 @@ const GIVEN_LENGTH: usize = 60;
 impl Fault {
     /// A fault without a cure.
     pub fn new(field: impl Into<String>, given: &str, needs: impl Into<String>) -> Self {
-        Self { field: field.into(), given: shorten(given), needs: needs.into(), cure: None }
+        let field = short_path(field.into());
+        Self { label: said(&field), field, given: shorten(given), needs: needs.into(), shown: None, cure: None }
+    }
+
+    /// A value that is not what `kind` needs.
+    pub fn of_kind(field: impl Into<String>, given: &str, kind: &Kind) -> Self {
+        let shown = Shown { inch: kind.needs_in(UnitSystem::Inch), metric: kind.needs_in(UnitSystem::Metric) };
+        Self { shown: Some(shown), ..Self::new(field, given, kind.needs()) }
     }
 
     /// The same fault with a cure.
@@ -58,6 +73,17 @@ impl From<Fault> for Faults {
     fn from(fault: Fault) -> Self {
         Self { faults: vec![fault] }
     }
+}
+
+/// Longest path that is repeated: a key may be as long as its author likes.
+const PATH_LENGTH: usize = 160;
+
+fn short_path(path: String) -> String {
+    if path.chars().count() <= PATH_LENGTH {
+        return path;
+    }
+    let head: String = path.chars().take(PATH_LENGTH).collect();
+    format!("{head}...")
 }
 
 fn shorten(given: &str) -> String {

@@ -1,7 +1,7 @@
 //! What a field of the build document may hold. The tables in [`super::table`] are made of these;
 //! checking, messages, the published schema, defaults and the forms all read the same rows.
 
-use crate::quantity::{Dimension, TextFault, parse};
+use crate::quantity::{Dimension, TextFault, UnitSystem, format_si, parse};
 
 /// One key of an object.
 #[derive(Debug)]
@@ -111,6 +111,25 @@ impl Kind {
                 format!("a list of {}: {}", kinds.len(), parts.join("; then "))
             }
             Self::Patch => "an object with engine and target fields to change".to_owned(),
+        }
+    }
+
+    /// The same as a person reads it: ranges in the units of `system`, words without their underscores.
+    pub fn needs_in(&self, system: UnitSystem) -> String {
+        match self {
+            Self::Quantity { dimension, min, max } => {
+                let own = self.bare_unit();
+                let kept = super::edit::bare_unit(self, *dimension, system) == own;
+                let (low, high) = match self.si_range() {
+                    Ok((low, high)) if !kept => {
+                        (format_si(low, *dimension, system), format_si(high, *dimension, system))
+                    }
+                    _ => ((*min).to_owned(), (*max).to_owned()),
+                };
+                format!("{}, {low} to {high}", dimension.noun())
+            }
+            Self::Choice(words) => format!("one of {}", words.join(", ").replace('_', " ")),
+            _ => self.needs(),
         }
     }
 

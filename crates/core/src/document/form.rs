@@ -1,11 +1,11 @@
 //! The document as a form: every field of the table with what is given, assumed and allowed.
 
 use super::difference::text_of;
-use super::edit::{bare_unit, field_at};
+use super::edit::{bare_unit, field_at, said};
 use super::field::{Field, Kind, Object};
 use super::path::{get, join};
 use super::tabular::columns_of;
-use crate::quantity::{Shown, UnitSystem, parse, shown};
+use crate::quantity::{Dimension, Shown, UnitSystem, parse, shown};
 use serde::Serialize;
 use serde_json::Value;
 
@@ -17,10 +17,12 @@ pub struct FormField {
     pub field: String,
     /// What the form calls it.
     pub label: String,
+    /// What a sentence calls it, where no group stands around it.
+    pub said: String,
     /// One sentence of help.
     pub help: String,
     /// What a refused value would need.
-    pub needs: String,
+    pub needs: Shown,
     /// Text as typed, or the default; empty when unknown and for tables.
     pub text: String,
     /// In both displays, for quantities.
@@ -161,9 +163,10 @@ fn form_field(root: &Value, kind: &'static Kind, path: &str, sided: bool) -> Opt
     Some(FormField {
         field: path.to_owned(),
         label: row.label.to_owned(),
+        said: said(path),
         help: row.doc.to_owned(),
-        needs: kind.needs(),
-        shown: kind.dimension().zip(si).map(|(d, si)| shown(si, d)),
+        needs: Shown { inch: kind.needs_in(UnitSystem::Inch), metric: kind.needs_in(UnitSystem::Metric) },
+        shown: kind.dimension().zip(si).map(|(d, si)| shown_beside(&text, si, d)),
         si,
         choices: choices_of(kind),
         unit_inch,
@@ -175,6 +178,13 @@ fn form_field(root: &Value, kind: &'static Kind, path: &str, sided: bool) -> Opt
         applies: true,
         table,
     })
+}
+
+/// What stands beside a text: a column of water or mercury is read as one, not as psi.
+fn shown_beside(text: &str, si: f64, dimension: Dimension) -> Shown {
+    let column = ["inH2O", "inHg"].into_iter().any(|unit| text.trim_end().ends_with(unit));
+    let both = shown(si, dimension);
+    if column { Shown { inch: text.to_owned(), ..both } } else { both }
 }
 
 fn units_of(kind: &Kind) -> (String, String) {

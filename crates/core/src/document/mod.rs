@@ -19,7 +19,7 @@ mod tabular;
 mod view;
 
 pub use difference::{Difference, differences};
-pub use edit::{field_label, kind_of, set_field, set_source};
+pub use edit::{kind_of, said, set_field, set_source};
 pub use fault::{Fault, Faults};
 pub use field::{Field, Kind, Object};
 pub use form::{FormColumn, FormField, FormTable, form_fields};

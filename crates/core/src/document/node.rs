@@ -1,6 +1,7 @@
 //! Typed reading of a checked document: side overrides, defaults, and the ledger of what was
 //! assumed or missing.
 
+use super::edit::said;
 use super::field::{Field, Kind, Object};
 use super::path::join;
 use crate::quantity::{OfDimension, parse};
@@ -75,6 +76,8 @@ pub enum Origin {
 pub struct InputUsed {
     /// Path of the field.
     pub field: String,
+    /// What it is called.
+    pub label: String,
     /// The text used.
     pub value: String,
     /// Where it comes from.
@@ -287,11 +290,11 @@ impl<'a> Node<'a> {
         match self.raw(key) {
             None => {
                 let value = self.object.field(key).and_then(|f| f.default).unwrap_or("unknown");
-                InputUsed { field, value: value.to_owned(), origin: Origin::Assumed }
+                InputUsed { label: said(&field), field, value: value.to_owned(), origin: Origin::Assumed }
             }
             Some((value, _)) => {
                 let text = value.as_str().map_or_else(|| value.to_string(), str::to_owned);
-                InputUsed { field, value: text, origin: self.mark(key) }
+                InputUsed { label: said(&field), field, value: text, origin: self.mark(key) }
             }
         }
     }

@@ -15,7 +15,7 @@ pub fn read(text: &str) -> Result<Value, Fault> {
             .cure("keep measured curves out of the document or split it into two builds"));
     }
     serde_json::from_str::<Strict>(text).map(|strict| strict.0).map_err(|error| {
-        Fault::new("document", &error.to_string(), "JSON text (RFC 8259), every key once")
+        Fault::new("document", &error.to_string(), "JSON text with every key once")
             .cure("correct the text at the line and column named")
     })
 }

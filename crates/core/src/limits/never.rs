@@ -65,6 +65,7 @@ impl Never {
             source: SOURCE.to_owned(),
             place: self.place,
             formula: self.why.to_owned(),
+            computed: false,
             note: None,
             inputs: used,
             missing: Vec::new(),

@@ -1,15 +1,16 @@
 //! A judged rule in words: a line of the margins.
 
+use super::findings::Findings;
 use super::measure::Measure;
 use super::rule::{Finding, Judged, Note, Rule, own_limit};
 use crate::candidate::{Gap, Resolved};
 use crate::document::{InputUsed, Side};
 use crate::given::{Place, Source};
 use crate::quantity::Shown;
-use crate::report::{LimitReport, LimitShown, NeedReport, Sense, Verdict};
+use crate::report::{LimitReport, LimitShown, Named, NeedReport, Sense, Verdict};
 
 /// The line of the margins for what was judged, without remedies.
-pub fn line(judged: &Judged, resolved: &Resolved, source: &Source<'_>) -> LimitReport {
+pub fn line(judged: &Judged, resolved: &Resolved, findings: &Findings, source: &Source<'_>) -> LimitReport {
     let Judged { rule, side, found } = judged;
     let own = own_limit(rule.id, *side, resolved);
     let used = inputs(rule.places(*side), source);
@@ -29,6 +30,7 @@ pub fn line(judged: &Judged, resolved: &Resolved, source: &Source<'_>) -> LimitR
         source: if own.is_some() { "this shop's own figure" } else { super::figures::SOURCE }.to_owned(),
         place: rule.place,
         formula: rule.formula.to_owned(),
+        computed: rule.gas && findings.gas.is_some(),
         note: None,
         inputs: used,
         missing: Vec::new(),
@@ -68,9 +70,9 @@ pub fn inputs(places: impl Iterator<Item = Place>, source: &Source<'_>) -> Vec<I
 }
 
 fn miss(line: &mut LimitReport, gap: &Gap, source: &Source<'_>) {
-    let needs: Vec<String> = gap.needs.iter().map(|place| source.path(*place)).collect();
+    let needs: Vec<Named> = gap.needs.iter().map(|place| Named::at(source.path(*place))).collect();
     if let Some(first) = needs.first() {
-        line.edit_field.clone_from(first);
+        line.edit_field.clone_from(&first.field);
     }
     line.note = (!gap.reason.is_empty()).then(|| same(&gap.reason));
     line.missing = needs;

@@ -83,7 +83,8 @@ pub fn fit(
         (Resolved::new(Given::read(&source), stages), Resolved::new(Given::read(&new_source), stages));
     // What the gas does with the part is not known before its curve is computed: both are judged without.
     let lines = |resolved: &Resolved, source: &Source<'_>| {
-        limits(resolved, &Findings::default(), stages).lines(resolved, source)
+        let none = Findings::default();
+        limits(resolved, &none, stages).lines(resolved, &none, source)
     };
     let margins = moved(&lines(&before, &source), &lines(&after, &new_source), system);
     let mut changes = differences(build.value(), changed.value());

@@ -1,6 +1,6 @@
 //! A block with its state, and one value for each side.
 
-use crate::document::Side;
+use crate::document::{Side, said};
 use serde::Serialize;
 
 /// One block of a candidate with its state.
@@ -18,8 +18,8 @@ pub enum Block<T> {
     Failed {
         /// Why, as a sentence.
         reason: String,
-        /// Paths of fields that would make it computable.
-        needs: Vec<String>,
+        /// Fields that would make it computable.
+        needs: Vec<Named>,
     },
 }
 
@@ -30,6 +30,23 @@ impl<T> Block<T> {
             Self::Done(value) => Some(value),
             _ => None,
         }
+    }
+}
+
+/// A field with what it is called.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Named {
+    /// Path of the field.
+    pub field: String,
+    /// What it is called.
+    pub label: String,
+}
+
+impl Named {
+    /// The field at `path`.
+    pub fn at(path: String) -> Self {
+        Self { label: said(&path), field: path }
     }
 }
 

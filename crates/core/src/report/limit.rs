@@ -1,5 +1,6 @@
 //! Margins: what a rule needs, what there is, what buys it back, what to measure next.
 
+use super::block::Named;
 use crate::document::{InputUsed, Side};
 use crate::quantity::Shown;
 use serde::Serialize;
@@ -55,12 +56,14 @@ report! {
         place: Place,
         /// How have is computed.
         formula: String,
+        /// Whether what breathing computed went into it, in place of an estimate.
+        computed: bool,
         /// What goes with the verdict: what it rests on, what it costs, why it is unknown.
         note: Option<Shown>,
         /// What went into it.
         inputs: Vec<InputUsed>,
         /// Fields that would make it known.
-        missing: Vec<String>,
+        missing: Vec<Named>,
         /// Changes that buy margin, each run against every limit; empty unless asked for.
         remedies: Vec<Remedy>,
         /// The field to go to.

@@ -20,7 +20,7 @@ mod parts;
 mod timing;
 mod train;
 
-pub use block::{Block, Sides};
+pub use block::{Block, Named, Sides};
 pub use breathing::{BreathingReport, Curve, IdleQuality, IdleReport, PeakReport, StandardAirReport, TraceReport};
 pub use choosing::{CalibrationReport, Effect, FittedField};
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};

@@ -4,7 +4,7 @@ use crate::jobs::{Client, Jobs, Told, aside};
 use crate::problem::Problem;
 use actix_web::{HttpResponse, post, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::analysis::{Build, CalibrationJob, CalibrationReport, CalibrationStep, Stages};
+use upper_lobe_core::analysis::{Build, CalibrationJob, CalibrationReport, CalibrationStep, Named, Stages};
 use utoipa::ToSchema;
 
 /// Whose pull to fit to.
@@ -33,7 +33,7 @@ pub enum CalibrateLine {
         /// Why.
         reason: String,
         /// Fields that would close it.
-        needs: Vec<String>,
+        needs: Vec<Named>,
     },
     /// Nobody wanted it any more.
     Stopped,
@@ -54,7 +54,7 @@ impl Told for CalibrationJob {
         CalibrateLine::Done { report: report.clone() }
     }
 
-    fn failed(reason: String, needs: Vec<String>) -> CalibrateLine {
+    fn failed(reason: String, needs: Vec<Named>) -> CalibrateLine {
         CalibrateLine::Failed { reason, needs }
     }
 

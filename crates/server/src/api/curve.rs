@@ -6,7 +6,9 @@ use crate::jobs::{Client, Jobs, Told, aside};
 use crate::problem::Problem;
 use actix_web::{HttpResponse, post, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::analysis::{BreathingReport, Build, Curve, CurveJob, CurveStep, Effort, Stages, TraceReport};
+use upper_lobe_core::analysis::{
+    BreathingReport, Build, Curve, CurveJob, CurveStep, Effort, Named, Stages, TraceReport,
+};
 use utoipa::ToSchema;
 
 /// What to compute a curve of.
@@ -45,7 +47,7 @@ pub enum CurveLine {
         /// Why.
         reason: String,
         /// Fields that would close it.
-        needs: Vec<String>,
+        needs: Vec<Named>,
     },
     /// Nobody wanted it any more.
     Stopped,
@@ -66,7 +68,7 @@ impl Told for CurveJob {
         CurveLine::Done { curve: Box::new(curve.report.clone()), traces: curve.traces.clone() }
     }
 
-    fn failed(reason: String, needs: Vec<String>) -> CurveLine {
+    fn failed(reason: String, needs: Vec<Named>) -> CurveLine {
         CurveLine::Failed { reason, needs }
     }
 

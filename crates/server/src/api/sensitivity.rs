@@ -4,7 +4,7 @@ use crate::jobs::{Client, Jobs, Told, aside};
 use crate::problem::Problem;
 use actix_web::{HttpResponse, post, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::analysis::{Build, Effect, SensitivityJob, SensitivityStep, Stages};
+use upper_lobe_core::analysis::{Build, Effect, Named, SensitivityJob, SensitivityStep, Stages};
 use utoipa::ToSchema;
 
 /// Whose decisions to change.
@@ -35,7 +35,7 @@ pub enum SensitivityLine {
         /// Why.
         reason: String,
         /// Fields that would close it.
-        needs: Vec<String>,
+        needs: Vec<Named>,
     },
     /// Nobody wanted it any more.
     Stopped,
@@ -56,7 +56,7 @@ impl Told for SensitivityJob {
         SensitivityLine::Done { effects: effects.clone() }
     }
 
-    fn failed(reason: String, needs: Vec<String>) -> SensitivityLine {
+    fn failed(reason: String, needs: Vec<Named>) -> SensitivityLine {
         SensitivityLine::Failed { reason, needs }
     }
 

@@ -39,7 +39,7 @@ function FaultList({ refusal }: { refusal: Refusal }) {
   return (
     <ul className="fault-list">
       {faults.slice(0, 20).map((fault) => (
-        <li key={`${fault.field}${fault.needs}`}><b>{fault.field}</b>: {fault.given} — needs {fault.needs}{fault.cure ? `; ${fault.cure}` : ''}</li>
+        <li key={`${fault.field}${fault.needs}`}><b>{fault.label}</b>: {fault.given}, needs {fault.needs}{fault.cure ? `; ${fault.cure}` : ''}</li>
       ))}
     </ul>
   )

@@ -20,14 +20,14 @@ export function EventsStep() {
       <div className="event-grid">
         {(['intake_closes', 'exhaust_opens', 'intake_opens', 'exhaust_closes'] as const).map((event) => {
           const handle = of(event)
-          return handle ? <EventField key={event} handle={handle} candidate={candidate.id} /> : null
+          return handle ? <EventField key={`${candidate.id}.${event}`} handle={handle} candidate={candidate.id} /> : null
         })}
       </div>
       <div className="card-grid">
-        <CardField candidate={candidate.id} number="intake_duration" label="Intake duration" value={plain(timing.intake.duration_050_deg)} />
-        <CardField candidate={candidate.id} number="exhaust_duration" label="Exhaust duration" value={plain(timing.exhaust.duration_050_deg)} />
-        <CardField candidate={candidate.id} number="lobe_separation" label="Lobe separation" value={plain(timing.lobe_separation_deg)} />
-        <CardField candidate={candidate.id} number="intake_centreline" label="Intake centreline" value={plain(timing.intake.centreline_deg)} />
+        <CardField key={`${candidate.id}.intake_duration`} candidate={candidate.id} number="intake_duration" label="Intake duration" value={plain(timing.intake.duration_050_deg)} />
+        <CardField key={`${candidate.id}.exhaust_duration`} candidate={candidate.id} number="exhaust_duration" label="Exhaust duration" value={plain(timing.exhaust.duration_050_deg)} />
+        <CardField key={`${candidate.id}.lobe_separation`} candidate={candidate.id} number="lobe_separation" label="Lobe separation" value={plain(timing.lobe_separation_deg)} />
+        <CardField key={`${candidate.id}.intake_centreline`} candidate={candidate.id} number="intake_centreline" label="Intake centreline" value={plain(timing.intake.centreline_deg)} />
       </div>
       <dl className="facts">
         <Fact word="Overlap" name="Overlap at .050" value={degrees(timing.overlap_050_deg)} />
@@ -44,6 +44,8 @@ export function EventsStep() {
 
 const EventField = memo(function EventField({ handle, candidate }: { handle: EventHandle; candidate: string }) {
   const session = useSession()
+  const key = `${candidate}.${handle.event}`
+  const refused = useSessionPart((state) => state.refusals[key])
   const side = handle.event.startsWith('intake') ? 'intake' : 'exhaust'
   return (
     <TextField
@@ -52,7 +54,9 @@ const EventField = memo(function EventField({ handle, candidate }: { handle: Eve
       ariaLabel={`${handle.label}, degrees ${handle.reference}`}
       value={plain(handle.quoted_deg)}
       suffix={<span className="quiet">{handle.reference}</span>}
-      onCommit={(text) => { session.edit({ type_event: { candidate, event: handle.event, text } }) }}
+      refused={refused}
+      onForget={() => { session.forget(key) }}
+      onCommit={(text) => session.type(key, text, { type_event: { candidate, event: handle.event, text } })}
     />
   )
 })
@@ -66,12 +70,16 @@ interface CardFieldProps {
 
 const CardField = memo(function CardField({ candidate, number, label, value }: CardFieldProps) {
   const session = useSession()
+  const key = `${candidate}.${number}`
+  const refused = useSessionPart((state) => state.refusals[key])
   return (
     <TextField
       label={label}
       value={value}
       suffix={<span className="quiet">deg</span>}
-      onCommit={(text) => { session.edit({ type_card: { candidate, number, text } }) }}
+      refused={refused}
+      onForget={() => { session.forget(key) }}
+      onCommit={(text) => session.type(key, text, { type_card: { candidate, number, text } })}
     />
   )
 })

@@ -7,13 +7,14 @@ const MOST = 9
 /** One line that says what the last edit moved, before and after, or why it was refused. */
 export function MovedLine() {
   const moved = useSessionPart((state) => state.moved)
-  const fault = useSessionPart((state) => state.faults[0])
+  const fault = useSessionPart((state) => state.faults[0] ?? Object.values(state.refusals).at(-1)?.faults[0])
+  const system = useSessionPart((state) => state.system)
   const fresh = useFresh(moved)
   if (fault) {
     return (
       <div className="moved refused" role="alert">
         <b>Refused, nothing changed</b>
-        <span>{fault.field.replace(/^candidates\[\d+\]\./, '')}: “{fault.given}” {faultText(fault)}</span>
+        <span>{fault.label}: “{fault.given}” {faultText(fault, system, fault.field)}</span>
       </div>
     )
   }

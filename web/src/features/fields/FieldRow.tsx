@@ -1,7 +1,8 @@
 import { memo } from 'react'
 import type { FormField } from '../../api/client'
 import { useSession, useSessionPart } from '../session/useSession'
-import { faultOf } from './faults'
+import type { Refused } from '../session/session'
+import { useFaultText } from './faults'
 import { ownPath, readsAlike } from './labels'
 import { OwnForCandidate } from './OwnForCandidate'
 import { SourceMark } from './SourceMark'
@@ -10,18 +11,19 @@ import { TextField } from './TextField'
 /** One field of the document: its text as typed, the other unit beside it, where it comes from. */
 export const FieldRow = memo(function FieldRow({ field, label }: { field: FormField; label: string }) {
   const session = useSession()
-  const fault = useSessionPart((state) => faultOf(state.faults, field.field))
+  const refused = useSessionPart((state) => state.refusals[field.field])
   const system = useSessionPart((state) => state.system)
-  const set = (text: string) => { session.edit({ set: { field: field.field, text } }) }
+  const set = (text: string) => session.type(field.field, text, { set: { field: field.field, text } })
+  const forget = () => { session.forget(field.field) }
   const read = field.shown?.[system]
   const unit = system === 'inch' ? field.unit_inch : field.unit_metric
   const beside = read !== undefined && !readsAlike(field.text, read) ? read : field.text === '' ? unit : ''
   return (
     <div className={`field-row ${field.given ? '' : 'not-given'}`} data-field={field.field}>
       {field.choices.length > 0 ? (
-        <Choice field={field} label={label} onChoose={set} fault={fault} />
+        <Choice field={field} label={label} refused={refused} onChoose={(text) => { void set(text) }} onForget={forget} />
       ) : (
-        <TextField label={label} value={field.text} onCommit={set} suffix={beside === '' ? null : <span className="quiet">{beside}</span>} fault={fault} help={`${field.help} Needs ${field.needs}.`} />
+        <TextField label={label} value={field.text} onCommit={set} suffix={beside === '' ? null : <span className="quiet">{beside}</span>} refused={refused} onForget={forget} field={field.field} help={`${field.help} Needs ${field.needs[system]}.`} />
       )}
       <div className="field-foot">
         <SourceMark field={field} label={label} />
@@ -32,13 +34,27 @@ export const FieldRow = memo(function FieldRow({ field, label }: { field: FormFi
   )
 })
 
-function Choice({ field, label, onChoose, fault }: { field: FormField; label: string; onChoose: (text: string) => void; fault: string | undefined }) {
+interface ChoiceProps {
+  readonly field: FormField
+  readonly label: string
+  readonly refused: Refused | undefined
+  readonly onChoose: (text: string) => void
+  readonly onForget: () => void
+}
+
+function Choice({ field, label, refused, onChoose, onForget }: ChoiceProps) {
+  const fault = useFaultText(refused, field.field)
   return (
     <div className="field" title={field.help}>
       <label>
         {label}
         <span className="text-input">
-          <select value={field.text} onChange={(event) => { onChoose(event.target.value) }}>
+          <select
+            value={field.text}
+            aria-invalid={fault !== undefined}
+            onChange={(event) => { onChoose(event.target.value) }}
+            onKeyDown={(event) => { if (event.key === 'Escape') onForget() }}
+          >
             <option value="">not given</option>
             {field.choices.map((word) => <option key={word} value={word}>{word.replaceAll('_', ' ')}</option>)}
           </select>

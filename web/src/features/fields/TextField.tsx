@@ -1,38 +1,46 @@
 import type { ReactNode } from 'react'
 import { useId, useState } from 'react'
+import type { Refused } from '../session/session'
+import { useFaultText } from './faults'
 
 interface Props {
   readonly label: ReactNode
+  /** What the document holds. */
   readonly value: string
-  readonly onCommit: (text: string) => void
+  /** Takes what was typed; resolves when the answer has come. */
+  readonly onCommit: (text: string) => Promise<void> | void
+  /** What was typed last and not taken: it stays on screen beside its fault. */
+  readonly refused?: Refused | undefined
+  /** Takes a refused text back. */
+  readonly onForget?: () => void
   readonly suffix?: ReactNode
-  readonly fault?: string | undefined
   readonly help?: string
   readonly className?: string
   readonly ariaLabel?: string
-}
-
-interface Typed {
-  /** The value that was on screen when it was typed. */
-  readonly over: string
-  readonly text: string
-  /** Whether the server was asked to take it. */
-  readonly asked: boolean
+  readonly field?: string
 }
 
 /**
- * A text as typed. Enter or leaving the field commits it, Escape takes it back; a refused text stays
- * on screen beside its fault, so that nothing typed is lost.
+ * A text as typed. Enter or leaving the field commits it, Escape takes it back. What is typed lives until its answer has
+ * come: then the field shows the document, or the refused text beside its fault.
  */
-export function TextField({ label, value, onCommit, suffix, fault, help, className, ariaLabel }: Props) {
+export function TextField({ label, value, onCommit, refused, onForget, suffix, help, className, ariaLabel, field }: Props) {
   const id = useId()
-  const [typed, setTyped] = useState<Typed>()
-  // A new value from the server takes the place of what was typed before it.
-  const draft = typed?.over === value ? typed.text : undefined
+  const [draft, setDraft] = useState<string>()
+  const fault = useFaultText(refused, field)
+  const shown = draft ?? (typeof refused?.typed === 'string' ? refused.typed : value)
   const commit = () => {
-    if (typed === undefined || draft === undefined || draft === value || typed.asked) return
-    setTyped({ ...typed, asked: true })
-    onCommit(draft)
+    if (draft === undefined) return
+    // The good value typed again takes the refused one back.
+    if (draft === value) {
+      onForget?.()
+      setDraft(undefined)
+      return
+    }
+    const over = () => { setDraft((now) => (now === draft ? undefined : now)) }
+    const answer = onCommit(draft)
+    if (answer) void answer.then(over)
+    else over()
   }
   return (
     <div className={`field ${className ?? ''}`} title={help}>
@@ -45,14 +53,17 @@ export function TextField({ label, value, onCommit, suffix, fault, help, classNa
           aria-label={ariaLabel}
           aria-describedby={fault === undefined ? (help === undefined ? undefined : `${id}-help`) : `${id}-fault`}
           aria-invalid={fault !== undefined}
-          value={draft ?? value}
+          value={shown}
           autoComplete="off"
           spellCheck={false}
-          onChange={(event) => { setTyped({ over: value, text: event.target.value, asked: false }) }}
+          onChange={(event) => { setDraft(event.target.value) }}
           onBlur={commit}
           onKeyDown={(event) => {
             if (event.key === 'Enter') commit()
-            if (event.key === 'Escape') setTyped(undefined)
+            if (event.key === 'Escape') {
+              setDraft(undefined)
+              onForget?.()
+            }
           }}
         />
         {suffix}

@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest'
 import type { FormField } from '../../api/client'
-import { candidatePath, labelIn, labelOf, ownPath, readsAlike, saidOf } from './labels'
+import { candidatePath, labelIn, labelOf, ownPath, readsAlike } from './labels'
 
 const field = (path: string, label: string, sided = false): FormField => ({
-  field: path, label, help: '', needs: '', text: '', unit_inch: '', unit_metric: '', source: 'unmarked', given: true, choices: [], sided, applies: true,
+  field: path, label, said: label, help: '', needs: { inch: '', metric: '' }, text: '', unit_inch: '', unit_metric: '', source: 'unmarked', given: true, choices: [], sided, applies: true,
 })
 
 test('a label says whose it is where the group does not', () => {
@@ -35,11 +35,4 @@ test('a field of both sides can be given one of its own for a side, once', () =>
   expect(ownPath(field('candidates[1].train.rocker.ratio', 'Ratio', true), 'exhaust')).toBe('candidates[1].train.rocker.exhaust.ratio')
   expect(ownPath(field('candidates[1].train.rocker.exhaust.ratio', 'Ratio', true), 'exhaust')).toBeUndefined()
   expect(ownPath(field('engine.bore', 'Bore'), 'exhaust')).toBeUndefined()
-})
-
-test('a missing field is called by its side, part and name', () => {
-  expect(saidOf('candidates[0].train.lifter.kind')).toBe('lifter kind')
-  expect(saidOf('candidates[0].train.valve.intake.mass')).toBe('intake valve mass')
-  expect(saidOf('engine.rod_length')).toBe('rod length')
-  expect(saidOf('the lobe cannot be made')).toBe('the lobe cannot be made')
 })

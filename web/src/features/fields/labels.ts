@@ -23,16 +23,6 @@ export function labelIn(field: FormField, group: readonly FormField[]): string {
   return doubled && side !== undefined ? `${label}, ${side}` : label
 }
 
-const WHOLES = ['engine', 'target', 'train', 'cam']
-
-/** What a sentence calls the field at `path`: its side, its part and its name; a text that is no path stays. Pure. */
-export function saidOf(path: string): string {
-  if (path.includes(' ')) return path
-  const parts = path.replace(/^candidates\[\d+\]\./, '').split('.').filter((part) => !WHOLES.includes(part))
-  const isSide = (part: string) => part === 'intake' || part === 'exhaust'
-  return [...parts.filter(isSide), ...parts.filter((part) => !isSide(part))].join(' ').replaceAll('_', ' ')
-}
-
 /** Where a field of both sides would have its own value for one of them; `undefined` where it has or cannot. Pure. */
 export function ownPath(field: FormField, side: 'intake' | 'exhaust'): string | undefined {
   const parts = field.field.split('.')

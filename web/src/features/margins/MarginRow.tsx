@@ -1,14 +1,11 @@
 import { memo } from 'react'
 import type { LimitReport } from '../../api/client'
-import { saidOf } from '../fields/labels'
 import { useSessionPart } from '../session/useSession'
 import { key } from './order'
 import { Why } from './Why'
 
 interface Props {
   readonly limit: LimitReport
-  /** What stood here before the gas was computed. */
-  readonly estimate: LimitReport | undefined
   readonly open: boolean
   readonly onToggle: (name: string) => void
   readonly onGoTo: (field: string) => void
@@ -21,7 +18,7 @@ function wordOf({ min, max }: LimitReport['need']): string {
 }
 
 /** One limit: have against need on a bar, what is left in words, and why on request. */
-export const MarginRow = memo(function MarginRow({ limit, estimate, open, onToggle, onGoTo }: Props) {
+export const MarginRow = memo(function MarginRow({ limit, open, onToggle, onGoTo }: Props) {
   const system = useSessionPart((state) => state.system)
   const shown = limit.shown
   return (
@@ -33,12 +30,13 @@ export const MarginRow = memo(function MarginRow({ limit, estimate, open, onTogg
           <>
             <Bar have={shown.have_at} need={shown.need_at} />
             <span className="quiet">{shown.have[system]} · {wordOf(limit.need)} {shown.need[system]}</span>
-            {estimate?.shown ? <span className="quiet estimate">as computed; estimate {estimate.shown.have[system]}, {estimate.verdict}</span> : null}
             <span className="left-over">{shown.margin[system]}</span>
           </>
         ) : (
-          <span className="quiet missing">give {limit.missing.map(saidOf).join(', ')}</span>
+          <span className="quiet missing">{limit.missing.length > 0 ? `measure or give ${limit.missing.map((named) => named.label.toLowerCase()).join('; ')}` : limit.note?.[system]}</span>
         )}
+        {shown && limit.computed ? <span className="quiet estimate">with the gas as computed</span> : null}
+        {shown && limit.note ? <span className="quiet estimate">{limit.note[system]}</span> : null}
       </button>
       {open ? <Why limit={limit} onGoTo={onGoTo} /> : null}
     </li>

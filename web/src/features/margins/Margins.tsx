@@ -1,15 +1,17 @@
 import { useCallback, useState } from 'react'
+import type { LimitReport } from '../../api/client'
 import { useCandidate } from '../session/useSession'
 import { MarginRow } from './MarginRow'
 import { MeasureNextList } from './MeasureNextList'
 import type { Order } from './order'
 import { inOrder, isListed, key, tallyOf } from './order'
-import { useMargins } from './useMargins'
 
 const ORDERS: readonly { value: Order; label: string }[] = [
   { value: 'tightest', label: 'tightest first' },
   { value: 'place', label: 'by place' },
 ]
+
+const NO_LIMITS: readonly LimitReport[] = []
 
 /** Every limit, always in sight; what is open stays open while figures move. */
 export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
@@ -18,9 +20,7 @@ export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
   const [order, setOrder] = useState<Order>('tightest')
   const [onlyBad, setOnlyBad] = useState(false)
   const toggle = useCallback((name: string) => { setOpen((now) => (now === name ? undefined : name)) }, [])
-  const margins = useMargins()
-  const estimates = new Map(margins.map(({ limit, estimate }) => [key(limit), estimate]))
-  const limits = margins.map(({ limit }) => limit)
+  const limits = candidate?.limits ?? NO_LIMITS
   const listed = inOrder(limits, order).filter((limit) => isListed(limit, onlyBad))
   return (
     <aside className="margins" aria-label="Margins">
@@ -36,7 +36,7 @@ export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
       </p>
       <ul>
         {listed.map((limit) => (
-          <MarginRow key={key(limit)} limit={limit} estimate={estimates.get(key(limit))} open={open === key(limit)} onToggle={toggle} onGoTo={onGoTo} />
+          <MarginRow key={key(limit)} limit={limit} open={open === key(limit)} onToggle={toggle} onGoTo={onGoTo} />
         ))}
       </ul>
       {limits.length > 0 && listed.length === 0 ? <p className="quiet">Every margin is met with room.</p> : null}

@@ -1,9 +1,16 @@
+import { useState } from 'react'
 import type { LimitReport } from '../../api/client'
 import { OwnLimit } from './OwnLimit'
 import { Remedies } from './Remedies'
 
+/** Inputs shown at once: what one goes to first stands first. */
+const FIRST = 8
+
 /** Why a limit says what it says: formula, inputs with their origin, school, source, and what buys margin. */
 export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: string) => void }) {
+  const [all, setAll] = useState(false)
+  const inputs = all ? limit.inputs : limit.inputs.slice(0, FIRST)
+  const rest = limit.inputs.length - FIRST
   return (
     <div className="why">
       <p>{limit.formula}.</p>
@@ -11,24 +18,20 @@ export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: str
       <table>
         <caption>What went into it</caption>
         <tbody>
-          {limit.inputs.map((input) => (
+          {inputs.map((input) => (
             <tr key={input.field}>
-              <td><button type="button" className="link" onClick={() => { onGoTo(input.field) }}>{spoken(input.field)}</button></td>
+              <td><button type="button" className="link" onClick={() => { onGoTo(input.field) }}>{input.label}</button></td>
               <td className="figure">{short(input.value)}</td>
               <td className={`origin ${input.origin}`}>{input.origin}</td>
             </tr>
           ))}
         </tbody>
       </table>
+      {rest > 0 ? <button type="button" className="link quiet" aria-expanded={all} onClick={() => { setAll(!all) }}>{all ? 'the first of them only' : `and ${rest} more`}</button> : null}
       <Remedies limit={limit} />
       <OwnLimit limit={limit} />
     </div>
   )
-}
-
-function spoken(path: string): string {
-  const parts = path.replace(/^candidates\[\d+\]\./, '').replace(/^(train|cam|engine|target)\./, '').split('.')
-  return parts.join(' ').replaceAll('_', ' ')
 }
 
 function short(value: string): string {

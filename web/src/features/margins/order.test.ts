@@ -1,10 +1,10 @@
 import { expect, test } from 'vitest'
 import type { LimitReport, Verdict } from '../../api/client'
-import { inOrder, isListed, tallyOf, tightestFirst, withComputed } from './order'
+import { inOrder, isListed, tallyOf, tightestFirst } from './order'
 
 const limit = (id: string, verdict: Verdict, margin: number, have_at: number): LimitReport => ({
   id, title: id, verdict, margin, have: 0, need: {}, sense: 'at_least', unit: 'mm', place: 'spring', school: '', source: '', formula: '',
-  inputs: [], missing: [], remedies: [], edit_field: '',
+  computed: false, inputs: [], missing: [], remedies: [], edit_field: '',
   shown: { need: { inch: '', metric: '' }, have: { inch: '', metric: '' }, margin: { inch: '', metric: '' }, have_at, need_at: [0.5] },
 })
 
@@ -30,12 +30,4 @@ test('a tally names what there is', () => {
   const of = (...verdicts: Verdict[]) => tallyOf(verdicts.map((verdict) => ({ verdict })))
   expect(of('fails', 'ok', 'fails', 'unknown')).toBe('2 fail, 1 unknown, 1 ok')
   expect(of('ok')).toBe('1 ok')
-})
-
-test('what was computed takes the place of its estimate and keeps its remedies; what has none is added', () => {
-  const remedy = { field: 'f', label: 'l', from: 'a', to: 'b', gain: 1, gain_shown: { inch: '', metric: '' }, verdict: 'ok' as const }
-  const estimate = { ...limit('reserve', 'ok', 5, 0.9), side: 'intake' as const, remedies: [remedy] }
-  const found = withComputed([estimate, limit('other', 'ok', 1, 0.6)], [{ ...limit('reserve', 'fails', -1, 0.4), side: 'intake' as const }, limit('octane', 'tight', 1, 0.5)])
-  expect(found.map((m) => [m.limit.id, m.limit.verdict, m.estimate?.verdict])).toEqual([['reserve', 'fails', 'ok'], ['other', 'ok', undefined], ['octane', 'tight', undefined]])
-  expect(found[0]?.limit.remedies).toEqual([remedy])
 })

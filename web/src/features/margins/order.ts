@@ -2,25 +2,8 @@ import type { LimitReport, Place, Verdict } from '../../api/client'
 
 export type Order = 'tightest' | 'place'
 
-const RANK: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, ok: 3 }
+const RANK: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, advice: 3, ok: 4 }
 const PLACES: readonly Place[] = ['plan', 'events', 'lobe', 'lifter', 'rocker', 'pushrod', 'spring', 'clearance', 'torque']
-
-/** A margin, and the estimate it takes the place of. */
-export interface Margin {
-  readonly limit: LimitReport
-  readonly estimate?: LimitReport
-}
-
-/** Limits with the gas as computed where it was; remedies are those of the estimate. Pure. */
-export function withComputed(limits: readonly LimitReport[], computed: readonly LimitReport[]): Margin[] {
-  const found = new Map(computed.map((limit) => [key(limit), limit]))
-  const margins = limits.map((estimate): Margin => {
-    const limit = found.get(key(estimate))
-    found.delete(key(estimate))
-    return limit ? { limit: { ...limit, remedies: estimate.remedies }, estimate } : { limit: estimate }
-  })
-  return [...margins, ...[...found.values()].map((limit) => ({ limit }))]
-}
 
 /** The margins in the order asked for. Pure. */
 export function inOrder(limits: readonly LimitReport[], order: Order): LimitReport[] {
@@ -34,7 +17,7 @@ export function isListed(limit: LimitReport, onlyBad: boolean): boolean {
 
 /** "2 fail, 20 ok": what there is of each verdict. Pure. */
 export function tallyOf(limits: readonly Pick<LimitReport, 'verdict'>[]): string {
-  const words = [['fails', 'fail'], ['tight', 'tight'], ['unknown', 'unknown'], ['ok', 'ok']] as const
+  const words = [['fails', 'fail'], ['tight', 'tight'], ['unknown', 'unknown'], ['advice', 'advice'], ['ok', 'ok']] as const
   return words.flatMap(([verdict, word]) => {
     const count = limits.filter((l) => l.verdict === verdict).length
     return count > 0 ? [`${count} ${word}`] : []

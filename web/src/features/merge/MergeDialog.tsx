@@ -22,6 +22,7 @@ function Merging() {
   const session = useSession()
   const { summary, history, candidate } = session.read()
   const [theirsFor, setTheirsFor] = useState<readonly string[]>([])
+  const [refused, setRefused] = useState<string>()
   const mine = history.present
   const base = useQuery({ queryKey: ['revision', summary.id, summary.revision], queryFn: () => answered(client.GET('/api/builds/{id}/revisions/{number}', { params: { path: { id: summary.id, number: summary.revision } } })) })
   const newest = useQuery({ queryKey: ['newest', summary.id], queryFn: () => answered(client.GET('/api/builds/{id}', { params: { path: { id: summary.id } } })), gcTime: 0, staleTime: 0 })
@@ -37,17 +38,23 @@ function Merging() {
   if (!merged.data || !newest.data || !ready) return <p className="quiet">Comparing…</p>
   const saved: BuildSummary = newest.data.summary
   const keepCandidate = async () => {
-    const kept = await answered(client.POST('/api/merge', { body: { ...ready, keep_candidate: candidate ?? session.read().answer?.candidates[0]?.id ?? 'a' } }))
-    session.saveOver(saved, kept.document)
+    try {
+      const kept = await answered(client.POST('/api/merge', { body: { ...ready, keep_candidate: candidate ?? session.read().answer?.candidates[0]?.id ?? 'a' } }))
+      if (kept.faults.length > 0) setRefused(`${kept.faults[0]?.label ?? ''} needs ${kept.faults[0]?.needs ?? ''}`)
+      else session.saveOver(saved, kept.document)
+    } catch (error) {
+      setRefused(error instanceof Error ? error.message : 'it was refused')
+    }
   }
   return (
     <>
       <MergedFields merged={merged.data} theirsFor={theirsFor} onChoose={setTheirsFor} />
-      {merged.data.faults.length > 0 ? <p className="fault" role="alert">Together they contradict each other: {merged.data.faults[0]?.field} {merged.data.faults[0]?.needs}. Choose otherwise, or keep yours apart.</p> : null}
+      {merged.data.faults.length > 0 ? <p className="fault" role="alert">Together they contradict each other: {merged.data.faults[0]?.label} needs {merged.data.faults[0]?.needs}. Choose otherwise, or keep yours apart.</p> : null}
+      {refused === undefined ? null : <p className="fault" role="alert">Not kept: {refused}.</p>}
       <div className="dialog-actions">
         <Button type="primary" disabled={merged.data.faults.length > 0} onClick={() => { session.saveOver(saved, merged.data.document) }}>Save both together</Button>
         <Button onClick={() => { void keepCandidate() }}>Keep mine as a candidate beside it</Button>
-        <Button onClick={() => { void session.saveAsNew().then(rememberBuild) }}>Keep mine as a new build</Button>
+        <Button onClick={() => { void session.saveAsNew().then((made) => { if (made === undefined) setRefused(session.read().trouble ?? 'it could not be kept'); else rememberBuild(made) }) }}>Keep mine as a new build</Button>
       </div>
     </>
   )

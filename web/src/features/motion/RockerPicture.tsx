@@ -8,7 +8,7 @@ import { ticks } from '../strip/geometry'
 import type { SideName } from './useTrain'
 import { SIDES, useTrain } from './useTrain'
 
-const NEEDS = ['pivot_to_tip', 'pivot_to_cup']
+const NEEDS = [{ key: 'pivot_to_tip', label: 'Pivot to tip' }, { key: 'pivot_to_cup', label: 'Pivot to cup' }]
 
 /** The rocker to scale through its sweep, with the pattern its tip leaves on the stem. */
 export function RockerPicture() {
@@ -20,7 +20,7 @@ export function RockerPicture() {
   const [share, setShare] = useState(0)
   if (!train || !scale) return null
   const rocker = train[side].rocker
-  if (!rocker || rocker.valve_mm.length < 2) return <Needs what="The rocker is drawn through its sweep" reason="its geometry is not known" needs={NEEDS.map((key) => `candidates[${index}].train.rocker.${key}`)} />
+  if (!rocker || rocker.valve_mm.length < 2) return <Needs what="The rocker is drawn through its sweep" reason="its geometry is not known" needs={NEEDS.map(({ key, label }) => ({ field: `candidates[${index}].train.rocker.${key}`, label }))} />
   const at = Math.round(share * (rocker.valve_mm.length - 1))
   const said = (mm: number | undefined) => `${Math.abs(((mm ?? 0) * 1e-3) / scale.factor).toFixed(scale.decimals).replace(/^0\./, '.')} ${scale.unit}`
   return (

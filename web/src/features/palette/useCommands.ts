@@ -1,8 +1,7 @@
 import type { StepName } from '../../app/steps'
 import { isHidden, stepOf, STEPS } from '../../app/steps'
-import type { FormField, PartKind } from '../../api/client'
+import type { PartKind } from '../../api/client'
 import { KINDS } from '../shelf/kinds'
-import { labelOf, saidOf } from '../fields/labels'
 import { useSession, useSessionPart } from '../session/useSession'
 import type { Command } from './commands'
 
@@ -28,7 +27,7 @@ export function useCommands(actions: Actions): Command[] {
   const others = (candidates ?? []).map((c): Command => ({ id: `candidate ${c.id}`, title: c.name, kind: 'candidate', run: () => { session.choose(c.id) } }))
   const all = (fields ?? []).filter((field) => !isHidden(field.field, index)).map((field): Command => {
     const step = stepOf(field.field, index)
-    return { id: field.field, title: titleOf(field), kind: STEPS.find((s) => s.name === step)?.title ?? '', run: () => { actions.goToField(step, field.field) } }
+    return { id: field.field, title: field.said, kind: STEPS.find((s) => s.name === step)?.title ?? '', run: () => { actions.goToField(step, field.field) } }
   })
   return [
     ...steps,
@@ -44,12 +43,4 @@ export function useCommands(actions: Actions): Command[] {
     ...others,
     ...all,
   ]
-}
-
-/** A field's name where no group stands around it: with its part, or with its side. */
-function titleOf(field: FormField): string {
-  if (field.field.includes('.train.')) return saidOf(field.field).replace(/^./, (first) => first.toUpperCase())
-  const side = /(?:^engine|\.cam)\.(intake|exhaust)\./.exec(field.field)?.[1]
-  const label = labelOf(field)
-  return side !== undefined && !label.endsWith(side) ? `${label}, ${side}` : label
 }

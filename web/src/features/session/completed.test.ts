@@ -3,7 +3,7 @@ import type { CandidateReport, LimitReport, WorkbenchAnswer } from '../../api/cl
 import { completed } from './completed'
 
 const notAsked = { state: 'not_asked' } as const
-const failed: { state: 'failed'; reason: string; needs: string[] } = { state: 'failed', reason: 'no', needs: [] }
+const failed: { state: 'failed'; reason: string; needs: [] } = { state: 'failed', reason: 'no', needs: [] }
 
 function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAnswer {
   const candidate: CandidateReport = {

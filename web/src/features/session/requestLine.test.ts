@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest'
+import { expect, test, vi } from 'vitest'
 import { RequestLine } from './requestLine'
 
 const settle = () => new Promise((resolve) => setTimeout(resolve, 0))
@@ -37,4 +37,15 @@ test('a failure is told and the next request still runs', async () => {
   await settle()
   expect(failures).toHaveLength(1)
   expect(answers).toEqual(['yes'])
+})
+
+test('a listener that throws does not stop the line', async () => {
+  const answers: string[] = []
+  const line = new RequestLine<string>((value) => answers.push(value), () => { throw new Error('the listener is broken') })
+  const silent = vi.spyOn(console, 'error').mockImplementation(() => undefined)
+  line.ask(() => Promise.reject(new Error('no')))
+  line.ask(() => Promise.resolve('yes'))
+  await settle()
+  expect(answers).toEqual(['yes'])
+  silent.mockRestore()
 })

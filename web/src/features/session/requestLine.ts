@@ -25,13 +25,22 @@ export class RequestLine<T> {
     if (!this.running) void this.run()
   }
 
+  /** A listener that fails itself must not stop the line. */
+  private tell(error: unknown): void {
+    try {
+      this.failed(error)
+    } catch (fault) {
+      console.error(fault)
+    }
+  }
+
   private async run(): Promise<void> {
     this.running = true
     for (let next = this.waiting.shift(); next; next = this.waiting.shift()) {
       try {
         this.done(await next.request())
       } catch (error) {
-        this.failed(error)
+        this.tell(error)
       }
     }
     this.running = false

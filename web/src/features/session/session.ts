@@ -34,8 +34,10 @@ export interface SessionState {
   readonly answer: WorkbenchAnswer | undefined
   /** What the last edit moved; emptied by opening, never by time: the line itself fades. */
   readonly moved: readonly Moved[]
-  /** Faults of the last refused edit; emptied by the next edit that is taken. */
+  /** Faults of the last refused edit that was made by no field; emptied by the next edit that is taken. */
   readonly faults: readonly Fault[]
+  /** What fields had typed into them and was refused, by the field's key; each ends with an edit of it that is taken. */
+  readonly refusals: Readonly<Record<string, Refused>>
   /** A refusal without a field, such as a server that is away. */
   readonly trouble: string | undefined
   /** Whether the edits on screen were taken up from before a reload. */
@@ -44,6 +46,16 @@ export interface SessionState {
   readonly staleAgainst: number | undefined
 }
 
+/** Text, or rows of a table, as typed. */
+export type Typed = string | readonly (readonly string[])[]
+
+/** What was typed into a field, and why it was not taken. */
+export interface Refused {
+  readonly typed: Typed
+  readonly faults: readonly Fault[]
+}
+
+const NONE_REFUSED: SessionState['refusals'] = {}
 const NOTHING: readonly Moved[] = []
 const NO_FAULTS: readonly Fault[] = []
 
@@ -83,6 +95,7 @@ export class Session {
       answer: undefined,
       moved: [],
       faults: [],
+      refusals: NONE_REFUSED,
       trouble: undefined,
       staleAgainst: undefined,
     }
@@ -114,6 +127,34 @@ export class Session {
     this.edits([edit])
   }
 
+  /**
+   * Makes the edit that was typed into the field `key`. Resolves when the answer has come, whatever it is: the field then
+   * shows the document again, or what was refused beside its fault.
+   */
+  type(key: string, typed: Typed, edit: Edit): Promise<void> {
+    return new Promise((answered) => {
+      this.queue.ask(async () => {
+        try {
+          this.taken(await this.work([edit], FULL, true))
+          this.forget(key)
+        } catch (error) {
+          const faults = error instanceof Refusal ? error.problem.faults ?? [] : []
+          if (faults.length > 0) this.set({ refusals: { ...this.state.refusals, [key]: { typed, faults } }, trouble: undefined })
+          else this.refused(error)
+        } finally {
+          answered()
+        }
+        return undefined
+      })
+    })
+  }
+
+  /** Takes back what was typed into a field and refused. */
+  forget(key: string): void {
+    const { [key]: gone, ...rest } = this.state.refusals
+    if (gone) this.set({ refusals: rest })
+  }
+
   /** Makes several edits as one step of undo, all or none; then looks at `candidate`, if it is named. */
   edits(edits: Edit[], candidate?: string): void {
     this.queue.ask(() => this.work(edits, FULL, true, candidate))
@@ -122,7 +163,7 @@ export class Session {
   /** Puts a whole document in the place of the present one: one step of undo. */
   replace(document: string): void {
     this.queue.ask(() => {
-      this.set({ history: commit(this.state.history, document), faults: [] })
+      this.set({ history: commit(this.state.history, document), faults: [], refusals: NONE_REFUSED })
       return this.work([], FULL, true)
     })
   }
@@ -150,7 +191,7 @@ export class Session {
 
   choose(candidate: string): void {
     this.readingsBefore = []
-    this.set({ candidate, moved: [], faults: [] })
+    this.set({ candidate, moved: [], faults: [], refusals: NONE_REFUSED })
     this.settle()
   }
 
@@ -167,7 +208,7 @@ export class Session {
   /** Takes `document` as the work on top of the newest revision and saves it: the end of a merge. */
   saveOver(newest: BuildSummary, document: string): void {
     this.queue.ask(async () => {
-      this.set({ summary: newest, history: commit(this.state.history, document), staleAgainst: undefined })
+      this.set({ summary: newest, history: commit(this.state.history, document), staleAgainst: undefined, refusals: NONE_REFUSED })
       await this.saveNow()
       return this.work([], FULL, true)
     })
@@ -210,7 +251,7 @@ export class Session {
   /** Undo and redo wait in line like edits: what was typed last is what is undone first. */
   private walk(step: (history: History) => History): void {
     this.queue.ask(() => {
-      this.set({ history: step(this.state.history), faults: [] })
+      this.set({ history: step(this.state.history), faults: [], refusals: NONE_REFUSED })
       return this.work([], FULL, true)
     })
   }
@@ -253,7 +294,11 @@ export class Session {
   }
 
   private refused(error: unknown): void {
-    if (!(error instanceof Refusal)) throw error
+    // Whatever fails is said, and never stops what comes after it.
+    if (!(error instanceof Refusal)) {
+      this.set({ trouble: `Something went wrong in this page: ${error instanceof Error ? error.message : String(error)}. The document is as it was.` })
+      return
+    }
     const faults = error.problem.faults ?? []
     if (faults.length > 0) this.set({ faults, trouble: undefined })
     else this.set({ trouble: error.problem.detail })

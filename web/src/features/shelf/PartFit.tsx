@@ -1,4 +1,4 @@
-import { App, Button } from 'antd'
+import { App, Button, Popconfirm } from 'antd'
 import type { FitMargin, FitReport, ShelfPart, SideWord } from '../../api/client'
 import { useState } from 'react'
 import { copyName, freeId } from '../candidates/ids'
@@ -18,12 +18,6 @@ interface Props {
 type SideChoice = 'both' | SideWord
 
 const SIDE_WORDS: Record<SideChoice, string> = { both: 'both sides', intake: 'intake', exhaust: 'exhaust' }
-
-const VERDICTS: Record<FitReport['verdict'], string> = {
-  fits: 'Fits, with the work below',
-  loses_margin: 'Goes in, and a margin is gone',
-  never: 'Never goes together with what is there',
-}
 
 /** One part, tried in the candidate in view before it is used. */
 export function PartFit({ entry, readOnly, onBack, onUsed }: Props) {
@@ -69,7 +63,11 @@ export function PartFit({ entry, readOnly, onBack, onUsed }: Props) {
         <Button disabled={!fit.data || Boolean(fit.error)} onClick={useInCopy}>Use in a copy</Button>
         <Button onClick={onBack}>Back to the shelf</Button>
         <span className="grow" />
-        {readOnly ? null : <Button type="text" danger onClick={() => { void remove(part).then((gone) => { if (gone) onBack() }) }}>Take off the shelf</Button>}
+        {readOnly ? null : (
+          <Popconfirm title={`Remove ${part.name} from the shelf?`} description="Builds that used it keep what they have of it." okText="Remove" cancelText="Keep" onConfirm={() => { void remove(part).then((gone) => { if (gone) onBack() }) }}>
+            <Button type="text" danger>Remove</Button>
+          </Popconfirm>
+        )}
       </div>
     </div>
   )
@@ -84,7 +82,7 @@ function Fit({ report }: { report: FitReport }) {
   const system = useSessionPart((state) => state.system)
   return (
     <>
-      <p className={`fit-verdict ${report.verdict}`} role="status">{VERDICTS[report.verdict]}</p>
+      <p className={`fit-verdict ${report.verdict}`} role="status">{verdictOf(report)}</p>
       {[...new Set(report.margins.flatMap((margin) => margin.why ?? []))].map((why) => <p key={why} className="fault never-why">{why}</p>)}
       {report.drags.length > 0 ? (
         <>
@@ -116,6 +114,14 @@ function Fit({ report }: { report: FitReport }) {
       </details>
     </>
   )
+}
+
+/** What becomes of it, with the limit that decides. */
+function verdictOf({ verdict, margins }: FitReport): string {
+  if (verdict === 'never') return 'Never goes together with what is there'
+  if (verdict === 'fits') return 'Fits, with the work below'
+  const failing = margins.filter((margin) => margin.verdict_after === 'fails' && margin.verdict_before !== 'fails')
+  return failing.length === 0 ? 'Goes in, and leaves less than is asked' : `Goes in, but ${failing.map(({ title }) => title.toLowerCase()).join(', ')} ${failing.length === 1 ? 'fails' : 'fail'} with it`
 }
 
 /** A verdict after, with the one before where it was another. */

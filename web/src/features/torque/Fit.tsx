@@ -32,6 +32,8 @@ export function Fit({ curve, scales }: { curve: CurveReport; scales: Scales }) {
 
 function told(line: CalibrateLine | undefined, curve: CurveReport): string {
   if (line?.state === 'running') return `${String(line.done)} of at most ${String(line.of)} curves`
+  if (line?.state === 'waiting') return 'waiting for other work'
+  if (line?.state === 'stopped') return 'stopped before its end'
   if (line?.state === 'failed') return line.reason
   if (line?.state === 'done') return `error of the torque ${share(line.report.before_error)} before, ${share(line.report.after_error)} after`
   return curve.calibrated ? 'The curve carries a calibration.' : 'A pull is given; the model does not know it yet.'

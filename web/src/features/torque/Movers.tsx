@@ -11,12 +11,12 @@ const MEASURES: { value: Measure; label: string }[] = [
   { value: 'peak_power', label: 'peak power' },
 ]
 
-/** What moves the target: each decision changed a little by itself, ranked. Some seconds of work, only when asked for. */
+/** What changes torque most: each decision changed a little by itself, ranked. Some seconds of work, only when asked for. */
 export function Movers() {
   const [open, setOpen] = useState(false)
   return (
     <details className="folded" open={open} onToggle={(event) => { setOpen(event.currentTarget.open) }}>
-      <summary>What moves the target</summary>
+      <summary>What changes torque most</summary>
       {open ? <Ranking /> : null}
     </details>
   )
@@ -27,6 +27,8 @@ function Ranking() {
   const line = useSensitivity()
   if (line.error) return <p className="fault" role="alert">{line.error.message}</p>
   if (!line.data) return <p className="quiet" role="status">Changing each decision a little…</p>
+  if (line.data.state === 'waiting') return <p className="quiet" role="status">Waiting for other work…</p>
+  if (line.data.state === 'stopped') return <p className="quiet">Stopped before its end.</p>
   if (line.data.state === 'failed') return <p className="quiet">{line.data.reason}</p>
   const movers = ranked(line.data.effects, measure)
   return (

@@ -46,11 +46,12 @@ export function TorqueStep() {
       <TorqueChart curve={curve} before={shown.before} others={[...others, ...otherLevels]} scales={scales} at={at} />
       <Figures curve={curve} scales={scales} />
       {otherLevels.length > 0 ? <BoostTable curves={[{ name: curve.level ?? '', curve }, ...otherLevels]} /> : null}
-      <ComputedLimits limits={shown.limits} />
+      <ComputedLimits />
       <Fit curve={curve} scales={scales} />
       <Movers />
       <SpeedTable curve={curve} at={at} />
       {shown.traces ? <Cycle trace={shown.traces.find((trace) => trace.rpm === rpm)} /> : null}
+      {shown.lacks ? <Needs what="All cylinders together are computed" reason={shown.lacks.reason} needs={shown.lacks.needs} /> : null}
       <p className="quiet">{curve.mode}. Error: {curve.error_band}.</p>
     </>
   )

@@ -1,4 +1,4 @@
-import { Refusal, refusalOf } from '../../api/client'
+import { PAGE_HEADERS, Refusal, refusalOf } from '../../api/client'
 
 /** The whole lines of `text` and what is left of the last one. Pure. */
 export function linesOf(text: string): { readonly lines: readonly string[]; readonly rest: string } {
@@ -11,7 +11,7 @@ export type JobPath = '/api/curve' | '/api/sensitivity' | '/api/calibrate'
 
 /** Asks for work that takes a while and hears of every line as it comes; the last one is the answer. Aborting ends the work. */
 export async function readLines<Line>(path: JobPath, request: object, signal: AbortSignal, onLine: (line: Line) => void): Promise<Line> {
-  const response = await fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(request), signal })
+  const response = await fetch(path, { method: 'POST', headers: { 'content-type': 'application/json', ...PAGE_HEADERS }, body: JSON.stringify(request), signal })
   if (!response.ok || !response.body) throw new Refusal(refusalOf(await response.json().catch(() => undefined)))
   const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
   let [rest, last]: [string, Line | undefined] = ['', undefined]

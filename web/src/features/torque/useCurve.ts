@@ -1,7 +1,6 @@
-import { useQueries, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
-import type { CurveLine, CurveRequest, Effort, LimitReport } from '../../api/client'
-import { useSessionPart } from '../session/useSession'
+import { useEffect, useState } from 'react'
+import type { CurveLine, CurveRequest, Effort } from '../../api/client'
+import { useSession, useSessionPart } from '../session/useSession'
 import { useJob } from './useJob'
 
 /** Curves that nobody looks at any more are forgotten after this; the server keeps them longer. */
@@ -12,16 +11,14 @@ export function useCurve(request: CurveRequest | undefined) {
   return useJob<CurveLine>('/api/curve', ['curve', request], request, KEPT_MS)
 }
 
-const NO_LIMITS: readonly LimitReport[] = []
-
 type CurveData = Extract<CurveLine, { state: 'done' }>['curve']
 type Traces = Extract<CurveLine, { state: 'done' }>['traces']
 
 export interface ShownCurve {
   readonly curve: CurveData | undefined
   readonly traces: Traces | undefined
-  /** Limits held against what was computed. */
-  readonly limits: readonly LimitReport[]
+  /** What keeps this build from full mode: the curve is that of one cylinder. */
+  readonly lacks: Extract<CurveLine, { state: 'failed' }> | undefined
   /** The curve from before a drag, to see what it does. */
   readonly before: CurveData | undefined
   readonly failed: Extract<CurveLine, { state: 'failed' }> | undefined
@@ -54,25 +51,20 @@ export function useShownCurve(level: string | undefined): ShownCurve {
   const single = useCurve(draft.data?.state === 'failed' ? of(kept, 'fast') : undefined)
   const rest = full.data?.state === 'done' ? full.data : draft.data?.state === 'failed' && single.data ? single.data : draft.data
   const line = dragged ? usable(preview.data) ?? rest : rest
+  const isSingle = single.data?.state === 'done' || single.data?.state === 'running'
   const trouble = draft.error ?? full.error
+  // The limits take up what was computed: the server knows the curve by what it is computed from.
+  const session = useSession()
+  const found = full.data?.state === 'done' ? full.data : single.data?.state === 'done' ? single.data : undefined
+  useEffect(() => { if (found) session.settle() }, [found, session])
   return {
     curve: curveOf(line),
     traces: rest?.state === 'done' ? rest.traces : undefined,
-    limits: rest?.state === 'done' ? rest.limits : NO_LIMITS,
+    lacks: isSingle && draft.data?.state === 'failed' ? draft.data : undefined,
     before: dragged ? curveOf(rest) : undefined,
     failed: line?.state === 'failed' ? line : undefined,
     doing: trouble ? trouble.message : dragged ? 'following the drag' : draft.isFetching ? 'drafting' : full.isFetching ? 'computing in full' : '',
   }
-}
-
-/** Limits held against the curve of the candidate in view, where one is already there; asks for none. */
-export function useComputedLimits(): readonly LimitReport[] {
-  const { kept, of } = useSubject(undefined)
-  const client = useQueryClient()
-  const look = (effort: Effort) => ({ queryKey: ['curve', of(kept, effort)], enabled: false, gcTime: KEPT_MS, queryFn: (): CurveLine | undefined => client.getQueryData(['curve', of(kept, effort)]) })
-  const [full, fast, draft] = useQueries({ queries: [look('full'), look('fast'), look('draft')] })
-  const line = [full, fast, draft].map((query) => query.data).find((data) => data?.state === 'done')
-  return line?.state === 'done' ? line.limits : NO_LIMITS
 }
 
 function usable(line: CurveLine | undefined): CurveLine | undefined {

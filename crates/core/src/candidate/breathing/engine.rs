@@ -1,6 +1,6 @@
 //! A candidate's engine as one that breathes.
 
-use super::super::resolve::{Gap, Part, Resolved};
+use super::super::resolve::{Gap, Part, Resolved, lack, together};
 use super::port::{cycle, read_port};
 use crate::document::Side;
 use crate::gas::nozzle::effective_area;
@@ -20,8 +20,12 @@ const DIESEL_LEAST: f64 = 15.0;
 
 /// The engine of one candidate.
 pub fn read_engine(inputs: &Resolved) -> Part<Setup> {
-    let cylinder = inputs.cylinder.clone()?;
-    let combustion = read_combustion(inputs)?;
+    let (combustion, intake, exhaust) =
+        (read_combustion(inputs), read_port(inputs, Side::Intake), read_port(inputs, Side::Exhaust));
+    let chamber = &inputs.given.engine;
+    let closed = chamber.chamber_volume.is_none().then(|| Gap::needing(vec![chamber.at("chamber_volume")]));
+    together([lack(&inputs.cylinder), closed, lack(&combustion), lack(&intake), lack(&exhaust)])?;
+    let (cylinder, combustion) = (inputs.cylinder.clone()?, combustion?);
     let volume: Option<Vec<f64>> = cycle().map(|deg| cylinder.volume(Angle::deg(deg)).map(Volume::si)).collect();
     let volume = volume.ok_or_else(|| Missing(vec![inputs.given.engine.at("chamber_volume")]))?;
     let induction = &inputs.given.induction;
@@ -33,8 +37,8 @@ pub fn read_engine(inputs: &Resolved) -> Part<Setup> {
         volume,
         bore: cylinder.bore.si(),
         stroke: cylinder.crank.true_stroke().si(),
-        intake: read_port(inputs, Side::Intake)?,
-        exhaust: read_port(inputs, Side::Exhaust)?,
+        intake: intake?,
+        exhaust: exhaust?,
         throttle: rated.zip(depression).and_then(|(flow, depression)| effective_area(flow.si(), depression.si())),
         // Half the displacement where nobody measured it (assumed).
         plenum: induction.plenum_volume.map_or(0.5 * displacement, Volume::si).max(0.05 * displacement),

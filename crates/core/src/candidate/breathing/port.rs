@@ -1,6 +1,6 @@
 //! A port of the document: its pipe, and the effective area of its open valve over the cycle.
 
-use super::super::resolve::{Part, Resolved};
+use super::super::resolve::{Gap, Part, Resolved, lack, together};
 use crate::document::Side;
 use crate::gas::nozzle::effective_area;
 use crate::gas::setup::{Port, TABLE_STEP};
@@ -19,11 +19,12 @@ pub fn read_port(inputs: &Resolved, side: Side) -> Part<Port> {
     let mut needs = Needs::default();
     let (own, rest, diameter) = read_pipe(inputs, side, &mut needs);
     let forward = forward_areas(port, &mut needs);
-    needs.met(())?;
+    let sizes = needs.met(()).map_err(Gap::from);
+    let (travel, train) = (inputs.travel(side), inputs.side(side));
+    together([lack(&sizes), lack(&travel), lack(&train.running)])?;
     let reverse = port.flow_reverse.as_ref().zip(port.flow_depression);
     let reverse = reverse.map_or_else(|| forward.clone(), |(rows, depression)| bench_areas(rows, depression));
-    let travel = inputs.travel(side)?;
-    let train = inputs.side(side);
+    let travel = travel?;
     let (running, spring) = (train.running.clone()?, train.spring.as_ref().ok());
     let lifts: Vec<f64> = cycle().map(|deg| running.valve(travel.lobe_at(deg).lift, spring)).collect();
     let over = |curve: &AreaOverLift| lifts.iter().map(|lift| held(curve, *lift)).collect();

@@ -1,6 +1,6 @@
 //! The work of a curve, point by point, for whoever runs it: the analysis, or a job that shows points as they come.
 
-use super::super::resolve::{Gap, Part, Resolved};
+use super::super::resolve::{Gap, Part, Resolved, lack, together};
 use super::air::{Air, read_air};
 use super::constants::{Calibrated, pulled, read_calibration};
 use super::engine::{lacks_for_full, read_engine};
@@ -132,13 +132,14 @@ pub fn breathing_of(inputs: &Resolved) -> Part<Breathing> {
 
 /// Resolves a candidate as if no pull were known.
 pub fn breathing_uncalibrated(inputs: &Resolved) -> Part<Breathing> {
-    let setup = read_engine(inputs)?;
+    let setup = read_engine(inputs);
     let (target, engine) = (&inputs.given.target, &inputs.given.engine);
     let mut needs = Needs::default();
     let (from, to) = (need!(needs, target.band_from), need!(needs, target.band_to));
-    needs.met(())?;
+    let (band, air) = (needs.met(()).map_err(Gap::from), read_air(inputs));
+    together([lack(&setup), lack(&band), lack(&air)])?;
+    let (setup, air) = (setup?, air?);
     let speed = |speed: Option<Speed>| speed.map(Speed::as_rpm);
-    let air = read_air(inputs)?;
     Ok(Breathing {
         pulled: pulled(&inputs.given.pull, &air),
         full: lacks_for_full(inputs, &setup),
