@@ -6,6 +6,8 @@ export default defineConfig({
   workers: 1,
   forbidOnly: true,
   reporter: [['list']],
-  timeout: 30_000,
+  // A machine three times slower than a free one passes: two minutes a test, and as long for a state to come.
+  timeout: 120_000,
+  expect: { timeout: 60_000 },
   ...served('../target/verify/upper-lobe', 8137),
 })

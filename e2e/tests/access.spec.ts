@@ -15,12 +15,12 @@ async function serious(page: Page, view: string): Promise<void> {
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`no serious accessibility finding on any view, ${scheme}`, async ({ bench: page }) => {
-    test.setTimeout(120_000)
+    test.setTimeout(240_000)
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
     await page.reload()
     for (const name of STEPS) {
       await step(page, name)
-      const margin = page.getByRole('button', { name: /^Trapped compression/ })
+      const margin = page.getByRole('button', { name: /^Dynamic compression/ })
       await margin.click()
       await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
       await serious(page, name)

@@ -48,7 +48,7 @@ test('from a blank page to margins', async ({ bench: page }) => {
   await fill(page, [['candidates[0].train.spring.installed_height', '1.800'], ['candidates[0].train.spring.coil_bind_height', '1.150']])
   await paste(page, page.locator('[data-field="candidates[0].train.spring.points"]'), '1.800 140\n1.250 360')
   await expect(page.getByRole('slider', { name: 'Crank angle' })).toBeVisible()
-  for (const margin of ['Intake valve to piston', 'Intake spring to coil bind', 'Intake open load', 'Trapped compression', 'Idle overlap']) {
+  for (const margin of ['Intake valve to piston', 'Intake spring to coil bind', 'Intake open load', 'Dynamic compression', 'Idle overlap']) {
     await expect(page.getByRole('listitem').filter({ hasText: margin }).first()).not.toContainText('unknown')
   }
   await page.locator('body').press('Control+s')

@@ -4,6 +4,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { App } from './app/App'
+import { LastGuard } from './app/Guard'
 import { passNonceToStyles } from './app/nonce'
 import './app/app.css'
 
@@ -15,7 +16,7 @@ if (root) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <App />
+        <LastGuard><App /></LastGuard>
       </QueryClientProvider>
     </StrictMode>,
   )

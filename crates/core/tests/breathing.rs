@@ -196,7 +196,10 @@ fn what_breathing_lacks_is_named_and_what_it_cannot_do_is_said() {
         value["engine"]["intake"].as_object_mut().unwrap().remove("runner_diameter");
     });
     assert_eq!(gap.needs.iter().map(|place| place.key).collect::<Vec<_>>(), ["runner_diameter"]);
-    let gap = refused(|value| value["engine"]["combustion"] = "diesel".into());
+    let gap = refused(|value| {
+        value["engine"]["combustion"] = "diesel".into();
+        value["engine"]["fuel"] = "diesel".into();
+    });
     assert_eq!(gap.needs.iter().map(|place| place.key).collect::<Vec<_>>(), ["fuelling", "smoke_air_fuel"]);
     let gap = refused(|value| {
         value["engine"]["induction"]["kind"] = "boosted".into();

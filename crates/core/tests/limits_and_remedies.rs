@@ -112,7 +112,9 @@ fn boost_and_drive_pressure_push_the_valves_open() {
 #[test]
 fn a_diesel_needs_compression_to_start_and_has_no_idle_overlap() {
     let mut value = example();
-    set_field(&mut value, "engine.combustion", "diesel", UnitSystem::Inch).expect("a field");
+    for field in ["engine.combustion", "engine.fuel"] {
+        set_field(&mut value, field, "diesel", UnitSystem::Inch).expect("a field");
+    }
     let lines = limits(&value);
     let cold = line(&lines, "Dynamic compression");
     assert_eq!((cold.need.min, cold.verdict), (Some(13.0), Verdict::Fails));

@@ -73,9 +73,10 @@ fn what_never_goes_together_fails_with_its_reason() {
     assert_eq!(broken(|c| c["cam"]["ground_for"] = "flat".into()), ["lifter_on_cam"; 2]);
     assert_eq!(broken(|c| c["train"]["lifter"]["anti_rotation"] = "none".into()), ["roller_turns"; 2]);
     assert_eq!(broken(|c| c["train"]["lifter"]["most_lift"] = "0.332 in".into()), ["lifter_lift"]);
-    // A cup .45 in from its pivot cannot follow .33 in of lobe from so low.
+    // A cup .42 in from its pivot cannot follow .33 in of lobe from so low.
     let locked = |c: &mut Value| {
-        c["train"]["rocker"]["pivot_to_tip"] = "1.4 in".into();
+        c["train"]["rocker"]["ratio"] = 1.9.into();
+        c["train"]["rocker"]["pivot_to_tip"] = "0.8 in".into();
         c["train"]["rocker"]["pivot_to_cup"] = "0.42 in".into();
         c["train"]["rocker"]["cup_drop"] = "-0.2 in".into();
     };

@@ -73,12 +73,16 @@ fn a_part_takes_the_place_of_the_old_one_and_leaves_what_was_set() {
     let lifters = part(PartKind::Lifter, "Hydraulic roller, short travel");
     let build = used(&tow(), lifters, None);
     let lifter = at(&build, "train.lifter").expect("there");
-    assert_eq!((&lifter["travel"], &lifter["preload"]), (&json!("0.055 in"), &json!("0.040 in")));
+    assert_eq!((&lifter["travel"], &lifter["preload"]), (&json!("0.055 in"), &json!("0.026 in")));
     assert_eq!((&lifter["part"], &lifter["price"]), (&json!("Hydraulic roller, short travel"), &json!("690 USD")));
     assert_eq!(lifter["sources"]["travel"], json!("card"));
     let flat = used(&build, part(PartKind::Lifter, "Hydraulic flat"), None);
     let lifter = at(&flat, "train.lifter").expect("there");
-    assert_eq!((lifter.get("roller_diameter"), lifter.get("travel")), (None, None), "nothing of a roller is left");
+    assert_eq!(
+        (lifter.get("roller_diameter"), &lifter["travel"]),
+        (None, &json!("0.130 in")),
+        "nothing of a roller is left"
+    );
 }
 
 #[test]

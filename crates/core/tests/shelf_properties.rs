@@ -96,8 +96,16 @@ fn every_part_can_be_tried_in_every_demo_on_every_side() {
         let build = Build::read(text).unwrap();
         for part in &shelf {
             for side in [None, Some(Side::Intake), Some(Side::Exhaust)] {
-                let report = fit(&build, "a", part, side, UnitSystem::Metric, &stages);
-                let report = report.unwrap_or_else(|f| panic!("{} in {}: {:?}", part.name, build.name(), f.faults));
+                tried += 1;
+                let report = match fit(&build, "a", part, side, UnitSystem::Metric, &stages) {
+                    Ok(report) => report,
+                    // An exhaust valve cannot pass what the intake port was measured to flow.
+                    Err(refused) if refused.faults.iter().all(|f| f.field.starts_with("engine.intake.flow[")) => {
+                        assert!(part.kind == PartKind::Valve && side != Some(Side::Exhaust), "{}", part.name);
+                        continue;
+                    }
+                    Err(refused) => panic!("{} in {}: {:?}", part.name, build.name(), refused.faults),
+                };
                 let other = if side == Some(Side::Intake) { "exhaust" } else { "intake" };
                 if side.is_some() && part.kind != PartKind::Cam {
                     // What the intake traps, the exhaust valve opens against.
@@ -107,7 +115,6 @@ fn every_part_can_be_tried_in_every_demo_on_every_side() {
                     });
                     assert!(stray.is_none(), "{} on one side moves the other: {stray:?}", part.name);
                 }
-                tried += 1;
             }
         }
     }
@@ -119,7 +126,9 @@ fn a_build_with_every_part_of_the_shelf_stays_a_build() {
     let (shelf, stages) = (read_sheet(SHELF, UnitSystem::Inch).unwrap(), Stages::default());
     let mut build = Build::read(DEMOS[1]).unwrap();
     for part in shelf {
-        for side in [None, Some(Side::Exhaust)] {
+        // An exhaust valve is too small for what the intake port flows.
+        let both = if part.kind == PartKind::Valve { None } else { Some(None) };
+        for side in both.into_iter().chain([Some(Side::Exhaust)]) {
             let edit = Edit::UsePart { candidate: "b".into(), part: part.clone(), side };
             build = apply(&build, &edit, UnitSystem::Inch, &stages).unwrap_or_else(|f| panic!("{:?}", f.faults));
         }

@@ -1,22 +1,25 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
-use crate::api::{about, builds, calibrate, curve, documents, parts, sensitivity, workbench};
-use crate::guard::{AllowedHosts, only_our_own, security_headers};
+use crate::api::{about, builds, calibrate, curve, documents, everything, parts, sensitivity, workbench};
+use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::jobs::Jobs;
 use crate::page::page;
 use crate::problem::Problem;
 use actix_web::http::StatusCode;
+use actix_web::http::header::{ALLOW, HeaderValue};
 use actix_web::middleware::from_fn;
-use actix_web::{HttpResponse, error::JsonPayloadError, web};
+use actix_web::{HttpRequest, HttpResponse, ResponseError, error::JsonPayloadError, web};
+use std::sync::LazyLock;
 use upper_lobe_core::analysis::MAX_BYTES;
 use upper_lobe_core::analysis::Stages;
-use upper_lobe_store::Store;
+use upper_lobe_store::{Damage, Store};
 use utoipa::OpenApi;
+use utoipa::openapi::PathItem;
 use utoipa_actix_web::{AppExt, scope, service_config::ServiceConfig};
 
 /// Largest request body: three documents for a merge, each of which may double in size as a JSON text
 /// within JSON.
-const MAX_BODY: usize = 6 * MAX_BYTES + 64 * 1024;
+pub const MAX_BODY: usize = 6 * MAX_BYTES + 64 * 1024;
 
 #[derive(OpenApi)]
 #[openapi(info(title = "Upper Lobe", description = "Builds and the workbench of a local Upper Lobe."))]
@@ -27,6 +30,8 @@ struct Description;
 pub struct Shared {
     /// The store.
     pub store: web::Data<Store>,
+    /// What was found damaged when the store was opened.
+    pub damage: web::Data<Vec<Damage>>,
     /// Cached stages.
     pub stages: web::Data<Stages>,
     /// Work that takes seconds.
@@ -57,12 +62,15 @@ pub fn api(config: &mut ServiceConfig) {
             .service(parts::try_part)
             .service(parts::keep_part)
             .service(parts::remove_part)
+            .service(everything::export_everything)
+            .service(everything::import_everything)
             .service(about::server_state)
             .service(about::glossary)
             .service(curve::compute_curve)
             .service(calibrate::calibrate)
             .service(sensitivity::compute_sensitivity)
-            .service(workbench::workbench),
+            .service(workbench::workbench)
+            .default_service(web::to(no_such_route)),
     );
 }
 
@@ -72,10 +80,12 @@ pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
         let json = web::JsonConfig::default().limit(MAX_BODY).error_handler(|error, _| refuse_body(&error).into());
         config
             .app_data(shared.store.clone())
+            .app_data(shared.damage.clone())
             .app_data(shared.stages.clone())
             .app_data(shared.jobs.clone())
             .app_data(shared.hosts.clone())
             .app_data(json)
+            .app_data(web::PayloadConfig::new(MAX_BODY))
             .app_data(web::QueryConfig::default().error_handler(|error, _| {
                 Problem::new(StatusCode::BAD_REQUEST, "unreadable-request", error.to_string()).into()
             }))
@@ -84,17 +94,54 @@ pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
             }))
             .service(
                 web::scope("")
+                    .wrap(from_fn(whole_bodies))
                     .wrap(from_fn(only_our_own))
                     .wrap(security_headers())
                     .configure(|scope| api(&mut ServiceConfig::new(scope)))
-                    .route("/api/{path:.*}", web::to(no_such_route))
-                    .route("/{path:.*}", web::get().to(page)),
+                    .service(
+                        web::resource("/{path:.*}")
+                            .route(web::get().to(page))
+                            .route(web::head().to(page))
+                            .default_service(web::to(only_read)),
+                    ),
             );
     }
 }
 
-async fn no_such_route() -> Result<HttpResponse, Problem> {
-    Err(Problem::new(StatusCode::NOT_FOUND, "no-such-path", "the API has no such path or method"))
+/// The API's paths as they are described, each with its methods.
+static PATHS: LazyLock<Vec<(String, String)>> = LazyLock::new(|| {
+    let methods = |item: &PathItem| {
+        let all = [("GET", &item.get), ("POST", &item.post), ("PUT", &item.put), ("DELETE", &item.delete)];
+        all.iter().filter(|(_, operation)| operation.is_some()).map(|(word, _)| *word).collect::<Vec<_>>().join(", ")
+    };
+    open_api().paths.paths.iter().map(|(path, item)| (path.clone(), methods(item))).collect()
+});
+
+/// Whether `path` is one of the described path `pattern`, such as `/api/builds/{id}`.
+fn is_of(path: &str, pattern: &str) -> bool {
+    let (own, of) = (path.split('/'), pattern.split('/'));
+    own.clone().count() == of.clone().count()
+        && own.zip(of).all(|(part, of)| part == of || (of.starts_with('{') && !part.is_empty()))
+}
+
+async fn no_such_route(request: HttpRequest) -> HttpResponse {
+    let Some((_, methods)) = PATHS.iter().find(|(pattern, _)| is_of(request.path(), pattern)) else {
+        return Problem::new(StatusCode::NOT_FOUND, "no-such-path", "the API has no such path").error_response();
+    };
+    not_allowed(methods)
+}
+
+async fn only_read() -> HttpResponse {
+    not_allowed("GET, HEAD")
+}
+
+fn not_allowed(methods: &str) -> HttpResponse {
+    let detail = format!("this path takes {methods}");
+    let mut answer = Problem::new(StatusCode::METHOD_NOT_ALLOWED, "no-such-method", detail).error_response();
+    if let Ok(value) = HeaderValue::from_str(methods) {
+        answer.headers_mut().insert(ALLOW, value);
+    }
+    answer
 }
 
 fn refuse_body(error: &JsonPayloadError) -> Problem {

@@ -4,13 +4,16 @@
 //! (against rebinding of a foreign name to 127.0.0.1) and `Origin`, when sent, must be this server's
 //! own page.
 
+use crate::app::MAX_BODY;
 use crate::problem::Problem;
 use actix_web::body::{BoxBody, MessageBody};
-use actix_web::dev::{ServiceRequest, ServiceResponse};
+use actix_web::dev::{Payload, ServiceRequest, ServiceResponse};
 use actix_web::http::StatusCode;
 use actix_web::http::header::{self, HeaderMap};
 use actix_web::middleware::{DefaultHeaders, Next};
 use actix_web::{Error, ResponseError, web};
+use std::time::Duration;
+use tokio::time::timeout;
 
 /// The names this server answers to.
 #[derive(Debug, Clone)]
@@ -42,6 +45,30 @@ pub async fn only_our_own(
         return Ok(request.into_response(problem.error_response()));
     }
     next.call(request).await.map(ServiceResponse::map_into_boxed_body)
+}
+
+/// A body has this long to come whole: a sender that drips holds nothing up for longer.
+const BODY_TIME: Duration = Duration::from_secs(20);
+
+/// Reads the whole body before anything else is done with the request.
+pub async fn whole_bodies(
+    mut request: ServiceRequest,
+    next: Next<impl MessageBody + 'static>,
+) -> Result<ServiceResponse<BoxBody>, Error> {
+    let refused = match timeout(BODY_TIME, request.extract::<web::Bytes>()).await {
+        Ok(Ok(bytes)) => {
+            request.set_payload(Payload::from(bytes));
+            return next.call(request).await.map(ServiceResponse::map_into_boxed_body);
+        }
+        Ok(Err(error)) if error.as_response_error().status_code() == StatusCode::PAYLOAD_TOO_LARGE => {
+            Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", format!("a request may have {MAX_BODY} bytes"))
+        }
+        Ok(Err(error)) => Problem::new(StatusCode::BAD_REQUEST, "unreadable-request", error.to_string()),
+        Err(_) => {
+            Problem::new(StatusCode::REQUEST_TIMEOUT, "slow-request", "the request did not come to its end in time")
+        }
+    };
+    Ok(request.into_response(refused.error_response()))
 }
 
 /// Headers of every answer; the page adds its own Content-Security-Policy.

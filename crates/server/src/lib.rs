@@ -1,7 +1,8 @@
 //! Upper Lobe: the local web application and its command line. Thin: parse, hand to the core or the
 //! store, answer.
 //!
-//! - [`command`]: `analyze`, `serve`, `demo`, `schema`;
+//! - [`command`]: the command line, from `serve` to `backup`;
+//! - [`archive`]: everything in one ZIP file;
 //! - [`app`]: the routes as one service factory, the same for the binary and the tests;
 //! - [`api`]: builds and the workbench;
 //! - [`guard`]: who may talk to it and what every answer carries;
@@ -13,6 +14,7 @@
 
 pub mod api;
 pub mod app;
+pub mod archive;
 pub mod command;
 pub mod guard;
 pub mod jobs;

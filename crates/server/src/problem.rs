@@ -95,7 +95,10 @@ impl From<StoreError> for Problem {
             StoreError::Stale { newest, .. } => {
                 Self { newest_revision: Some(newest), ..Self::new(StatusCode::CONFLICT, "stale-save", detail) }
             }
-            StoreError::Database(_) | StoreError::Migration(_) => {
+            StoreError::Removed => Self::new(StatusCode::SERVICE_UNAVAILABLE, "database-removed", detail),
+            StoreError::Damaged(..) => Self::new(StatusCode::INTERNAL_SERVER_ERROR, "damaged-document", detail),
+            StoreError::Exists(_) => Self::new(StatusCode::CONFLICT, "file-exists", detail),
+            StoreError::Database(_) | StoreError::Migration(_) | StoreError::File(_) => {
                 tracing::error!(%detail, "the store failed");
                 Self::new(StatusCode::SERVICE_UNAVAILABLE, "store-unavailable", detail)
             }

@@ -6,9 +6,9 @@ mod application;
 
 use actix_web::App;
 use actix_web::body::to_bytes;
-use actix_web::http::StatusCode;
+use actix_web::http::{Method, StatusCode};
 use actix_web::test::{TestRequest, call_service, init_service};
-use application::{body, lines, send, shared_on};
+use application::{body, limits_of, lines, send, shared_on};
 use serde_json::{Value, json};
 use upper_lobe_server::app::configure;
 use upper_lobe_store::Store;
@@ -265,6 +265,41 @@ async fn a_read_only_store_says_so_and_refuses_saves() {
 }
 
 #[actix_web::test]
+async fn wrong_paths_and_methods_are_problems_that_say_so() {
+    let folder;
+    let app = application!(folder);
+    for (method, path, status, kind, allowed) in [
+        (Method::GET, "/api/nothing", 404, "no-such-path", None),
+        (Method::DELETE, "/api/workbench", 405, "no-such-method", Some("POST")),
+        (Method::PATCH, "/api/builds/3", 405, "no-such-method", Some("GET, PUT, DELETE")),
+        (Method::POST, "/elsewhere", 405, "no-such-method", Some("GET, HEAD")),
+    ] {
+        let answer = send(&app, TestRequest::default().method(method).uri(path)).await;
+        assert_eq!(answer.status().as_u16(), status, "{path}");
+        assert_eq!(answer.headers().get("allow").and_then(|value| value.to_str().ok()), allowed, "{path}");
+        assert_eq!(body(answer).await["type"], format!("urn:upper-lobe:problem:{kind}"));
+    }
+}
+
+#[actix_web::test]
+async fn everything_goes_out_as_one_archive_and_comes_in_again() {
+    let folder;
+    let app = application!(folder);
+    let made = send(&app, TestRequest::post().uri("/api/builds").set_json(json!({ "document": DEMO }))).await;
+    assert_eq!(made.status(), StatusCode::CREATED);
+    let packed = send(&app, TestRequest::get().uri("/api/archive")).await;
+    assert_eq!(packed.headers().get("content-type").unwrap(), "application/zip");
+    let bytes = to_bytes(packed.into_body()).await.unwrap();
+    let added = body(send(&app, TestRequest::post().uri("/api/archive").set_payload(bytes.clone())).await).await;
+    assert_eq!(added["builds"], 1, "{added}");
+    let all = body(send(&app, TestRequest::get().uri("/api/builds?archived=false")).await).await;
+    assert_eq!(all.as_array().unwrap().len(), 2);
+    let half = bytes.slice(..bytes.len() / 2);
+    let refused = send(&app, TestRequest::post().uri("/api/archive").set_payload(half)).await;
+    assert_eq!(refused.status(), StatusCode::UNPROCESSABLE_ENTITY);
+}
+
+#[actix_web::test]
 async fn a_curve_comes_point_by_point_and_the_second_time_at_once() {
     let folder;
     let app = application!(folder);
@@ -277,8 +312,6 @@ async fn a_curve_comes_point_by_point_and_the_second_time_at_once() {
     assert_eq!(last["traces"].as_array().unwrap().len(), 5);
     assert_eq!(last["traces"][0]["cylinder_kpa"].as_array().unwrap().len(), 360);
     assert!(last["curve"]["torque_nm"][2].as_f64().unwrap() > 300.0);
-    let limits: Vec<_> = last["limits"].as_array().unwrap().iter().map(|l| l["id"].as_str().unwrap()).collect();
-    assert_eq!(limits, ["octane", "exhaust_opening"]);
     // The same again is kept, and a name does not matter to it.
     let renamed = DEMO.replace("A even keel", "Another name");
     let again =
@@ -294,7 +327,10 @@ async fn a_curve_that_cannot_be_says_what_it_lacks() {
     document["engine"]["exhaust"].as_object_mut().unwrap().remove("primary_length");
     let found = lines(&app, "/api/curve", json!({ "document": document.to_string(), "effort": "fast" })).await;
     assert_eq!(found[0]["state"], "failed");
-    assert_eq!(found[0]["needs"], json!(["engine.exhaust.primary_length"]));
+    assert_eq!(
+        found[0]["needs"],
+        json!([{ "field": "engine.exhaust.primary_length", "label": "Exhaust port primary length" }])
+    );
     let unknown = json!({ "document": DEMO, "candidate": "zz", "effort": "fast" });
     let response = send(&app, TestRequest::post().uri("/api/curve").set_json(unknown)).await;
     assert_eq!(response.status(), StatusCode::UNPROCESSABLE_ENTITY);
@@ -323,10 +359,15 @@ async fn limits_that_ask_for_the_gas_use_what_was_computed() {
     for row in document["target"]["boost"].as_array_mut().unwrap() {
         row.as_object_mut().unwrap().remove("drive");
     }
-    let found = lines(&app, "/api/curve", json!({ "document": document.to_string(), "effort": "screening" })).await;
+    let before = limits_of(&app, &document.to_string()).await;
+    let found = lines(&app, "/api/curve", json!({ "document": document.to_string(), "effort": "fast" })).await;
     let last = found.last().unwrap();
-    let limits = last["limits"].as_array().unwrap();
-    let of = |id: &str, side: Value| limits.iter().find(|l| l["id"] == id && l["side"] == side).unwrap();
+    let after = limits_of(&app, &document.to_string()).await;
+    let of = |id: &str, side: Value| {
+        let of = |limits: &[Value]| limits.iter().find(|l| l["id"] == id && l["side"] == side).cloned();
+        assert_ne!(of(&before), of(&after), "{id} uses the gas");
+        of(&after).unwrap()
+    };
     assert_eq!(of("peak_pressure", Value::Null)["verdict"], "fails");
     // Drive pressure nobody measured is the turbine's: the exhaust's reserve follows it.
     let drive = last["curve"]["drive_kpa"].as_array().unwrap().iter().filter_map(Value::as_f64).fold(0.0, f64::max);
@@ -343,8 +384,9 @@ async fn a_result_has_idle_and_cranking_and_a_preview_has_neither() {
     let last = fast.last().unwrap();
     assert!(last["curve"]["idle"]["vacuum"]["inch"].as_str().unwrap().ends_with(" inHg"));
     assert!(last["curve"]["cranking"]["metric"].as_str().unwrap().ends_with(" kPa"));
-    let limits: Vec<_> = last["limits"].as_array().unwrap().iter().map(|l| l["id"].as_str().unwrap()).collect();
-    assert_eq!(limits, ["octane", "idle_vacuum", "exhaust_opening"]);
+    let limits = limits_of(&app, DEMO).await;
+    let computed: Vec<_> = limits.iter().filter(|l| l["computed"] == true).map(|l| l["id"].as_str().unwrap()).collect();
+    assert!(["octane", "idle_vacuum", "exhaust_opening"].iter().all(|id| computed.contains(id)), "{computed:?}");
     let screened = lines(&app, "/api/curve", curve("screening")).await;
     assert_eq!(screened.last().unwrap()["curve"]["idle"], Value::Null);
 }
@@ -365,7 +407,10 @@ async fn a_fit_tells_how_far_it_is_and_what_it_would_write() {
     let mut without: Value = serde_json::from_str(DEMO).unwrap();
     without.as_object_mut().unwrap().remove("pull");
     let found = lines(&app, "/api/calibrate", json!({ "document": without.to_string() })).await;
-    assert_eq!((&found[0]["state"], &found[0]["needs"]), (&json!("failed"), &json!(["pull.points"])));
+    assert_eq!(
+        (&found[0]["state"], &found[0]["needs"]),
+        (&json!("failed"), &json!([{ "field": "pull.points", "label": "Pull on the dyno points" }]))
+    );
     let mut nobody: Value = serde_json::from_str(DEMO).unwrap();
     nobody["pull"]["candidate"] = "nobody".into();
     let refused = TestRequest::post().uri("/api/calibrate").set_json(json!({ "document": nobody.to_string() }));

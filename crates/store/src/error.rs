@@ -41,6 +41,22 @@ pub enum StoreError {
     /// The database may not be written.
     #[error("the database may only be read: nothing was saved; export what you want to keep")]
     ReadOnly,
+    /// The file is gone from under its name, or another one took it.
+    #[error(
+        "the database file was removed or replaced while it was in use: nothing was saved; export what you want to keep, put the file back and start again"
+    )]
+    Removed,
+    /// A document that is not the one that was saved.
+    #[error(
+        "revision {1} of build {0} is damaged on the disk: its text is not the one that was saved; open an earlier revision or restore a backup"
+    )]
+    Damaged(i64, i64),
+    /// A file that would be written over.
+    #[error("{0} exists already: nothing was written")]
+    Exists(String),
+    /// A file that could not be read or written.
+    #[error("the file could not be used: {0}")]
+    File(#[from] std::io::Error),
     /// The database could not be used: missing folder, damaged file.
     #[error("the database could not be used: {0}")]
     Database(sqlx::Error),

@@ -7,15 +7,23 @@
 #![warn(missing_docs)]
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
 
+mod backup;
+mod change;
+mod digests;
 mod error;
+mod open;
 mod shelf;
 
+pub use backup::{KeptBuild, KeptRevision};
+pub use digests::{Damage, digest};
 pub use error::StoreError;
 pub use shelf::{KeptPart, Put};
 
+use digests::sound_document;
+use open::Home;
 use sqlx::Row;
-use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePool, SqlitePoolOptions, SqliteSynchronous};
-use std::path::Path;
+use sqlx::sqlite::SqlitePool;
+use std::sync::Arc;
 
 /// A build in the list.
 #[derive(Debug, Clone, PartialEq, Eq, serde::Serialize)]
@@ -44,39 +52,10 @@ pub struct StoredBuild {
 pub struct Store {
     pool: SqlitePool,
     read_only: bool,
+    home: Arc<Home>,
 }
 
-/// Connections at once: reading goes on beside one writer.
-const CONNECTIONS: u32 = 4;
-
 impl Store {
-    /// Opens or makes the database at `path`. One that may not be written is opened for reading.
-    pub async fn open(path: &Path) -> Result<Self, StoreError> {
-        let options = SqliteConnectOptions::new()
-            .filename(path)
-            .create_if_missing(true)
-            .journal_mode(SqliteJournalMode::Wal)
-            .synchronous(SqliteSynchronous::Full)
-            .foreign_keys(true);
-        match Self::connect(options, CONNECTIONS).await {
-            Err(error) if error.may_be_readable() && path.exists() => Self::open_for_reading(path).await,
-            opened => opened,
-        }
-    }
-
-    /// Opens the database at `path` for reading alone; its schema must be up to date.
-    pub async fn open_for_reading(path: &Path) -> Result<Self, StoreError> {
-        let options = SqliteConnectOptions::new().filename(path).read_only(true);
-        let pool = SqlitePoolOptions::new().max_connections(CONNECTIONS).connect_with(options).await?;
-        Ok(Self { pool, read_only: true })
-    }
-
-    async fn connect(options: SqliteConnectOptions, connections: u32) -> Result<Self, StoreError> {
-        let pool = SqlitePoolOptions::new().max_connections(connections).connect_with(options).await?;
-        sqlx::migrate!().run(&pool).await?;
-        Ok(Self { pool, read_only: false })
-    }
-
     /// Whether nothing can be saved.
     pub const fn is_read_only(&self) -> bool {
         self.read_only
@@ -101,7 +80,7 @@ impl Store {
     pub async fn revision(&self, build: i64, number: i64) -> Result<StoredBuild, StoreError> {
         let query = sqlx::query(include_str!("sql/revision.sql")).bind(build).bind(number);
         let row = query.fetch_optional(&self.pool).await?.ok_or(StoreError::NoRevision(build, number))?;
-        Ok(StoredBuild { entry: entry(&row)?, document: row.try_get("document")? })
+        Ok(StoredBuild { entry: entry(&row)?, document: sound_document(&row)? })
     }
 
     /// Puts a build out of the list, with all its revisions.
@@ -134,21 +113,28 @@ impl Store {
         Ok(())
     }
 
-    const fn writable(&self) -> Result<(), StoreError> {
-        if self.read_only { Err(StoreError::ReadOnly) } else { Ok(()) }
+    /// Whether the file that was opened is still there; what is saved into one that was removed is lost.
+    pub fn is_there(&self) -> bool {
+        self.home.is_there()
+    }
+
+    fn writable(&self) -> Result<(), StoreError> {
+        if self.read_only {
+            return Err(StoreError::ReadOnly);
+        }
+        if self.is_there() { Ok(()) } else { Err(StoreError::Removed) }
     }
 
     /// The newest revision of a build.
     pub async fn newest(&self, build: i64) -> Result<StoredBuild, StoreError> {
         let row = sqlx::query(include_str!("sql/newest.sql")).bind(build).fetch_optional(&self.pool).await?;
         let row = row.ok_or(StoreError::NoBuild(build))?;
-        Ok(StoredBuild { entry: entry(&row)?, document: row.try_get("document")? })
+        Ok(StoredBuild { entry: entry(&row)?, document: sound_document(&row)? })
     }
 
     /// A new build with its first revision.
     pub async fn create(&self, name: &str, document: &str) -> Result<BuildEntry, StoreError> {
-        self.writable()?;
-        let mut change = self.pool.begin_with("BEGIN IMMEDIATE").await?;
+        let mut change = self.change().await?;
         let build: i64 =
             sqlx::query_scalar("INSERT INTO build DEFAULT VALUES RETURNING id").fetch_one(&mut *change).await?;
         let row = sqlx::query(include_str!("sql/insert_revision.sql"))
@@ -156,6 +142,7 @@ impl Store {
             .bind(1_i64)
             .bind(name)
             .bind(document)
+            .bind(digest(document))
             .fetch_one(&mut *change)
             .await?;
         let made = entry(&row)?;
@@ -165,8 +152,7 @@ impl Store {
 
     /// The next revision of a build, when `base` is still its newest.
     pub async fn save(&self, build: i64, base: i64, name: &str, document: &str) -> Result<BuildEntry, StoreError> {
-        self.writable()?;
-        let mut change = self.pool.begin_with("BEGIN IMMEDIATE").await?;
+        let mut change = self.change().await?;
         let newest: Option<i64> = sqlx::query_scalar("SELECT max(number) FROM revision WHERE build_id = ?")
             .bind(build)
             .fetch_one(&mut *change)
@@ -180,6 +166,7 @@ impl Store {
             .bind(newest + 1)
             .bind(name)
             .bind(document)
+            .bind(digest(document))
             .fetch_one(&mut *change)
             .await?;
         let saved = entry(&row)?;

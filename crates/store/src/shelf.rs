@@ -1,5 +1,6 @@
 //! The parts shelf: texts under a kind and a name.
 
+use crate::change::Change;
 use crate::{Store, StoreError};
 use sqlx::Row;
 use std::collections::HashMap;
@@ -39,9 +40,15 @@ impl Store {
 
     /// Puts parts on the shelf, in the place of those of their names: all of them or, when anything fails, none.
     pub async fn put_parts(&self, parts: &[KeptPart]) -> Result<Put, StoreError> {
-        self.writable()?;
-        let mut change = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let rows = sqlx::query("SELECT kind, name, content FROM part").fetch_all(&mut *change).await?;
+        let mut change = self.change().await?;
+        let put = self.put_in(&mut change, parts).await?;
+        change.commit().await?;
+        Ok(put)
+    }
+
+    /// The same within a change.
+    pub(crate) async fn put_in(&self, change: &mut Change, parts: &[KeptPart]) -> Result<Put, StoreError> {
+        let rows = sqlx::query("SELECT kind, name, content FROM part").fetch_all(&mut **change).await?;
         let mut known: HashMap<(String, String), String> = HashMap::with_capacity(rows.len());
         for row in &rows {
             known.insert((row.try_get("kind")?, row.try_get("name")?), row.try_get("content")?);
@@ -54,9 +61,8 @@ impl Store {
                 Some(_) => put.changed += 1,
             }
             let query = sqlx::query(include_str!("sql/put_part.sql"));
-            query.bind(&part.kind).bind(&part.name).bind(&part.content).execute(&mut *change).await?;
+            query.bind(&part.kind).bind(&part.name).bind(&part.content).execute(&mut **change).await?;
         }
-        change.commit().await?;
         Ok(put)
     }
 

@@ -4,6 +4,24 @@
  */
 
 export interface paths {
+    "/api/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every build with all its revisions, and the shelf, as a ZIP archive of JSON and CSV. */
+        get: operations["export_everything"];
+        put?: never;
+        /** Adds what an archive holds: builds as new ones, parts in the place of those of their names; all of it or nothing. */
+        post: operations["import_everything"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds": {
         parameters: {
             query?: never;
@@ -352,6 +370,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description What an archive added. */
+        Added: {
+            /** @description Builds, each with its revisions, as new ones. */
+            builds: number;
+            /** @description Parts that were not on the shelf. */
+            parts_added: number;
+            /** @description Parts that took the place of one of their name. */
+            parts_changed: number;
+        };
         /** @description The answer to a build. */
         Analysis: {
             /** @description Every default that was used. */
@@ -2521,6 +2548,8 @@ export interface components {
         ServerState: {
             /** @description Whether nothing can be saved. */
             read_only: boolean;
+            /** @description What of the store is not as it should be, in sentences: documents damaged on the disk, a database that is gone. */
+            troubles: string[];
             /** @description Version of the application. */
             version: string;
         };
@@ -2898,6 +2927,56 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    export_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": number[];
+                };
+            };
+        };
+    };
+    import_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/zip": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Added"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_builds: {
         parameters: {
             query?: {

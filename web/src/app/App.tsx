@@ -1,7 +1,9 @@
 import { App as AntApp, Button, ConfigProvider, Result, Spin } from 'antd'
 import { useEffect, useMemo, useState } from 'react'
 import type { UnitSystem } from '../api/client'
+import { Refusal } from '../api/client'
 import { useBuilds, useBuildWork, useOpenedBuild } from '../features/builds/useBuilds'
+import { draftOf, tabStorage } from '../features/session/draft'
 import { Session } from '../features/session/session'
 import { SessionContext } from '../features/session/useSession'
 import { useBuildInAddress } from './address'
@@ -37,15 +39,18 @@ function Opened({ dark, onDark }: { dark: boolean; onDark: (dark: boolean) => vo
     [opened.data],
   )
   useEffect(() => session?.subscribe(() => { setSystem(session.read().system) }), [session])
+  const work = useBuildWork(setWanted)
   const trouble = builds.error ?? opened.error
+  const left = isGone(opened.error) && id !== undefined ? draftOf(tabStorage(), id) : undefined
   if (trouble) {
     return (
       <Result
         status="warning"
         title="The build could not be read"
-        subTitle={trouble.message}
+        subTitle={work.trouble ?? (left ? `${trouble.message}. This tab still holds edits of it that were not saved.` : trouble.message)}
         extra={[
-          <Button key="again" type="primary" onClick={() => { void builds.refetch(); void opened.refetch() }}>Try again</Button>,
+          <Button key="again" type={left ? 'default' : 'primary'} onClick={() => { void builds.refetch(); void opened.refetch() }}>Try again</Button>,
+          left ? <Button key="keep" type="primary" onClick={() => { void work.keep(left.document) }}>Keep them as a new build</Button> : null,
           wanted === undefined ? null : <Button key="other" onClick={() => { window.location.hash = ''; void builds.refetch() }}>Open the build saved last</Button>,
         ]}
       />
@@ -58,6 +63,10 @@ function Opened({ dark, onDark }: { dark: boolean; onDark: (dark: boolean) => vo
       <Frame key={id} dark={dark} onDark={() => { onDark(!dark) }} onOpen={setWanted} />
     </SessionContext>
   )
+}
+
+function isGone(error: Error | null): boolean {
+  return error instanceof Refusal && error.problem.status === 404
 }
 
 function NoBuilds({ onMade }: { onMade: (id: number) => void }) {

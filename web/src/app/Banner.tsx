@@ -3,9 +3,11 @@ import { useServerState } from '../features/builds/useBuilds'
 import { useSession, useSessionPart } from '../features/session/useSession'
 
 /** What belongs to no field: a silent server, a store that cannot be written, edits taken up again, cautions of the build. */
-export function Banner() {
+export function Banner({ onOpen }: { onOpen: (id: number) => void }) {
   const session = useSession()
   const trouble = useSessionPart((state) => state.trouble)
+  const gone = useSessionPart((state) => state.gone)
+  const draftKept = useSessionPart((state) => state.draftKept)
   const recovered = useSessionPart((state) => state.recovered)
   const warnings = useSessionPart((state) => state.answer?.analysis.warnings)
   const readOnly = useServerState().data?.read_only === true
@@ -14,6 +16,15 @@ export function Banner() {
       {trouble === undefined ? null : (
         <Alert type="warning" showIcon title={trouble} action={<Button size="small" onClick={() => { session.settle() }}>Try again</Button>} />
       )}
+      {gone ? (
+        <Alert
+          type="warning"
+          showIcon
+          title="This build was removed from the store while it was open here. What you see can be kept as a build of its own."
+          action={<Button size="small" onClick={() => { void session.saveAsNew().then((made) => { if (made !== undefined) onOpen(made) }) }}>Keep it as a new build</Button>}
+        />
+      ) : null}
+      {draftKept ? null : <Alert type="warning" showIcon title="This browser lets the page keep nothing (its storage is forbidden or full): edits that are not saved will not survive a reload. Save often." />}
       {readOnly ? <Alert type="warning" showIcon title="This database may only be read: try things out, export what you want to keep; nothing can be saved here." /> : null}
       {recovered ? (
         <Alert

@@ -48,7 +48,7 @@ export function Frame({ dark, onDark, onOpen }: { dark: boolean; onDark: () => v
       <ConfigProvider theme={BAR_THEME}>
         <TopBar readOnly={readOnly} dark={dark} onDark={onDark} onOpen={onOpen} onBuilds={builds} onFind={keys.find} onHelp={keys.help} onSheet={control.openSheet} onShelf={control.openShelf} />
       </ConfigProvider>
-      <Workbench />
+      <Workbench onOpen={onOpen} />
       <BuildsDrawer open={layer === 'builds'} current={current} readOnly={readOnly} onClose={close} onOpen={onOpen} />
       <Shelf kind={shelf} readOnly={readOnly} onKind={setShelf} onClose={() => { setShelf(undefined) }} />
       <Shortcuts open={layer === 'help'} onClose={close} />

@@ -22,6 +22,7 @@ import { ShelfRow } from '../features/shelf/ShelfRow'
 import { TorqueStep } from '../features/torque/TorqueStep'
 import { Strip } from '../features/strip/Strip'
 import { Banner } from './Banner'
+import { Guard } from './Guard'
 import { Rail } from './Rail'
 import type { StepName } from './steps'
 import { stepOf, STEPS } from './steps'
@@ -33,7 +34,7 @@ const BuildSheet = lazy(() => import('../features/sheet/BuildSheet').then((m) =>
 const DRAWN: readonly StepName[] = ['events', 'lifter', 'pushrod', 'spring', 'clearance']
 
 /** Strip on top, the step at hand below it beside the drawing, the way on the left, margins on the right. */
-export function Workbench() {
+export function Workbench({ onOpen }: { onOpen: (id: number) => void }) {
   const { place, goToStep, goToField, closeSheet } = usePlace()
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const goTo = useCallback((field: string) => { goToField(stepOf(field, index), field) }, [index, goToField])
@@ -46,20 +47,20 @@ export function Workbench() {
     <div className="bench">
       <Rail step={place.step} onStep={goToStep} />
       <main>
-        <Banner />
-        <Strip />
+        <Banner onOpen={onOpen} />
+        <Guard what="The strip"><Strip /></Guard>
         <MovedLine />
         <div className={DRAWN.includes(place.step) ? 'at-hand drawn' : 'at-hand'}>
           <section className="panel step" aria-label={title}>
             <h1>{title}</h1>
             <ShelfRow step={place.step} />
-            <StepContent step={place.step} />
+            <Guard key={place.step} what={`What belongs to ${title.toLowerCase()}`}><StepContent step={place.step} /></Guard>
             {place.step === 'compare' ? null : <FieldForm key={place.step} step={place.step} focus={place.focus} />}
           </section>
-          {DRAWN.includes(place.step) ? <Cylinder /> : null}
+          {DRAWN.includes(place.step) ? <Guard what="The cylinder"><Cylinder /></Guard> : null}
         </div>
       </main>
-      <Margins onGoTo={goTo} />
+      <Guard what="The list of margins"><Margins onGoTo={goTo} /></Guard>
     </div>
   )
 }

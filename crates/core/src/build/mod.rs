@@ -10,6 +10,7 @@ use crate::document::{
     shared,
 };
 use serde_json::Value;
+use std::collections::HashSet;
 
 /// A checked build document.
 #[derive(Debug, Clone, PartialEq)]
@@ -38,9 +39,10 @@ impl Build {
         }
         if faults.is_empty() {
             consistency::check(&value, &mut faults);
-        }
-        if faults.is_empty() {
             agreement::check(&value, &mut faults);
+            // What holds for both sides is met once for each.
+            let mut met = HashSet::new();
+            faults.retain(|fault| met.insert((fault.field.clone(), fault.needs.clone())));
         }
         if faults.is_empty() { Ok(Self { value }) } else { Err(Faults { faults }) }
     }

@@ -40,7 +40,8 @@ pub fn said(path: &str) -> String {
     let Some(field) = field_at(path) else { return path.to_owned() };
     let side = path.split(['.', '[']).find(|part| matches!(*part, "intake" | "exhaust"));
     // A mass is the valve's or the retainer's: say whose. The engine's and the cam's need no owner.
-    let owner = path.rsplit_once('.').and_then(|(parent, _)| field_at(parent)).filter(|owner| !WHOLES.contains(&owner.key));
+    let owner =
+        path.rsplit_once('.').and_then(|(parent, _)| field_at(parent)).filter(|owner| !WHOLES.contains(&owner.key));
     let mut words = field.label.to_owned();
     for before in [owner.map(|owner| owner.label), side].into_iter().flatten() {
         if !words.to_lowercase().contains(&before.to_lowercase()) {
@@ -57,7 +58,9 @@ const WHOLES: [&str; 6] = ["engine", "cam", "target", "candidates", "train", "ch
 fn in_a_sentence(label: &str) -> String {
     let mut letters = label.chars();
     match (letters.next(), letters.clone().next()) {
-        (Some(first), second) if !second.is_some_and(char::is_uppercase) => first.to_lowercase().chain(letters).collect(),
+        (Some(first), second) if !second.is_some_and(char::is_uppercase) => {
+            first.to_lowercase().chain(letters).collect()
+        }
         _ => label.to_owned(),
     }
 }

@@ -121,7 +121,7 @@ mod tests {
     #[test]
     fn a_longer_tip_takes_the_cup_along_and_another_cup_renames_the_rocker() {
         let arms = json!({ "ratio": 1.6, "pivot_to_tip": "1.400 in", "pivot_to_cup": "0.875 in" });
-        assert_eq!(typed(arms.clone(), "pivot_to_tip", "1.500 in")["pivot_to_cup"], "0.938 in");
+        assert_eq!(typed(arms.clone(), "pivot_to_tip", "1.504 in")["pivot_to_cup"], "0.940 in");
         let renamed = typed(arms.clone(), "pivot_to_cup", "0.824 in");
         assert_eq!(renamed["ratio"].to_string(), "1.70");
         assert_eq!(typed(arms, "pivot_to_cup", "0.870 in")["ratio"].to_string(), "1.6", "built in within 3 %");

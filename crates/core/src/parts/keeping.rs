@@ -21,7 +21,8 @@ pub fn part_of(document: &Value, index: usize, kind: PartKind, side: Side, name:
     };
     let node = node.and_then(Value::as_object).ok_or_else(nothing)?;
     let mut flat = node.clone();
-    if kind.object().sided
+    // Of a cam the sides are lobes of their own; of the train, what holds for one side alone.
+    if !matches!(kind, PartKind::Cam | PartKind::Lobe)
         && let Some(Value::Object(own)) = node.get(side.key())
     {
         flat.extend(own.clone());

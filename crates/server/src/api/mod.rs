@@ -5,6 +5,7 @@ pub mod builds;
 pub mod calibrate;
 pub mod curve;
 pub mod documents;
+pub mod everything;
 pub mod parts;
 pub mod sensitivity;
 pub mod workbench;

@@ -4,7 +4,7 @@ use super::REFUSED;
 use anyhow::Context;
 use clap::Args;
 use std::io::{Read, Write};
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use upper_lobe_core::analysis::{Analysis, PartName, Request, Stages, analyze};
 use upper_lobe_core::analysis::{Build, Faults, MAX_BYTES};
@@ -25,7 +25,7 @@ pub struct Options {
 
 /// Prints the analysis, or the faults with status 2.
 pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
-    let bytes = read(options)?;
+    let bytes = read(&options.file)?;
     match answer(options, &bytes) {
         Ok(analysis) => {
             print(&analysis)?;
@@ -38,15 +38,16 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
     }
 }
 
-fn read(options: &Options) -> anyhow::Result<Vec<u8>> {
+/// The bytes of a document; `-` reads standard input.
+pub fn read(path: &Path) -> anyhow::Result<Vec<u8>> {
     let mut bytes = Vec::new();
     // One byte more than allowed is enough to be refused for its size.
     let most = MAX_BYTES as u64 + 1;
-    if options.file.as_os_str() == "-" {
+    if path.as_os_str() == "-" {
         std::io::stdin().take(most).read_to_end(&mut bytes).context("reading standard input")?;
     } else {
-        let file = std::fs::File::open(&options.file).with_context(|| format!("opening {}", options.file.display()))?;
-        file.take(most).read_to_end(&mut bytes).with_context(|| format!("reading {}", options.file.display()))?;
+        let file = std::fs::File::open(path).with_context(|| format!("opening {}", path.display()))?;
+        file.take(most).read_to_end(&mut bytes).with_context(|| format!("reading {}", path.display()))?;
     }
     Ok(bytes)
 }
@@ -61,7 +62,8 @@ fn answer(options: &Options, bytes: &[u8]) -> Result<Analysis, Faults> {
     Ok(analyze(&build, &request, &Stages::default())?)
 }
 
-fn print(value: &impl serde::Serialize) -> anyhow::Result<()> {
+/// Prints a value as JSON.
+pub fn print(value: &impl serde::Serialize) -> anyhow::Result<()> {
     let mut out = std::io::stdout().lock();
     serde_json::to_writer_pretty(&mut out, value)?;
     writeln!(out)?;

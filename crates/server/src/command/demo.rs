@@ -45,6 +45,16 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
     })
 }
 
+/// Whether a first start has the demo still before it: nothing is stored, or a start that was cut short left a part of it
+/// as it came.
+pub async fn is_wanted(store: &Store) -> anyhow::Result<bool> {
+    let mut stored = store.list(false).await?;
+    stored.extend(store.list(true).await?);
+    let is_demo = |name: &str| DEMO_BUILDS.iter().any(|text| Build::read(text).is_ok_and(|build| build.name() == name));
+    let untouched = stored.iter().all(|entry| entry.revision == 1 && is_demo(&entry.name));
+    Ok(untouched && (stored.len() < DEMO_BUILDS.len() || store.parts().await?.is_empty()))
+}
+
 /// Stores every demo build whose name no stored build has, says how many, and the demo's parts.
 pub async fn load(store: &Store) -> anyhow::Result<usize> {
     let known: Vec<String> = store.list(false).await?.into_iter().map(|b| b.name).collect();

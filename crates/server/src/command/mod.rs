@@ -3,6 +3,8 @@
 mod analyze;
 mod database;
 mod demo;
+mod keeping;
+mod long;
 mod schema;
 mod serve;
 
@@ -45,6 +47,18 @@ enum Command {
     ///   upper-lobe demo --print | upper-lobe analyze -
     #[command(verbatim_doc_comment)]
     Analyze(analyze::Options),
+    /// Change each decision of a candidate a little and print what its torque curve does, as JSON. Takes seconds.
+    Sensitivity(long::CandidateOptions),
+    /// Fit the model's constants to the dyno pull a document holds and print them, as JSON. Takes seconds.
+    Calibrate(long::Options),
+    /// Write a copy of the whole database to FILE; a server may be running and saving.
+    Backup(keeping::Options),
+    /// Put everything of a backup in the place of what is in the database, which is kept beside it first.
+    Restore(keeping::Options),
+    /// Write every build with all its revisions, and the shelf, into one open ZIP archive of JSON and CSV.
+    Export(keeping::Options),
+    /// Add the builds of such an archive to those that are there, and its parts to the shelf.
+    Import(keeping::Options),
     /// Serve the application on this machine only.
     ///
     /// Builds are kept in one SQLite file. Stop it with Ctrl+C; answers under way are finished.
@@ -82,6 +96,12 @@ pub struct ServeOptions {
 pub fn run() -> ExitCode {
     let outcome = match CommandLine::parse().command {
         Command::Analyze(options) => analyze::run(&options),
+        Command::Sensitivity(options) => long::sensitivity(&options),
+        Command::Calibrate(options) => long::calibrate(&options),
+        Command::Backup(options) => keeping::backup(&options),
+        Command::Restore(options) => keeping::restore(&options),
+        Command::Export(options) => keeping::export(&options),
+        Command::Import(options) => keeping::import(&options),
         Command::Serve(options) => serve::run(&options),
         Command::Demo(options) => demo::run(&options),
         Command::Schema(options) => schema::run(&options),

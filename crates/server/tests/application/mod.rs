@@ -8,7 +8,7 @@ use actix_web::dev::{Service, ServiceResponse};
 use actix_web::http::StatusCode;
 use actix_web::test::{TestRequest, call_service};
 use actix_web::{Error, web};
-use serde_json::Value;
+use serde_json::{Value, json};
 use upper_lobe_core::analysis::Stages;
 use upper_lobe_server::app::Shared;
 use upper_lobe_server::guard::AllowedHosts;
@@ -24,6 +24,7 @@ pub async fn shared(folder: &tempfile::TempDir) -> Shared {
 /// What the routes share, on a store that is open.
 pub fn shared_on(store: Store) -> Shared {
     Shared {
+        damage: web::Data::new(Vec::new()),
         store: web::Data::new(store),
         stages: web::Data::new(Stages::default()),
         jobs: web::Data::new(Jobs::default()),
@@ -65,4 +66,16 @@ where
     let bytes = to_bytes(response.into_body()).await.unwrap_or_default();
     let text = String::from_utf8(bytes.to_vec()).expect("text");
     text.lines().map(|line| serde_json::from_str(line).expect("JSON")).collect()
+}
+
+/// The limits of the first candidate as the screen has them, with whatever was computed before.
+#[allow(dead_code)]
+pub async fn limits_of<S>(app: &S, document: &str) -> Vec<Value>
+where
+    S: Service<Request, Response = ServiceResponse<BoxBody>, Error = Error>,
+{
+    let asked =
+        TestRequest::post().uri("/api/workbench").set_json(json!({ "document": document, "parts": ["limits"] }));
+    let answer = body(send(app, asked).await).await;
+    answer["analysis"]["candidates"][0]["limits"].as_array().cloned().unwrap_or_else(|| panic!("{answer}"))
 }

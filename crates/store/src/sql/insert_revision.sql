@@ -1,3 +1,3 @@
-INSERT INTO revision (build_id, number, name, document)
-VALUES (?, ?, ?, ?)
+INSERT INTO revision (build_id, number, name, document, digest)
+VALUES (?, ?, ?, ?, ?)
 RETURNING build_id, number, name, saved_at

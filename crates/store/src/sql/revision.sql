@@ -1,3 +1,3 @@
-SELECT build_id, name, number, saved_at, document
+SELECT build_id, name, number, saved_at, document, digest
 FROM revision
 WHERE build_id = ? AND number = ?

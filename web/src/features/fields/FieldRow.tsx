@@ -1,7 +1,7 @@
 import { memo } from 'react'
 import type { FormField } from '../../api/client'
 import { useSession, useSessionPart } from '../session/useSession'
-import type { Refused } from '../session/session'
+import type { Refused } from '../session/state'
 import { useFaultText } from './faults'
 import { ownPath, readsAlike } from './labels'
 import { OwnForCandidate } from './OwnForCandidate'

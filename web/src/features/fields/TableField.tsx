@@ -1,7 +1,7 @@
 import type { ClipboardEvent } from 'react'
 import { memo, useState } from 'react'
 import type { FormField } from '../../api/client'
-import type { Typed } from '../session/session'
+import type { Typed } from '../session/state'
 import { useSession, useSessionPart } from '../session/useSession'
 import { useFaultText } from './faults'
 import { OwnForCandidate } from './OwnForCandidate'

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { useId, useState } from 'react'
-import type { Refused } from '../session/session'
+import type { Refused } from '../session/state'
 import { useFaultText } from './faults'
 
 interface Props {

@@ -1,5 +1,5 @@
 import type { Fault, UnitSystem } from '../../api/client'
-import type { Refused } from '../session/session'
+import type { Refused } from '../session/state'
 import { useSessionPart } from '../session/useSession'
 
 /** The sentence a field shows for a fault, in the units on screen; a fault of another field says whose it is. Pure. */

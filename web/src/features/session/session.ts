@@ -1,10 +1,11 @@
 import { answered, client, Refusal } from '../../api/client'
 import type { BuildSummary, Edit, Fault, PartName, UnitSystem, WorkbenchAnswer } from '../../api/client'
 import { completed } from './completed'
-import { draftOf, keepDraft } from './draft'
+import { draftOf, keepDraft, tabStorage } from './draft'
 import { begin, commit, redo, undo } from './history'
 import type { History } from './history'
 import { RequestLine } from './requestLine'
+import type { SessionState, Typed } from './state'
 import { share } from './share'
 import { moved } from './moved'
 import type { Moved } from './moved'
@@ -17,43 +18,6 @@ const READ: PartName[] = [...DRAWN, 'lift', 'spring', 'control', 'limits']
 const FULL: PartName[] = [...READ, 'lobe', 'train', 'drawing', 'remedies']
 /** Figures that change faster than this cannot be read. */
 const CALM = 200
-
-export interface SessionState {
-  /** The stored build this tab works on and the revision it began from. */
-  readonly summary: BuildSummary
-  /** The document as last saved, to tell whether there is anything to save. */
-  readonly savedDocument: string
-  readonly history: History
-  readonly candidate: string | undefined
-  /** Candidate laid beside the one in view on the strip and in words. */
-  readonly beside: string | undefined
-  /** Whether every candidate is wanted side by side. */
-  readonly table: boolean
-  readonly system: UnitSystem
-  /** Answer to the document on screen; changes with every preview of a drag. */
-  readonly answer: WorkbenchAnswer | undefined
-  /** What the last edit moved; emptied by opening, never by time: the line itself fades. */
-  readonly moved: readonly Moved[]
-  /** Faults of the last refused edit that was made by no field; emptied by the next edit that is taken. */
-  readonly faults: readonly Fault[]
-  /** What fields had typed into them and was refused, by the field's key; each ends with an edit of it that is taken. */
-  readonly refusals: Readonly<Record<string, Refused>>
-  /** A refusal without a field, such as a server that is away. */
-  readonly trouble: string | undefined
-  /** Whether the edits on screen were taken up from before a reload. */
-  readonly recovered: boolean
-  /** Set while a stale save waits for a decision. */
-  readonly staleAgainst: number | undefined
-}
-
-/** Text, or rows of a table, as typed. */
-export type Typed = string | readonly (readonly string[])[]
-
-/** What was typed into a field, and why it was not taken. */
-export interface Refused {
-  readonly typed: Typed
-  readonly faults: readonly Fault[]
-}
 
 const NONE_REFUSED: SessionState['refusals'] = {}
 const NOTHING: readonly Moved[] = []
@@ -80,7 +44,7 @@ export class Session {
   private readAt = 0
 
   constructor(summary: BuildSummary, document: string, candidate: string | undefined, system: UnitSystem) {
-    const draft = draftOf(sessionStorage, summary.id)
+    const draft = draftOf(tabStorage(), summary.id)
     const recovered = draft !== undefined && draft.document !== document
     this.state = {
       // A draft from an older revision is saved against that one, and merged.
@@ -98,6 +62,8 @@ export class Session {
       refusals: NONE_REFUSED,
       trouble: undefined,
       staleAgainst: undefined,
+      gone: false,
+      draftKept: tabStorage() !== undefined,
     }
     this.queue = new RequestLine(
       (result) => { if (result) this.taken(result) },
@@ -229,6 +195,7 @@ export class Session {
     } catch (error) {
       const newest = error instanceof Refusal ? error.problem.newest_revision : undefined
       if (typeof newest === 'number') this.set({ staleAgainst: newest })
+      else if (error instanceof Refusal && error.problem.status === 404) this.set({ gone: true })
       else this.refused(error)
     }
   }
@@ -239,8 +206,8 @@ export class Session {
     const document = history.present
     try {
       const made = await answered(client.POST('/api/builds', { body: { document } }))
-      keepDraft(sessionStorage, summary.id, undefined)
-      this.set({ summary: made, savedDocument: document, trouble: undefined, staleAgainst: undefined, recovered: false })
+      keepDraft(tabStorage(), summary.id, undefined)
+      this.set({ summary: made, savedDocument: document, trouble: undefined, staleAgainst: undefined, recovered: false, gone: false })
       return made.id
     } catch (error) {
       this.refused(error)
@@ -315,7 +282,7 @@ export class Session {
     const { history, savedDocument, summary } = this.state
     if (history !== before.history || savedDocument !== before.savedDocument) {
       const unsaved = history.present !== savedDocument
-      keepDraft(sessionStorage, summary.id, unsaved ? { base: summary.revision, document: history.present } : undefined)
+      this.state = { ...this.state, draftKept: keepDraft(tabStorage(), summary.id, unsaved ? { base: summary.revision, document: history.present } : undefined) }
     }
     for (const listener of this.listeners) listener()
   }

@@ -1,5 +1,6 @@
 import { createContext, useContext, useSyncExternalStore } from 'react'
-import type { Session, SessionState } from './session'
+import type { Session } from './session'
+import type { SessionState } from './state'
 
 export const SessionContext = createContext<Session | undefined>(undefined)
 

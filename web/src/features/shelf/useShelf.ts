@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useState } from 'react'
 import type { FitReport, Part, PartKind, ShelfPart, SideWord } from '../../api/client'
 import { answered, client, done, Refusal } from '../../api/client'
-import type { SessionState } from '../session/session'
+import type { SessionState } from '../session/state'
 import { useSession, useSessionPart } from '../session/useSession'
 
 const SHELF = ['shelf'] as const

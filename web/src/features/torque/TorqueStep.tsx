@@ -43,9 +43,10 @@ export function TorqueStep() {
         <span className="grow" />
         <span className="quiet" role="status">{shown.doing}</span>
       </div>
-      <TorqueChart curve={curve} before={shown.before} others={[...others, ...otherLevels]} scales={scales} at={at} />
+      <TorqueChart curve={curve} before={shown.before} others={[...others.curves, ...otherLevels.curves]} scales={scales} at={at} />
+      {[...others.notes, ...otherLevels.notes].map((note) => <p key={note} className="quiet" role="status">{note}.</p>)}
       <Figures curve={curve} scales={scales} />
-      {otherLevels.length > 0 ? <BoostTable curves={[{ name: curve.level ?? '', curve }, ...otherLevels]} /> : null}
+      {otherLevels.curves.length > 0 ? <BoostTable curves={[{ name: curve.level ?? '', curve }, ...otherLevels.curves]} /> : null}
       <ComputedLimits />
       <Fit curve={curve} scales={scales} />
       <Movers />

@@ -63,8 +63,14 @@ export function useShownCurve(level: string | undefined): ShownCurve {
     lacks: isSingle && draft.data?.state === 'failed' ? draft.data : undefined,
     before: dragged ? curveOf(rest) : undefined,
     failed: line?.state === 'failed' ? line : undefined,
-    doing: trouble ? trouble.message : dragged ? 'following the drag' : draft.isFetching ? 'drafting' : full.isFetching ? 'computing in full' : '',
+    doing: trouble ? trouble.message : dragged ? 'following the drag' : draft.isFetching ? 'drafting' : full.isFetching ? 'computing in full' : cutShort(full.data ?? draft.data),
   }
+}
+
+/** Why the last word is less than was asked for. */
+function cutShort(line: CurveLine | undefined): string {
+  if (line?.state === 'stopped') return 'stopped before its end'
+  return line?.state === 'running' ? 'ended before its last speed' : ''
 }
 
 function usable(line: CurveLine | undefined): CurveLine | undefined {

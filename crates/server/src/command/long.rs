@@ -1,0 +1,70 @@
+//! `upper-lobe sensitivity` and `calibrate`: the work of seconds that the screen asks for, run to its end.
+
+use super::REFUSED;
+use super::analyze::{print, read};
+use clap::Args;
+use std::path::PathBuf;
+use std::process::ExitCode;
+use std::sync::Arc;
+use upper_lobe_core::analysis::{Build, CalibrationJob, Faults, Halted, Job, SensitivityJob, Stages, Watch};
+
+/// A document.
+#[derive(Debug, Args)]
+pub struct Options {
+    /// The build document; `-` reads standard input.
+    file: PathBuf,
+}
+
+/// A document and one of its candidates.
+#[derive(Debug, Args)]
+pub struct CandidateOptions {
+    /// The build document; `-` reads standard input.
+    file: PathBuf,
+    /// The candidate with this id; the first when absent.
+    #[arg(long)]
+    candidate: Option<String>,
+}
+
+/// Prints what each decision is worth.
+pub fn sensitivity(options: &CandidateOptions) -> anyhow::Result<ExitCode> {
+    let text = read(&options.file)?;
+    finish(document(&text).and_then(|build| {
+        let first = build.candidates().first().map(|view| view.id.to_owned()).unwrap_or_default();
+        Ok(SensitivityJob::new(&build, options.candidate.as_deref().unwrap_or(&first), Arc::default())?)
+    }))
+}
+
+/// Prints the constants fitted to the pull in the document.
+pub fn calibrate(options: &Options) -> anyhow::Result<ExitCode> {
+    let text = read(&options.file)?;
+    finish(document(&text).and_then(|build| Ok(CalibrationJob::new(&build, Arc::<Stages>::default())?)))
+}
+
+fn document(text: &[u8]) -> Result<Build, Faults> {
+    Build::read(&String::from_utf8_lossy(text))
+}
+
+/// Runs a job and prints its result; the faults or what it lacks with status 2.
+fn finish<J: Job>(job: Result<Result<J, Halted>, Faults>) -> anyhow::Result<ExitCode>
+where
+    J::Done: serde::Serialize,
+{
+    let job = match job {
+        Ok(job) => job,
+        Err(faults) => {
+            print(&faults)?;
+            return Ok(ExitCode::from(REFUSED));
+        }
+    };
+    match job.and_then(|job| job.run(&Watch::nobody())) {
+        Ok(done) => {
+            print(&*done)?;
+            Ok(ExitCode::SUCCESS)
+        }
+        Err(Halted::Lacks { reason, needs }) => {
+            print(&serde_json::json!({ "reason": reason, "needs": needs }))?;
+            Ok(ExitCode::from(REFUSED))
+        }
+        Err(Halted::Stopped) => anyhow::bail!("stopped before its end"),
+    }
+}

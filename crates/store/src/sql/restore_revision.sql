@@ -1,0 +1,2 @@
+INSERT INTO revision (build_id, number, name, document, digest, saved_at)
+VALUES (?, ?, ?, ?, ?, ?)
