@@ -3,9 +3,12 @@
 
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
+mod support;
+
 use serde_json::Value;
 use std::collections::HashMap;
 use std::sync::Arc;
+use support::Chance;
 use upper_lobe_core::analysis::{LimitReport, PartName, Remedy, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;
 use upper_lobe_core::document::{Side, get, set_field};
@@ -150,19 +153,6 @@ fn by_chance(text: &str, chance: &mut Chance) -> Option<Build> {
         set_field(&mut value, field, &to, UnitSystem::Inch).ok()?;
     }
     Build::from_value(value).ok()
-}
-
-/// Seeded shares between 0 and 1 [splitmix64: Steele, Lea and Flood 2014; from memory].
-struct Chance(u64);
-
-impl Chance {
-    fn share(&mut self) -> f64 {
-        self.0 = self.0.wrapping_add(0x9E37_79B9_7F4A_7C15);
-        let mut mixed = self.0;
-        mixed = (mixed ^ (mixed >> 30)).wrapping_mul(0xBF58_476D_1CE4_E5B9);
-        mixed = (mixed ^ (mixed >> 27)).wrapping_mul(0x94D0_49BB_1331_11EB);
-        ((mixed ^ (mixed >> 31)) >> 11) as f64 / (1u64 << 53) as f64
-    }
 }
 
 #[test]
