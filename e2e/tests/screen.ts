@@ -49,6 +49,7 @@ export async function drag(page: Page, name: string, pixels: number): Promise<vo
 /** Goes to a step of the work. */
 export async function step(page: Page, name: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`^${name}`) }).click()
+  await expect(page.getByRole('heading', { level: 1, name: new RegExp(`^${name}`) })).toBeVisible()
 }
 
 /** Pastes a text where the focus is, as a spreadsheet's clipboard gives it. */

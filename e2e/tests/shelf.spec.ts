@@ -11,7 +11,7 @@ async function choose(page: Page, stepName: string, many: string, part: string):
 test('a part is tried, used, undone, edited and kept under a name of its own', async ({ bench }) => {
   await choose(bench, 'Rocker', 'rockers', 'Aluminium stud roller 1.65')
   await expect(bench.getByText(/ratio 1\.6 to 1\.65/)).toBeVisible()
-  await expect(bench.getByRole('row', { name: /^Intake spring to coil bind/ })).toBeVisible()
+  await expect(bench.getByRole('row', { name: /^Intake coil-bind clearance/ })).toBeVisible()
   await bench.getByRole('button', { name: 'Use in this candidate' }).click()
   const ratio = bench.getByRole('textbox', { name: 'Ratio', exact: true })
   await expect(ratio).toHaveValue('1.65')
@@ -28,7 +28,8 @@ test('a part is tried, used, undone, edited and kept under a name of its own', a
   const kept = bench.locator('.shelf-list button', { hasText: name })
   await expect(kept).toContainText('made from Aluminium stud roller 1.65')
   await kept.click()
-  await bench.getByRole('button', { name: 'Take off the shelf' }).click()
+  await bench.getByRole('button', { name: 'Remove', exact: true }).click()
+  await bench.getByRole('tooltip').getByRole('button', { name: 'Remove' }).click()
   await expect(bench.getByRole('textbox', { name: 'Find a part' })).toBeVisible()
   await expect(kept).toBeHidden()
 })
@@ -63,7 +64,8 @@ test('a sheet goes in whole or not at all', async ({ bench }) => {
   await expect(bench.locator('.shelf-list')).toContainText('196.2 mm')
   for (const name of ['Sheet rod', 'Other rod']) {
     await bench.locator('.shelf-list button', { hasText: name }).click()
-    await bench.getByRole('button', { name: 'Take off the shelf' }).click()
+    await bench.getByRole('button', { name: 'Remove', exact: true }).click()
+  await bench.getByRole('tooltip').getByRole('button', { name: 'Remove' }).click()
     await expect(bench.getByRole('textbox', { name: 'Find a part' })).toBeVisible()
   }
 })

@@ -48,7 +48,7 @@ test('from a blank page to margins', async ({ bench: page }) => {
   await fill(page, [['candidates[0].train.spring.installed_height', '1.800'], ['candidates[0].train.spring.coil_bind_height', '1.150']])
   await paste(page, page.locator('[data-field="candidates[0].train.spring.points"]'), '1.800 140\n1.250 360')
   await expect(page.getByRole('slider', { name: 'Crank angle' })).toBeVisible()
-  for (const margin of ['Intake valve to piston', 'Intake spring to coil bind', 'Intake open load', 'Dynamic compression', 'Idle overlap']) {
+  for (const margin of ['Intake valve to piston', 'Intake coil-bind clearance', 'Intake open load', 'Dynamic compression', 'Idle overlap']) {
     await expect(page.getByRole('listitem').filter({ hasText: margin }).first()).not.toContainText('unknown')
   }
   await page.locator('body').press('Control+s')
@@ -75,7 +75,7 @@ test('a candidate is copied, changed, laid beside, compared in words, and a reme
 
   const margin = page.locator('.margin').filter({ hasText: 'Intake open load' })
   await margin.getByRole('button', { name: /Intake open load/ }).click()
-  await margin.getByRole('button', { name: /^New candidate with Spring, installed height/ }).click()
+  await margin.getByRole('button', { name: /^New candidate with Spring installed height/ }).click()
   await expect(tabs.getByRole('button', { name: /^D: spring, installed height/ })).toHaveAttribute('aria-current', 'true')
   await expect(margin).not.toContainText('fails')
   await page.locator('body').press('Control+z')
@@ -83,8 +83,8 @@ test('a candidate is copied, changed, laid beside, compared in words, and a reme
 })
 
 test('a shop holds to its own figure with a reason, and goes back', async ({ bench: page }) => {
-  const margin = page.getByRole('listitem').filter({ hasText: 'Intake spring to coil bind' })
-  await margin.getByRole('button', { name: /Intake spring to coil bind/ }).click()
+  const margin = page.getByRole('listitem').filter({ hasText: 'Intake coil-bind clearance' })
+  await margin.getByRole('button', { name: /Intake coil-bind clearance/ }).click()
   await margin.getByRole('button', { name: "set this shop's own figure" }).click()
   await margin.getByRole('textbox', { name: 'At least, with its unit' }).fill('.150 in')
   await margin.getByRole('textbox', { name: 'Reason' }).fill('Springs of this kind settle')

@@ -329,7 +329,7 @@ async fn a_curve_that_cannot_be_says_what_it_lacks() {
     assert_eq!(found[0]["state"], "failed");
     assert_eq!(
         found[0]["needs"],
-        json!([{ "field": "engine.exhaust.primary_length", "label": "Exhaust port primary length" }])
+        json!([{ "field": "engine.exhaust.primary_length", "label": "Exhaust primary length" }])
     );
     let unknown = json!({ "document": DEMO, "candidate": "zz", "effort": "fast" });
     let response = send(&app, TestRequest::post().uri("/api/curve").set_json(unknown)).await;

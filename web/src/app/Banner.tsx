@@ -10,7 +10,8 @@ export function Banner({ onOpen }: { onOpen: (id: number) => void }) {
   const draftKept = useSessionPart((state) => state.draftKept)
   const recovered = useSessionPart((state) => state.recovered)
   const warnings = useSessionPart((state) => state.answer?.analysis.warnings)
-  const readOnly = useServerState().data?.read_only === true
+  const server = useServerState().data
+  const readOnly = server?.read_only === true
   return (
     <>
       {trouble === undefined ? null : (
@@ -25,6 +26,7 @@ export function Banner({ onOpen }: { onOpen: (id: number) => void }) {
         />
       ) : null}
       {draftKept ? null : <Alert type="warning" showIcon title="This browser lets the page keep nothing (its storage is forbidden or full): edits that are not saved will not survive a reload. Save often." />}
+      {server && server.troubles.length > 0 ? <Alert type="error" showIcon title={<>{server.troubles.map((each) => <div key={each}>{each}</div>)}</>} /> : null}
       {readOnly ? <Alert type="warning" showIcon title="This database may only be read: try things out, export what you want to keep; nothing can be saved here." /> : null}
       {recovered ? (
         <Alert

@@ -125,7 +125,7 @@ mod tests {
             told,
             [
                 ("engine.bore", "Bore", "4 in", "4.03 in"),
-                ("engine.intake.flow", "Intake port flow table", "0.1 in 60 cfm", "0.1 in 61 cfm"),
+                ("engine.intake.flow", "Intake flow table", "0.1 in 60 cfm", "0.1 in 61 cfm"),
                 ("candidates[a].cam.lobe_separation", "A: lobe separation", "112 deg", "110 deg"),
             ]
             .map(text)

@@ -40,8 +40,9 @@ pub fn said(path: &str) -> String {
     let Some(field) = field_at(path) else { return path.to_owned() };
     let side = path.split(['.', '[']).find(|part| matches!(*part, "intake" | "exhaust"));
     // A mass is the valve's or the retainer's: say whose. The engine's and the cam's need no owner.
-    let owner =
-        path.rsplit_once('.').and_then(|(parent, _)| field_at(parent)).filter(|owner| !WHOLES.contains(&owner.key));
+    let parent = path.rsplit_once('.').map(|(parent, _)| parent);
+    let parent = parent.map(|parent| parent.trim_end_matches(".intake").trim_end_matches(".exhaust"));
+    let owner = parent.and_then(field_at).filter(|owner| !WHOLES.contains(&owner.key));
     let mut words = field.label.to_owned();
     for before in [owner.map(|owner| owner.label), side].into_iter().flatten() {
         if !words.to_lowercase().contains(&before.to_lowercase()) {

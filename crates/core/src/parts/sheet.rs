@@ -168,6 +168,12 @@ impl Line {
         format!("line {}, {column}", self.number)
     }
 
+    /// The same fault, called by its line and column.
+    fn placed(&self, column: &str, fault: Fault) -> Fault {
+        let place = self.place(column);
+        Fault { label: place.clone(), field: place, ..fault }
+    }
+
     fn text(&self, heading: &Heading, column: &str) -> Option<String> {
         let at = heading.0.iter().position(|(name, _)| name == column)?;
         self.record.get(at).filter(|text| !text.is_empty()).map(str::to_owned)
@@ -202,14 +208,14 @@ impl Line {
             match self.value(field, cell, unit, system) {
                 Ok(Some(value)) => insert(&mut part.fields, path, value),
                 Ok(None) => {}
-                Err(fault) => faults.push(Fault { field: self.place(name), ..fault }),
+                Err(fault) => faults.push(self.placed(name, fault)),
             }
         }
         if !faults.is_empty() {
             return Err(Faults { faults });
         }
         part.checked().map_err(|found| {
-            let placed = |fault: Fault| Fault { field: self.place(&fault.field), ..fault };
+            let placed = |fault: Fault| self.placed(&fault.field.clone(), fault);
             Faults { faults: found.faults.into_iter().map(placed).collect() }
         })
     }

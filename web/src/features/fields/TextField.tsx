@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { useId, useState } from 'react'
+import { useId, useRef, useState } from 'react'
 import type { Refused } from '../session/state'
 import { useFaultText } from './faults'
 
@@ -28,17 +28,27 @@ export function TextField({ label, value, onCommit, refused, onForget, suffix, h
   const id = useId()
   const [draft, setDraft] = useState<string>()
   const fault = useFaultText(refused, field)
-  const shown = draft ?? (typeof refused?.typed === 'string' ? refused.typed : value)
+  const asked = useRef<string>(undefined)
+  const kept = typeof refused?.typed === 'string' ? refused.typed : undefined
+  const shown = draft ?? kept ?? value
   const commit = () => {
-    if (draft === undefined) return
+    // Leaving the field after Enter does not ask again.
+    if (draft === undefined || draft === asked.current) return
+    send(draft)
+  }
+  const send = (text: string) => {
     // The good value typed again takes the refused one back.
-    if (draft === value) {
+    if (text === value) {
       onForget?.()
       setDraft(undefined)
       return
     }
-    const over = () => { setDraft((now) => (now === draft ? undefined : now)) }
-    const answer = onCommit(draft)
+    asked.current = text
+    const over = () => {
+      asked.current = undefined
+      setDraft((now) => (now === text ? undefined : now))
+    }
+    const answer = onCommit(text)
     if (answer) void answer.then(over)
     else over()
   }
@@ -59,7 +69,10 @@ export function TextField({ label, value, onCommit, refused, onForget, suffix, h
           onChange={(event) => { setDraft(event.target.value) }}
           onBlur={commit}
           onKeyDown={(event) => {
-            if (event.key === 'Enter') commit()
+            if (event.key === 'Enter') {
+              if (draft === undefined && kept !== undefined) send(kept)
+              else commit()
+            }
             if (event.key === 'Escape') {
               setDraft(undefined)
               onForget?.()

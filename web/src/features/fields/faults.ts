@@ -19,6 +19,7 @@ export function faultOf(faults: readonly Fault[], field: string, system: UnitSys
 export function useFaultText(refused: Refused | undefined, field: string | undefined): string | undefined {
   const system = useSessionPart((state) => state.system)
   const [first] = refused?.faults ?? []
-  if (!refused || !first) return undefined
+  if (!refused) return undefined
+  if (!first) return 'not taken yet: no answer came; Enter tries again'
   return (field === undefined ? undefined : faultOf(refused.faults, field, system)) ?? faultText(first, system, field)
 }

@@ -105,8 +105,8 @@ export class Session {
           this.forget(key)
         } catch (error) {
           const faults = error instanceof Refusal ? error.problem.faults ?? [] : []
-          if (faults.length > 0) this.set({ refusals: { ...this.state.refusals, [key]: { typed, faults } }, trouble: undefined })
-          else this.refused(error)
+          this.set({ refusals: { ...this.state.refusals, [key]: { typed, faults } }, trouble: undefined })
+          if (faults.length === 0) this.refused(error)
         } finally {
           answered()
         }

@@ -38,7 +38,7 @@ export interface SessionState {
 /** Text, or rows of a table, as typed. */
 export type Typed = string | readonly (readonly string[])[]
 
-/** What was typed into a field, and why it was not taken. */
+/** What was typed into a field, and why it was not taken; without faults, no answer came to it. */
 export interface Refused {
   readonly typed: Typed
   readonly faults: readonly Fault[]
