@@ -75,7 +75,7 @@ impl Advisor<'_> {
         if target.verdict() != Verdict::Tight {
             found.extend(parts_for(self, target));
         }
-        found.sort_by_key(|remedy| rank(remedy));
+        found.sort_by_key(rank);
         found.dedup_by(|a, b| a.changes == b.changes);
         found.truncate(MOST);
         found

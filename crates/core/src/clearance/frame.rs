@@ -325,7 +325,7 @@ impl Pocket {
 
     /// Distance from a place below the crown to the wall: square to the axis, or to the wall's edge in the crown where the
     /// wall ends below that.
-    fn to_wall(&self, place: Vector, crown: f64) -> f64 {
+    fn to_wall(self, place: Vector, crown: f64) -> f64 {
         let from = minus(place, self.centre);
         let square = along(from, self.normal, -dot(from, self.normal));
         let off_axis = norm(square);

@@ -13,14 +13,15 @@ pub struct Fault {
     /// Path of the field, such as `candidates[0].cam.intake.lobe_lift`.
     pub field: String,
     /// What the field is called.
-    pub label: String,
+    #[cfg_attr(feature = "openapi", schema(value_type = String))]
+    pub label: Box<str>,
     /// What was given, shortened when long.
     pub given: String,
     /// What the field needs.
     pub needs: String,
     /// The same as read in both systems, where it holds units or words of the format.
     #[serde(skip_serializing_if = "Option::is_none")]
-    pub shown: Option<Shown>,
+    pub shown: Option<Box<Shown>>,
     /// What to write instead, when it is known.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub cure: Option<String>,
@@ -33,13 +34,13 @@ impl Fault {
     /// A fault without a cure.
     pub fn new(field: impl Into<String>, given: &str, needs: impl Into<String>) -> Self {
         let field = short_path(field.into());
-        Self { label: said(&field), field, given: shorten(given), needs: needs.into(), shown: None, cure: None }
+        Self { label: said(&field).into(), field, given: shorten(given), needs: needs.into(), shown: None, cure: None }
     }
 
     /// A value that is not what `kind` needs.
     pub fn of_kind(field: impl Into<String>, given: &str, kind: &Kind) -> Self {
         let shown = Shown { inch: kind.needs_in(UnitSystem::Inch), metric: kind.needs_in(UnitSystem::Metric) };
-        Self { shown: Some(shown), ..Self::new(field, given, kind.needs()) }
+        Self { shown: Some(Box::new(shown)), ..Self::new(field, given, kind.needs()) }
     }
 
     /// The same fault with a cure.

@@ -171,7 +171,7 @@ impl Line {
     /// The same fault, called by its line and column.
     fn placed(&self, column: &str, fault: Fault) -> Fault {
         let place = self.place(column);
-        Fault { label: place.clone(), field: place, ..fault }
+        Fault { label: place.as_str().into(), field: place, ..fault }
     }
 
     fn text(&self, heading: &Heading, column: &str) -> Option<String> {
