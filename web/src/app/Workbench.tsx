@@ -54,7 +54,7 @@ export function Workbench({ onOpen }: { onOpen: (id: number) => void }) {
           <section className="panel step" aria-label={title}>
             <h1>{title}</h1>
             <ShelfRow step={place.step} />
-            <Guard key={place.step} what={`What belongs to ${title.toLowerCase()}`}><StepContent step={place.step} /></Guard>
+            <Guard key={`drawn-${place.step}`} what={`What belongs to ${title.toLowerCase()}`}><StepContent step={place.step} /></Guard>
             {place.step === 'compare' ? null : <FieldForm key={place.step} step={place.step} focus={place.focus} />}
           </section>
           {DRAWN.includes(place.step) ? <Guard what="The cylinder"><Cylinder /></Guard> : null}

@@ -35,7 +35,8 @@ export const TableField = memo(function TableField({ field, label }: { field: Fo
     if (!isPaste(text)) return
     event.preventDefault()
     setDraft(undefined)
-    session.edit({ paste: { field: field.field, text } })
+    // Refused, the table stays as the document has it, beside the fault.
+    void session.type(field.field, table.rows, { paste: { field: field.field, text } })
   }
   const escape = () => {
     setDraft(undefined)
