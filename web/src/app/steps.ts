@@ -24,7 +24,7 @@ const list = (prefix: string, keys: string): string[] => keys.split(' ').map((ke
 const port = (side: 'intake' | 'exhaust', title: string): Group[] => [
   {
     title: `${title} valve and pocket`,
-    fields: [...list(`engine.${side}.`, 'valves valve_diameter stem_diameter guide_material valve_angle valve_cant valve_offset_x valve_offset_y second_offset_x second_offset_y face_recess margin_thickness'), `engine.${side}.pocket.`],
+    fields: [...list(`engine.${side}.`, 'valves valve_diameter stem_diameter guide_material valve_angle valve_cant valve_offset_x valve_offset_y second_offset_x second_offset_y face_recess piston_drop margin_thickness'), `engine.${side}.pocket.`],
     picture: `pocket-${side}`,
   },
   { title: `${title} room around the valve train`, fields: list(`engine.${side}.`, 'guide_length tip_to_guide spring_pocket pushrod_hole pushrod_hole_below cover_room'), folded: 'while empty' },
