@@ -23,17 +23,29 @@ pub static GLOSSARY: &[Term] = &[
         "How many crank degrees the intake centreline stands ahead of the lobe separation; positive closes the intake earlier.",
     ),
     term("Base circle", "The round heel of the lobe the follower rests on while the valve is shut."),
+    term("Best timing", "Spark that gives most torque; retard from it costs torque and buys reserve against knock."),
     term("Boost", "Pressure in the intake manifold above the outside air, as a gauge shows it."),
+    term("Buckling load", "Load at which a pushrod bows out sideways, by Euler and Johnson."),
     term(
         "Calibration",
         "A few constants of the breathing model fitted to a pull on the dyno (port flow, friction, heat released, intake length), the same for every candidate.",
     ),
     term("Card", "The maker's data of a cam: lift and the duration at stated checking heights."),
+    term("Case depth left", "Hardened depth that stays after a regrind; below it the lobe spalls."),
     term(
         "Checking height",
         "Lobe lift at which an event or a duration is quoted, such as .050 in; the same cam has a longer duration at a lower height.",
     ),
     term("Coil bind", "All coils of a spring touch; past it something bends or breaks."),
+    term("Coil-bind clearance", "What is left between full net lift and coil bind."),
+    term(
+        "Contact (Hertz) stress",
+        "Pressure between lobe and follower by Hertz's equations; high load, a small roller or a sharp nose raise it.",
+    ),
+    term(
+        "Contact pattern",
+        "Band the rocker's tip wipes on the stem, its width and where it lies; narrow and centred wears the guide least.",
+    ),
     term(
         "Control",
         "The follower stays on the lobe and the valve lands gently; it is lost when inertia beats the spring.",
@@ -52,6 +64,10 @@ pub static GLOSSARY: &[Term] = &[
     ),
     term("Duration", "Crank degrees a valve is past a checking height, from opening to closing."),
     term(
+        "Dynamic compression",
+        "Trapped compression, at seat timing: volume above the piston at intake closing over the volume at top dead centre, what the charge really sees at low speed.",
+    ),
+    term(
         "Exhaust closes",
         "The event after top dead centre that ends overlap; later helps scavenging on top and costs idle.",
     ),
@@ -61,10 +77,7 @@ pub static GLOSSARY: &[Term] = &[
     ),
     term("Face recess", "Height of the closed valve's lowest edge above the head's gasket face."),
     term("Gross lift", "Lobe lift times rocker ratio, before lash is taken off."),
-    term(
-        "Hand check",
-        "Speed at which a rigid train would leave the lobe, by force against mass times acceleration; a real train loses 20 to 25 per cent of it.",
-    ),
+    term("Guide side load", "Push across the stem from the rocker's sweep and friction, over the guide's area."),
     term(
         "Installed height",
         "Height of the spring from its seat to the retainer with the valve shut; it sets the seat load.",
@@ -82,17 +95,29 @@ pub static GLOSSARY: &[Term] = &[
         "Lash",
         "Clearance of a solid train, taken at the valve; it comes off the lift and shortens the running events.",
     ),
-    term("Lift, net", "What the valve really gets from a rigid train: lobe lift times ratio, less lash."),
     term("Lobe lift", "Follower lift of the lobe, before the rocker multiplies it."),
     term(
         "Lobe separation",
         "Half the crank degrees between the two centrelines; narrow means more overlap for the same durations.",
+    ),
+    term(
+        "Lobe-to-bearing clearance",
+        "How far the lobe's highest point stays within the cam bearing's bore, so that the cam can be pushed in.",
+    ),
+    term(
+        "Lost motion",
+        "Follower lift that does not reach the valve: lash, the hydraulic lifter's give, and flex of pushrod and rocker.",
     ),
     term("Margin", "What is left over between what a limit needs and what the build has; positive when it is met."),
     term(
         "Measured, card, assumed",
         "Where a value comes from: read on the bench, taken from a maker's sheet, or neither yet.",
     ),
+    term(
+        "Missed shift",
+        "Speed above the shift that the engine reaches once by mistake; springs and limits are held to it.",
+    ),
+    term("Octane", "Knock resistance of the fuel: research octane (RON), or the pump's (R+M)/2, which is 4 to 5 less."),
     term("Open load", "Spring load at this cam's full net lift; a sheet's figure holds only for the sheet's own lift."),
     term(
         "Overlap",
@@ -104,23 +129,26 @@ pub static GLOSSARY: &[Term] = &[
     term("Radial clearance", "Gap from the valve's edge to the wall of its pocket, square to the stem."),
     term("Rate", "Load a spring gains for each unit of travel."),
     term("Remedy", "One change that buys a margin back, found by running the build again with it."),
+    term("Rigid lift", "Net lift of parts that do not give: lobe lift times ratio, less lash."),
     term("Rocker ratio", "Valve lift for each unit of lobe lift; the nominal figure changes through the sweep."),
+    term("Running lift", "Lift of the valve after lost motion and flex."),
     term("Seat load", "Spring load with the valve shut; it must hold against bounce, boost and drive pressure."),
     term(
         "Seat timing",
         "Events and duration at about .006 in of lobe lift, where the valve really leaves and meets its seat.",
     ),
+    term("Stock preload", "Plunger travel taken up as engines leave the works, .015 to .030 in."),
     term("Surge", "Waves within a spring; near a harmonic of the lobe they take load away when it is needed."),
     term("Tip-side mass", "Rocker mass that counts at the valve, weighed in a stand at the tip."),
     term(
-        "Trapped compression",
-        "Volume above the piston at intake closing over the volume at top dead centre: what the charge really sees at low speed.",
+        "Valve float speed",
+        "Speed at which a rigid train would leave the lobe, by force against mass times acceleration; a real train loses 20 to 25 per cent of it.",
     ),
-    term("Travel to bind", "What is left between full net lift and coil bind."),
     term(
         "Valve to piston",
         "Smallest distance along the stem between valve and crown over the cycle, mostly near overlap.",
     ),
+    term("Waves' end allowance", "Length beyond the metal that pressure waves see at an open end."),
 ];
 
 #[cfg(test)]

@@ -9,37 +9,14 @@ mod support;
 
 use serde_json::Value;
 use std::sync::Arc;
-use support::Chance;
+use support::{Chance, DEMOS, finite, scalars};
 use upper_lobe_core::analysis::{CurveJob, Effort, Halted, Job, PartName, Request, Stages, Watch, analyze};
 use upper_lobe_core::build::Build;
 use upper_lobe_core::document::{Kind, get, kind_of, set_field};
 use upper_lobe_core::quantity::{UnitSystem, parse, restate};
 
-const DEMOS: [&str; 3] = [
-    include_str!("../../../demo/tollgate-388-hauler.json"),
-    include_str!("../../../demo/quarry-lane-427-strip.json"),
-    include_str!("../../../demo/harbour-six-7-2-diesel.json"),
-];
-
 fn wanted(name: &str, usual: usize) -> usize {
     std::env::var(name).ok().and_then(|text| text.parse().ok()).unwrap_or(usual)
-}
-
-/// Paths of every scalar.
-fn scalars(value: &Value, path: &str, out: &mut Vec<String>) {
-    match value {
-        Value::Object(map) => {
-            for (key, inner) in map.iter().filter(|(key, _)| *key != "sources") {
-                scalars(inner, &if path.is_empty() { key.clone() } else { format!("{path}.{key}") }, out);
-            }
-        }
-        Value::Array(items) => {
-            for (place, inner) in items.iter().enumerate() {
-                scalars(inner, &format!("{path}[{place}]"), out);
-            }
-        }
-        _ => out.push(path.to_owned()),
-    }
 }
 
 /// One field moved, taken out, or put at another of its words; nothing when the document would refuse the text.
@@ -75,7 +52,8 @@ fn next(round: usize, chance: &mut Chance) -> (Build, Vec<String>) {
     let mut value: Value = serde_json::from_str(DEMOS[round % 3]).expect("a demo");
     let mut paths = Vec::new();
     scalars(&value, "", &mut paths);
-    paths.retain(|path| !matches!(path.as_str(), "format" | "version" | "name" | "notes"));
+    paths
+        .retain(|path| !path.contains("sources.") && !matches!(path.as_str(), "format" | "version" | "name" | "notes"));
     let mut made = Vec::new();
     let most = 1 + (chance.share() * 4.0) as usize;
     for _ in 0..40 {
@@ -85,16 +63,6 @@ fn next(round: usize, chance: &mut Chance) -> (Build, Vec<String>) {
         }
     }
     (Build::from_value(value).expect("accepted at every step"), made)
-}
-
-fn finite(printed: &str, made: &[String]) {
-    for word in ["NaN", ": inf", ": -inf", "(inf", "(-inf", "[inf", " inf,"] {
-        assert!(
-            !printed.contains(word),
-            "{made:?}: {word} after {}",
-            printed.split(word).next().map_or("", |p| &p[p.len().saturating_sub(200)..])
-        );
-    }
 }
 
 #[test]

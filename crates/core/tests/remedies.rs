@@ -8,19 +8,12 @@ mod support;
 use serde_json::Value;
 use std::collections::HashMap;
 use std::sync::Arc;
-use support::Chance;
+use support::{Chance, DEMOS, SHELF};
 use upper_lobe_core::analysis::{LimitReport, PartName, Remedy, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;
 use upper_lobe_core::document::{Side, get, set_field};
 use upper_lobe_core::parts::{Part, fit_part, read_sheet};
 use upper_lobe_core::quantity::{UnitSystem, parse, restate};
-
-const DEMOS: [&str; 3] = [
-    include_str!("../../../demo/tollgate-388-hauler.json"),
-    include_str!("../../../demo/quarry-lane-427-strip.json"),
-    include_str!("../../../demo/harbour-six-7-2-diesel.json"),
-];
-const SHELF: &str = include_str!("../../../demo/parts.csv");
 
 type Margins = HashMap<(String, Option<Side>), LimitReport>;
 
@@ -85,19 +78,9 @@ fn holds(limit: &LimitReport, remedy: &Remedy, before: &Margins, after: &Margins
     for (key, now) in after {
         let was = before.get(key).map(|limit| limit.verdict);
         assert!(now.verdict != Verdict::Fails || was == Some(Verdict::Fails), "{} breaks {key:?}", told());
-        let worse = was.is_some_and(|was| rank(now.verdict) > rank(was));
+        let worse = was.is_some_and(|was| now.verdict.rank() > was.rank());
         let named = remedy.worsens.iter().any(|worsened| (worsened.id.clone(), worsened.side) == *key);
         assert!(!worse || named, "{} does not name {key:?}", told());
-    }
-}
-
-const fn rank(verdict: Verdict) -> u8 {
-    match verdict {
-        Verdict::Ok => 0,
-        Verdict::Tight => 1,
-        Verdict::Advice => 2,
-        Verdict::Unknown => 3,
-        Verdict::Fails => 4,
     }
 }
 

@@ -3,18 +3,15 @@
 
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
+mod support;
+
+use support::DEMOS;
 use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::{Resolved, Stages};
 use upper_lobe_core::document::set_field;
 use upper_lobe_core::given::Place;
 use upper_lobe_core::limits::{Finding, Findings, Judgement, RULES, limits};
 use upper_lobe_core::quantity::UnitSystem;
-
-const DEMOS: [&str; 3] = [
-    include_str!("../../../demo/tollgate-388-hauler.json"),
-    include_str!("../../../demo/quarry-lane-427-strip.json"),
-    include_str!("../../../demo/harbour-six-7-2-diesel.json"),
-];
 
 /// Fields no demo gives, so that the rules about them are held too.
 const MORE: [(&str, &str); 16] = [

@@ -3,21 +3,17 @@
 
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
+mod support;
+
 use proptest::prelude::*;
 use serde_json::{Map, Value};
+use support::{DEMOS, SHELF};
 use upper_lobe_core::analysis::Stages;
 use upper_lobe_core::build::Build;
 use upper_lobe_core::document::{Kind, Side};
 use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::parts::{Part, PartKind, fit, part_of, read_sheet, write_sheet};
 use upper_lobe_core::quantity::UnitSystem;
-
-const SHELF: &str = include_str!("../../../demo/parts.csv");
-const DEMOS: [&str; 3] = [
-    include_str!("../../../demo/tollgate-388-hauler.json"),
-    include_str!("../../../demo/quarry-lane-427-strip.json"),
-    include_str!("../../../demo/harbour-six-7-2-diesel.json"),
-];
 
 /// A value a field may hold, a share of the way through its range.
 fn value_of(kind: &Kind, share: f64) -> Option<Value> {

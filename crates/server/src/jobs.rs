@@ -14,6 +14,7 @@ use tokio::sync::{OwnedSemaphorePermit, Semaphore};
 use tokio_stream::StreamExt;
 use tokio_stream::wrappers::ReceiverStream;
 use upper_lobe_core::analysis::{Class, Halted, Job, Named, Watch};
+use utoipa::ToSchema;
 
 /// Results that may run at once; each uses every core, so that more would only make all of them slow.
 const AT_ONCE: usize = 2;
@@ -22,21 +23,37 @@ const PREVIEWS: usize = 2;
 /// Lines on their way to a page that reads slowly; steps beyond them are left out, the last line never is.
 const LINES: usize = 16;
 
-/// A job as a stream of lines.
-pub trait Told: Job + 'static {
-    /// A line of the answer.
-    type Line: Serialize + Send;
-    /// Others run; this one begins when one of them ends.
-    fn waiting() -> Self::Line;
+/// One line of a job's answer.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+#[serde(tag = "state", rename_all = "snake_case")]
+pub enum Line<S, D> {
+    /// Other work runs; this begins when some of it ends.
+    Waiting,
     /// Some of it is there.
-    fn running(step: Self::Step) -> Self::Line;
+    Running(S),
     /// All of it is there.
-    fn done(done: &Self::Done) -> Self::Line;
+    Done(D),
     /// It ended without a result.
-    fn failed(reason: String, needs: Vec<Named>) -> Self::Line;
+    Failed {
+        /// Why.
+        reason: String,
+        /// Fields that would close it.
+        needs: Vec<Named>,
+    },
     /// Nobody wanted it any more.
-    fn stopped() -> Self::Line;
+    Stopped,
 }
+
+/// A job whose result can be told in a line.
+pub trait Told: Job<Step: Serialize> + 'static {
+    /// The result as a line tells it.
+    type Shown: Serialize;
+    /// What of a result goes into its line.
+    fn shown(done: &Self::Done) -> Self::Shown;
+}
+
+/// The line of such a job.
+type LineOf<J> = Line<<J as Job>::Step, <J as Told>::Shown>;
 
 /// The page a request comes from: each has its own turn.
 #[derive(Debug, Clone, PartialEq, Eq, Hash)]
@@ -116,10 +133,10 @@ impl Jobs {
         let listener = Listener::default();
         let gone = listener.gone();
         actix_web::rt::spawn(async move {
-            let last = match job {
-                Err(halted) => ended::<J>(halted),
+            let last: LineOf<J> = match job {
+                Err(halted) => halted.into(),
                 Ok(job) => match job.kept() {
-                    Some(done) => J::done(&done),
+                    Some(done) => Line::Done(J::shown(&done)),
                     None => self.work(job, &client, &send, gone).await,
                 },
             };
@@ -129,37 +146,40 @@ impl Jobs {
     }
 
     /// The last line of a job that has to be run.
-    async fn work<J: Told>(&self, job: J, client: &Client, send: &Sender<Bytes>, gone: Arc<AtomicBool>) -> J::Line {
+    async fn work<J: Told>(&self, job: J, client: &Client, send: &Sender<Bytes>, gone: Arc<AtomicBool>) -> LineOf<J> {
         let class = job.class();
         if self.is_busy(client, class) {
-            tell(send, &J::waiting()).await;
+            tell(send, &LineOf::<J>::Waiting).await;
         }
-        let Some(turn) = self.turn(client, class).await else { return J::stopped() };
+        let Some(turn) = self.turn(client, class).await else { return Line::Stopped };
         let steps = send.clone();
         let worked = web::block(move || {
             let _held_until_here = turn;
             let report = |step: J::Step| {
                 // A page that reads slowly misses steps; the result has them all.
-                let _ = steps.try_send(line_of(&J::running(step)));
+                let _ = steps.try_send(line_of(&LineOf::<J>::Running(step)));
             };
             let stop = || gone.load(Ordering::Relaxed);
             job.run(&Watch { report: &report, stop: &stop })
         });
         match worked.await {
-            Ok(Ok(done)) => J::done(&done),
-            Ok(Err(halted)) => ended::<J>(halted),
+            Ok(Ok(done)) => Line::Done(J::shown(&done)),
+            Ok(Err(halted)) => halted.into(),
             Err(error) => {
                 tracing::error!(%error, "a job was interrupted");
-                J::failed("the computation broke off; the rest of the build is not touched".to_owned(), Vec::new())
+                let reason = "the computation broke off; the rest of the build is not touched".to_owned();
+                Line::Failed { reason, needs: Vec::new() }
             }
         }
     }
 }
 
-fn ended<J: Told>(halted: Halted) -> J::Line {
-    match halted {
-        Halted::Stopped => J::stopped(),
-        Halted::Lacks { reason, needs } => J::failed(reason, needs),
+impl<S, D> From<Halted> for Line<S, D> {
+    fn from(halted: Halted) -> Self {
+        match halted {
+            Halted::Stopped => Self::Stopped,
+            Halted::Lacks { reason, needs } => Self::Failed { reason, needs },
+        }
     }
 }
 

@@ -3,7 +3,8 @@
 use crate::{Store, StoreError};
 use sha2::{Digest, Sha256};
 use sqlx::Row;
-use sqlx::sqlite::{SqlitePool, SqliteRow};
+use sqlx::sqlite::SqliteRow;
+use std::fmt;
 
 /// Something of the store that is not as it was saved.
 #[derive(Debug, Clone, PartialEq, Eq, serde::Serialize)]
@@ -14,6 +15,15 @@ pub struct Damage {
     pub revision: Option<i64>,
     /// What is wrong, in a sentence.
     pub what: String,
+}
+
+impl fmt::Display for Damage {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        if let (Some(build), Some(revision)) = (self.build, self.revision) {
+            write!(f, "Build {build}, revision {revision}: ")?;
+        }
+        f.write_str(&self.what)
+    }
 }
 
 /// SHA-256 of a document's text, in hexadecimal.
@@ -35,23 +45,9 @@ pub(crate) fn sound_document(row: &SqliteRow) -> Result<String, StoreError> {
     Ok(document)
 }
 
-/// Gives revisions from before digests theirs.
-pub(crate) async fn fill(pool: &SqlitePool) -> Result<(), StoreError> {
-    let rows = sqlx::query("SELECT rowid, document FROM revision WHERE digest IS NULL").fetch_all(pool).await?;
-    for row in &rows {
-        let (id, document): (i64, String) = (row.try_get("rowid")?, row.try_get("document")?);
-        sqlx::query("UPDATE revision SET digest = ? WHERE rowid = ?")
-            .bind(digest(&document))
-            .bind(id)
-            .execute(pool)
-            .await?;
-    }
-    Ok(())
-}
-
 impl Store {
     /// Everything that is not as it was saved: SQLite's own check of the file, then every document against its digest.
-    /// What is not named can be opened.
+    /// What is not named can be opened. Revisions from before digests are given theirs.
     ///
     /// # Errors
     /// A database that cannot be asked at all.
@@ -64,14 +60,25 @@ impl Store {
         let all = sqlx::query("SELECT build_id, number FROM revision ORDER BY build_id, number");
         for row in all.fetch_all(&self.pool).await? {
             let (build, number): (i64, i64) = (row.try_get("build_id")?, row.try_get("number")?);
-            let what = match self.revision(build, number).await {
-                Ok(_) => continue,
+            let what = match self.sound(build, number).await {
+                Ok(()) => continue,
                 Err(StoreError::Damaged(..)) => "its text is not the one that was saved".to_owned(),
                 Err(error) => format!("it cannot be read: {error}"),
             };
             found.push(Damage { build: Some(build), revision: Some(number), what });
         }
         Ok(found)
+    }
+
+    async fn sound(&self, build: i64, number: i64) -> Result<(), StoreError> {
+        let query = sqlx::query(include_str!("sql/revision.sql")).bind(build).bind(number);
+        let row = query.fetch_one(&self.pool).await?;
+        let document = sound_document(&row)?;
+        if row.try_get::<Option<String>, _>("digest")?.is_none() && !self.is_read_only() {
+            let given = sqlx::query("UPDATE revision SET digest = ? WHERE build_id = ? AND number = ?");
+            given.bind(digest(&document)).bind(build).bind(number).execute(&self.pool).await?;
+        }
+        Ok(())
     }
 }
 

@@ -19,6 +19,7 @@ pub use digests::{Damage, digest};
 pub use error::StoreError;
 pub use shelf::{KeptPart, Put};
 
+use change::Change;
 use digests::sound_document;
 use open::Home;
 use sqlx::Row;
@@ -135,19 +136,22 @@ impl Store {
     /// A new build with its first revision.
     pub async fn create(&self, name: &str, document: &str) -> Result<BuildEntry, StoreError> {
         let mut change = self.change().await?;
-        let build: i64 =
-            sqlx::query_scalar("INSERT INTO build DEFAULT VALUES RETURNING id").fetch_one(&mut *change).await?;
-        let row = sqlx::query(include_str!("sql/insert_revision.sql"))
-            .bind(build)
-            .bind(1_i64)
-            .bind(name)
-            .bind(document)
-            .bind(digest(document))
-            .fetch_one(&mut *change)
-            .await?;
-        let made = entry(&row)?;
+        let made = begun(&mut change, name, document).await?;
         change.commit().await?;
         Ok(made)
+    }
+
+    /// New builds, each by name and document, and parts in the place of those of their names: all of it or nothing.
+    ///
+    /// # Errors
+    /// A store that may not be written, a full disk; then everything is as it was.
+    pub async fn create_all(&self, builds: &[(&str, &str)], parts: &[KeptPart]) -> Result<(), StoreError> {
+        let mut change = self.change().await?;
+        for (name, document) in builds {
+            begun(&mut change, name, document).await?;
+        }
+        self.put_in(&mut change, parts).await?;
+        change.commit().await
     }
 
     /// The next revision of a build, when `base` is still its newest.
@@ -161,15 +165,7 @@ impl Store {
         if newest != base {
             return Err(StoreError::Stale { build, base, newest });
         }
-        let row = sqlx::query(include_str!("sql/insert_revision.sql"))
-            .bind(build)
-            .bind(newest + 1)
-            .bind(name)
-            .bind(document)
-            .bind(digest(document))
-            .fetch_one(&mut *change)
-            .await?;
-        let saved = entry(&row)?;
+        let saved = revised(&mut change, (build, newest + 1), name, document).await?;
         change.commit().await?;
         Ok(saved)
     }
@@ -178,6 +174,23 @@ impl Store {
     pub async fn close(&self) {
         self.pool.close().await;
     }
+}
+
+/// A new build with its first revision.
+async fn begun(change: &mut Change, name: &str, document: &str) -> Result<BuildEntry, StoreError> {
+    let build = sqlx::query_scalar("INSERT INTO build DEFAULT VALUES RETURNING id").fetch_one(&mut **change).await?;
+    revised(change, (build, 1), name, document).await
+}
+
+/// A revision of a build under a number that is free.
+async fn revised(
+    change: &mut Change,
+    (build, number): (i64, i64),
+    name: &str,
+    document: &str,
+) -> Result<BuildEntry, StoreError> {
+    let query = sqlx::query(include_str!("sql/insert_revision.sql")).bind(build).bind(number);
+    entry(&query.bind(name).bind(document).bind(digest(document)).fetch_one(&mut **change).await?)
 }
 
 fn entry(row: &sqlx::sqlite::SqliteRow) -> Result<BuildEntry, StoreError> {

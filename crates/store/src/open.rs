@@ -1,6 +1,6 @@
 //! Opening the file: for writing where it may be written, else for reading, whatever else is forbidden.
 
-use crate::{Store, StoreError, digests};
+use crate::{Store, StoreError};
 use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePool, SqlitePoolOptions, SqliteSynchronous};
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
@@ -94,7 +94,6 @@ impl Store {
         sqlx::query("BEGIN IMMEDIATE").execute(&mut *connection).await?;
         sqlx::query("ROLLBACK").execute(&mut *connection).await?;
         drop(connection);
-        digests::fill(&self.pool).await?;
         Ok(self)
     }
 

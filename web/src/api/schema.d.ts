@@ -1378,28 +1378,10 @@ export interface components {
             /** @description When that was saved, UTC. */
             saved_at: string;
         };
-        /** @description One line of the answer. */
-        CalibrateLine: {
-            /** @enum {string} */
-            state: "waiting";
-        } | (components["schemas"]["CalibrationStep"] & {
-            /** @enum {string} */
-            state: "running";
-        }) | {
+        /** @description The constants found. */
+        CalibrateDone: {
             /** @description What it came to. */
             report: components["schemas"]["CalibrationReport"];
-            /** @enum {string} */
-            state: "done";
-        } | {
-            /** @description Fields that would close it. */
-            needs: components["schemas"]["Named"][];
-            /** @description Why. */
-            reason: string;
-            /** @enum {string} */
-            state: "failed";
-        } | {
-            /** @enum {string} */
-            state: "stopped";
         };
         /** @description Whose pull to fit to. */
         CalibrateRequest: {
@@ -1516,30 +1498,12 @@ export interface components {
             /** @description The saved text; empty when it was removed. */
             theirs: string;
         };
-        /** @description One line of the answer. */
-        CurveLine: {
-            /** @enum {string} */
-            state: "waiting";
-        } | (components["schemas"]["CurveStep"] & {
-            /** @enum {string} */
-            state: "running";
-        }) | {
+        /** @description A whole curve. */
+        CurveDone: {
             /** @description The curve. */
             curve: components["schemas"]["BreathingReport"];
-            /** @enum {string} */
-            state: "done";
             /** @description The first cylinder's last cycle at every speed. */
             traces: components["schemas"]["TraceReport"][];
-        } | {
-            /** @description Fields that would close it. */
-            needs: components["schemas"]["Named"][];
-            /** @description Why. */
-            reason: string;
-            /** @enum {string} */
-            state: "failed";
-        } | {
-            /** @enum {string} */
-            state: "stopped";
         };
         /** @description What to compute a curve of. */
         CurveRequest: {
@@ -1993,6 +1957,7 @@ export interface components {
             computed: boolean;
             /** @description The field to go to. */
             edit_field: string;
+            estimate?: components["schemas"]["Shown"] | null;
             /** @description How have is computed. */
             formula: string;
             /**
@@ -2048,6 +2013,97 @@ export interface components {
             need: components["schemas"]["Shown"];
             /** @description Where the bounds lie on that bar. */
             need_at: number[];
+        };
+        /** @description One line of a job's answer. */
+        Line_CalibrationStep_CalibrateDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description Curves computed. */
+            done: number;
+            /** @description Curves at most. */
+            of: number;
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description What it came to. */
+            report: components["schemas"]["CalibrationReport"];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
+        /** @description One line of a job's answer. */
+        Line_CurveStep_CurveDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description The curve so far. */
+            curve: components["schemas"]["BreathingReport"];
+            /** @description Points computed. */
+            done: number;
+            /** @description Points of the whole curve. */
+            of: number;
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description The curve. */
+            curve: components["schemas"]["BreathingReport"];
+            /** @description The first cylinder's last cycle at every speed. */
+            traces: components["schemas"]["TraceReport"][];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
+        /** @description One line of a job's answer. */
+        Line_SensitivityStep_SensitivityDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description Those computed. */
+            effects: components["schemas"]["Effect"][];
+            /** @description Decisions in all. */
+            of: number;
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description Every decision. */
+            effects: components["schemas"]["Effect"][];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
         };
         /** @description One pushrod in its place. */
         MatchReport: {
@@ -2507,28 +2563,10 @@ export interface components {
          * @enum {string}
          */
         Sense: "at_least" | "at_most" | "within";
-        /** @description One line of the answer. */
-        SensitivityLine: {
-            /** @enum {string} */
-            state: "waiting";
-        } | (components["schemas"]["SensitivityStep"] & {
-            /** @enum {string} */
-            state: "running";
-        }) | {
+        /** @description What every decision does. */
+        SensitivityDone: {
             /** @description Every decision. */
             effects: components["schemas"]["Effect"][];
-            /** @enum {string} */
-            state: "done";
-        } | {
-            /** @description Fields that would close it. */
-            needs: components["schemas"]["Named"][];
-            /** @description Why. */
-            reason: string;
-            /** @enum {string} */
-            state: "failed";
-        } | {
-            /** @enum {string} */
-            state: "stopped";
         };
         /** @description Whose decisions to change. */
         SensitivityRequest: {
@@ -3309,7 +3347,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/x-ndjson": components["schemas"]["CalibrateLine"];
+                    "application/x-ndjson": components["schemas"]["Line_CalibrationStep_CalibrateDone"];
                 };
             };
             422: {
@@ -3340,7 +3378,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/x-ndjson": components["schemas"]["CurveLine"];
+                    "application/x-ndjson": components["schemas"]["Line_CurveStep_CurveDone"];
                 };
             };
             422: {
@@ -3645,7 +3683,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/x-ndjson": components["schemas"]["SensitivityLine"];
+                    "application/x-ndjson": components["schemas"]["Line_SensitivityStep_SensitivityDone"];
                 };
             };
             422: {

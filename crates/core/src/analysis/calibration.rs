@@ -1,12 +1,12 @@
 //! Fitting the model to the pull a document holds, as a job.
 
 use super::curve::halted;
-use super::{Build, Fault, Stages, unknown_candidate};
+use crate::build::Build;
 use crate::candidate::breathing::calibration::{Fitted, Pull, error, fit, read_pull, torques};
 use crate::candidate::breathing::constants::Constants;
 use crate::candidate::breathing::{Breathing, Effort, breathing_uncalibrated};
-use crate::candidate::{Key, Resolved, key, worded};
-use crate::document::Ledger;
+use crate::candidate::{Key, Resolved, Stages, key, worded};
+use crate::document::{Fault, Ledger, unknown_candidate};
 use crate::given::{Given, Source};
 use crate::quantity::{Dimension, UnitSystem, format_si};
 use crate::report::{CalibrationReport, FittedField};

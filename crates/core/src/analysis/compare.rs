@@ -1,7 +1,7 @@
 //! What a candidate does differently from another, in words: "intake closes 4 deg later", "+.012 in
 //! intake lift", "+38 lbf intake open load".
 
-use super::event_handles;
+use super::readings::event_handles;
 use crate::build::Build;
 use crate::document::{Difference, differences};
 use crate::quantity::{Angle, Dimension, Force, Length, Shown, UnitSystem, format_si, shown};

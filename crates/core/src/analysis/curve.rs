@@ -44,16 +44,11 @@ impl CurveJob {
         (effort, level): (Effort, Option<&str>),
         stages: Arc<Stages>,
     ) -> Result<Result<Self, Halted>, Fault> {
-        let breathing = match breathing_inputs(build, id, &stages)? {
-            Ok(breathing) => breathing,
-            Err(halted) => return Ok(Err(halted)),
-        };
-        let named = level.and_then(|name| breathing.air.levels.iter().position(|level| level.name == name));
-        let level = named.unwrap_or_else(|| breathing.strongest());
-        if let Some(halted) = cannot(build, id, &breathing, effort) {
-            return Ok(Err(halted));
-        }
-        Ok(Ok(Self { breathing, effort, level, stages }))
+        Ok(breathing_inputs(build, id, Some(effort), &stages)?.map(|breathing| {
+            let named = level.and_then(|name| breathing.air.levels.iter().position(|level| level.name == name));
+            let level = named.unwrap_or_else(|| breathing.strongest());
+            Self { breathing, effort, level, stages }
+        }))
     }
 }
 
@@ -99,16 +94,6 @@ impl Job for CurveJob {
     }
 }
 
-/// Why a curve of this effort cannot be computed, with every field that is missing for it.
-pub(super) fn cannot(build: &Build, id: Option<&str>, breathing: &Breathing, effort: Effort) -> Option<Halted> {
-    let gap = breathing.can(effort).err()?;
-    let views = build.candidates();
-    let view = views.iter().find(|view| id.is_none_or(|id| view.id == id))?;
-    let ledger = Ledger::default();
-    let (reason, needs) = worded(&gap, &Source::new(view, &ledger));
-    Some(Halted::Lacks { reason, needs })
-}
-
 /// Why work on the gas ended, where nothing is missing any more.
 pub(super) fn halted(ended: Ended) -> Halted {
     match ended {
@@ -121,10 +106,11 @@ fn curve_key(breathing: &Breathing, effort: Effort, level: usize) -> Key {
     key(&(breathing, effort, level))
 }
 
-/// What the curve of the candidate `id`, or of the first, is computed from.
+/// What the curve of the candidate `id`, or of the first, is computed from; with `effort`, enough for a curve of that one.
 pub(super) fn breathing_inputs(
     build: &Build,
     id: Option<&str>,
+    effort: Option<Effort>,
     stages: &Stages,
 ) -> Result<Result<Breathing, Halted>, Fault> {
     let views = build.candidates();
@@ -135,7 +121,10 @@ pub(super) fn breathing_inputs(
     let view = view.ok_or_else(|| unknown_candidate("candidate", id.unwrap_or_default(), &views))?;
     let ledger = Ledger::default();
     let source = Source::new(view, &ledger);
-    let breathing = breathing_of(&Resolved::new(Given::read(&source), stages));
+    let breathing = breathing_of(&Resolved::new(Given::read(&source), stages)).and_then(|breathing| {
+        effort.map_or(Ok(()), |effort| breathing.can(effort))?;
+        Ok(breathing)
+    });
     Ok(breathing.map_err(|gap| {
         let (reason, needs) = worded(&gap, &source);
         Halted::Lacks { reason, needs }

@@ -1,9 +1,10 @@
 //! What moves the target: single decisions changed a little, each curve computed again.
 
+use super::analyze::{PartName, Request, analyze};
 use super::curve::{breathing_inputs, halted};
-use super::{PartName, Request, analyze, event_handles};
+use super::readings::{EventHandle, event_handles};
 use crate::build::Build;
-use crate::candidate::breathing::{Effort, report, samples};
+use crate::candidate::breathing::{Breathing, Effort, report, samples};
 use crate::candidate::{Key, Stages, key};
 use crate::document::{Fault, Side, get, set_field};
 use crate::edit::{CardNumber, Edit, apply};
@@ -70,7 +71,7 @@ pub fn effect(decision: &Decision, before: &BreathingReport, after: Result<&Brea
 }
 
 fn events(build: &Build, id: &str, report: &CandidateReport, stages: &Stages) -> Vec<Decision> {
-    let moved = |handle: &super::EventHandle| {
+    let moved = |handle: &EventHandle| {
         let edit =
             Edit::MoveEvent { candidate: id.to_owned(), event: handle.event, crank_deg: handle.crank_deg + EVENT_STEP };
         Decision {
@@ -203,8 +204,8 @@ pub struct SensitivityStep {
 /// Changing each decision of a candidate a little and computing its curve again, on drafts.
 pub struct SensitivityJob {
     build: Build,
+    breathing: Breathing,
     id: String,
-    key: Key,
     stages: Arc<Stages>,
 }
 
@@ -214,23 +215,23 @@ impl SensitivityJob {
     /// # Errors
     /// A fault when there is no such candidate; inside, what is missing for its curve.
     pub fn new(build: &Build, id: &str, stages: Arc<Stages>) -> Result<Result<Self, Halted>, Fault> {
-        let breathing = match breathing_inputs(build, Some(id), &stages)? {
-            Ok(breathing) => breathing,
-            Err(halted) => return Ok(Err(halted)),
-        };
-        let built = key(&(&breathing, build.text()));
-        Ok(Ok(Self { build: build.clone(), id: id.to_owned(), key: built, stages }))
+        let breathing = breathing_inputs(build, Some(id), None, &stages)?;
+        Ok(breathing.map(|breathing| Self { build: build.clone(), breathing, id: id.to_owned(), stages }))
     }
 
-    /// A draft of the curve, or that of one cylinder where the document does not say how they are joined.
-    fn drafted(&self, build: &Build, watch: &Watch<'_, SensitivityStep>) -> Result<BreathingReport, Halted> {
+    /// The curve after a decision.
+    fn changed(&self, build: &Build, watch: &Watch<'_, SensitivityStep>) -> Result<BreathingReport, Halted> {
         let lacks = |fault: Fault| Halted::Lacks { reason: fault.to_string(), needs: Vec::new() };
-        let breathing = breathing_inputs(build, Some(&self.id), &self.stages).map_err(lacks)??;
-        let effort = if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Fast };
-        let level = breathing.strongest();
-        let found = samples(&breathing, (effort, level), watch.stop, |_| ()).map_err(halted)?;
-        Ok(report(&breathing, effort, level, &found, None))
+        drafted(&breathing_inputs(build, Some(&self.id), None, &self.stages).map_err(lacks)??, watch)
     }
+}
+
+/// A draft of the curve, or that of one cylinder where the document does not say how they are joined.
+fn drafted(breathing: &Breathing, watch: &Watch<'_, SensitivityStep>) -> Result<BreathingReport, Halted> {
+    let effort = if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Fast };
+    let level = breathing.strongest();
+    let found = samples(breathing, (effort, level), watch.stop, |_| ()).map_err(halted)?;
+    Ok(report(breathing, effort, level, &found, None))
 }
 
 impl Job for SensitivityJob {
@@ -238,7 +239,7 @@ impl Job for SensitivityJob {
     type Done = Vec<Effect>;
 
     fn key(&self) -> Key {
-        self.key
+        key(&(&self.breathing, self.build.text()))
     }
 
     fn class(&self) -> Class {
@@ -246,16 +247,16 @@ impl Job for SensitivityJob {
     }
 
     fn kept(&self) -> Option<Arc<Vec<Effect>>> {
-        self.stages.effects.kept(self.key)
+        self.stages.effects.kept(self.key())
     }
 
     fn run(&self, watch: &Watch<'_, SensitivityStep>) -> Result<Arc<Vec<Effect>>, Halted> {
-        let before = self.drafted(&self.build, watch)?;
+        let before = drafted(&self.breathing, watch)?;
         let all = decisions(&self.build, &self.id, &self.stages);
         let mut effects = Vec::with_capacity(all.len());
         for decision in &all {
             let after = match &decision.build {
-                Ok(build) => match self.drafted(build, watch) {
+                Ok(build) => match self.changed(build, watch) {
                     Ok(after) => Ok(after),
                     Err(Halted::Stopped) => return Err(Halted::Stopped),
                     Err(Halted::Lacks { reason, .. }) => Err(reason),
@@ -268,7 +269,7 @@ impl Job for SensitivityJob {
             }
         }
         let effects = Arc::new(effects);
-        self.stages.effects.keep(self.key, Arc::clone(&effects));
+        self.stages.effects.keep(self.key(), Arc::clone(&effects));
         Ok(effects)
     }
 }

@@ -10,12 +10,12 @@ use crate::clearance::{
 use crate::document::Side;
 use crate::engine::Cylinder;
 use crate::given::{Needs, Port, need};
-use crate::quantity::{Length, Pressure, shown_stress};
+use crate::quantity::{Length, Mass, Pressure, shown_stress};
 use crate::report::{
     ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport, LobeReport, SideTiming, Sides, SpringReport,
     TimingReport, ValveClearance,
 };
-use crate::train::{Spring, hand_check, opening_force};
+use crate::train::{HandCheck, Spring, hand_check, opening_force};
 use std::sync::Arc;
 
 /// Both sides, or every gap of both at once.
@@ -198,16 +198,20 @@ pub fn spring(inputs: &Resolved) -> Part<Sides<SpringReport>> {
     })
 }
 
+/// The hand check of one side, and the effective mass it was made with.
+pub fn rigid_control(own: &ResolvedSide) -> Part<(HandCheck, Mass)> {
+    let spring = spring_at_lift(own);
+    together([lack(&spring), lack(&own.lift), lack(&own.mass)])?;
+    let ((spring, _), lift) = (spring?, own.lift.clone()?);
+    let mass = own.mass.clone()?.effective(lift.ratio);
+    let nowhere = || Gap::because("the lobe never decelerates");
+    Ok((hand_check(own.lobe()?, &lift, spring, own.valves, mass).ok_or_else(nowhere)?, mass))
+}
+
 /// The hand check of both sides.
 pub fn control(inputs: &Resolved) -> Part<Sides<ControlReport>> {
     both(|side| {
-        let own = inputs.side(side);
-        let spring = spring_at_lift(own);
-        together([lack(&spring), lack(&own.lift), lack(&own.mass)])?;
-        let ((spring, _), lift) = (spring?, own.lift.clone()?);
-        let mass = own.mass.clone()?.effective(lift.ratio);
-        let nowhere = || Gap::because("the lobe never decelerates");
-        let check = hand_check(own.lobe()?, &lift, spring, own.valves, mass).ok_or_else(nowhere)?;
+        let (check, mass) = rigid_control(inputs.side(side))?;
         Ok(ControlReport {
             hand_check_rpm: check.speed.as_rpm(),
             hand_check_at_cam_deg: check.cam_deg,
@@ -229,9 +233,14 @@ pub fn piston_clearance(inputs: &Resolved, side: Side, stages: &Stages) -> Part<
         return Err(Gap { reason: "the shape of the piston's dome under the valve is not known".to_owned(), needs });
     }
     let closed = ClosedGap { cylinder: &cylinder, valve: &valve, crown: &crown, drop };
-    let real = travel.real.map(|real| (real.ratio, real.rocker, real.sweep.last()));
-    let inputs_key = key(&(&closed, travel.lift, travel.full_lift_at, own.lobe_key, real));
+    let inputs_key = key(&(&closed, motion_of(&travel, own)));
     Ok(*stages.clearances.get(inputs_key, || closest(&closed, &travel, &closed_gaps(&closed, stages))))
+}
+
+/// What stands for a valve's motion in a key.
+fn motion_of(travel: &ValveTravel<'_>, own: &ResolvedSide) -> impl std::fmt::Debug + use<> {
+    let real = travel.real.map(|real| (real.ratio, real.rocker, real.sweep.last().copied()));
+    (travel.lift, travel.full_lift_at, own.lobe_key, real)
 }
 
 /// The gaps of a closed valve over a turn, kept.
@@ -271,12 +280,8 @@ pub fn valves_apart(inputs: &Resolved, stages: &Stages) -> Part<Length> {
     };
     let (intakes, exhausts) = (heads(Side::Intake)?, heads(Side::Exhaust)?);
     let (one, other) = (inputs.travel(Side::Intake)?, inputs.travel(Side::Exhaust)?);
-    let moving = |travel: &ValveTravel<'_>, side: Side| {
-        let real = travel.real.map(|real| (real.ratio, real.rocker, real.sweep.last().copied()));
-        (travel.lift, travel.full_lift_at, inputs.side(side).lobe_key, real)
-    };
-    let made_of = (&intakes, &exhausts, moving(&one, Side::Intake), moving(&other, Side::Exhaust));
-    Ok(*stages.valve_gaps.get(key(&made_of), || {
+    let motions = (motion_of(&one, inputs.side(Side::Intake)), motion_of(&other, inputs.side(Side::Exhaust)));
+    Ok(*stages.valve_gaps.get(key(&(&intakes, &exhausts, motions)), || {
         let pairs = intakes.iter().flat_map(|intake| exhausts.iter().map(move |exhaust| (intake, exhaust)));
         let gaps = pairs.map(|(intake, exhaust)| valve_to_valve((intake, &one), (exhaust, &other)).0.si());
         Length::from_si(gaps.fold(f64::INFINITY, f64::min))

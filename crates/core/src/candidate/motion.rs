@@ -101,13 +101,13 @@ fn steps(budget: &Budget, lash: f64) -> Vec<BudgetStep> {
             change: shown(change, Dimension::Length),
         }
     };
-    let taken = if lash > 0.0 { "less lash" } else { "less the lifter's give" };
+    let taken = if lash > 0.0 { "less lash (rigid lift)" } else { "less the lifter's give (rigid lift)" };
     vec![
         step("lobe", "at the lobe", budget.lobe),
         step("nominal", "times nominal ratio", budget.nominal),
         step("geometric", "by the true ratio", budget.geometric),
         step("taken_up", taken, budget.taken_up),
-        step("running", "less flex", budget.running),
+        step("running", "less flex (running lift)", budget.running),
     ]
 }
 

@@ -2,14 +2,13 @@
 //! another never stands alone, it is offered with the smallest set of further changes that keeps every limit met, or not
 //! at all.
 
+use super::advisor::Advisor;
 use super::change::{Change, change};
-use super::shelf_parts::parts_for;
-use crate::build::Build;
-use crate::candidate::{Resolved, Stages};
+use super::shelf_parts::Tried;
+use crate::candidate::Resolved;
 use crate::document::Side;
-use crate::given::{Place, Source};
-use crate::limits::{Findings, How, Judged, Judgement, Lever, Rule};
-use crate::parts::Part;
+use crate::given::Place;
+use crate::limits::{How, Judged, Judgement, Lever, Rule};
 use crate::quantity::Shown;
 use crate::report::{LimitReport, Remedy, Verdict, Worsened};
 
@@ -20,27 +19,6 @@ const TOGETHER: usize = 3;
 /// Most candidates judged for one limit: a search, not a proof.
 const TRIALS: usize = 150;
 
-/// Everything remedies of one candidate are found from.
-#[derive(Clone, Copy)]
-pub struct Advisor<'a> {
-    /// The document.
-    pub build: &'a Build,
-    /// Place of the candidate in it.
-    pub index: usize,
-    /// The candidate.
-    pub resolved: &'a Resolved,
-    /// Its document, to word places by.
-    pub source: &'a Source<'a>,
-    /// How it stands.
-    pub judgement: &'a Judgement,
-    /// What was computed of it.
-    pub findings: &'a Findings,
-    /// Parts that could go in.
-    pub shelf: &'a [Part],
-    /// Cached stages.
-    pub stages: &'a Stages,
-}
-
 /// A candidate changed, and how it stands then.
 pub(super) struct Trial {
     pub changes: Vec<Change>,
@@ -50,6 +28,7 @@ pub(super) struct Trial {
 
 /// Adds to every line that is not met with room what would buy it back.
 pub fn remedies(lines: &mut [LimitReport], advisor: Advisor<'_>) {
+    let shelf = Tried::of(advisor.shelf);
     for line in lines {
         if !matches!(line.verdict, Verdict::Fails | Verdict::Tight | Verdict::Advice) {
             continue;
@@ -57,13 +36,13 @@ pub fn remedies(lines: &mut [LimitReport], advisor: Advisor<'_>) {
         let judged =
             advisor.judgement.figures.iter().find(|judged| judged.rule.id == line.id && judged.side == line.side);
         if let Some(judged) = judged {
-            line.remedies = advisor.remedies_of(judged);
+            line.remedies = advisor.remedies_of(judged, &shelf);
         }
     }
 }
 
 impl Advisor<'_> {
-    fn remedies_of(&self, target: &Judged) -> Vec<Remedy> {
+    fn remedies_of(&self, target: &Judged, shelf: &Tried<'_>) -> Vec<Remedy> {
         let mut budget = TRIALS;
         let mut found: Vec<Remedy> = Vec::new();
         for lever in target.rule.levers {
@@ -73,7 +52,7 @@ impl Advisor<'_> {
             found.extend(whole.and_then(|trial| self.remedy(target, &trial)));
         }
         if target.verdict() != Verdict::Tight {
-            found.extend(parts_for(self, target));
+            found.extend(shelf.remedies(self, target));
         }
         found.sort_by_key(rank);
         found.dedup_by(|a, b| a.changes == b.changes);
@@ -192,7 +171,7 @@ impl Advisor<'_> {
             // What does not apply any more has nothing left to gain.
             None | Some((_, None)) => false,
             Some((verdict, Some(margin))) => {
-                let better = rank_of(verdict) < rank_of(target.verdict());
+                let better = verdict.rank() < target.verdict().rank();
                 better || target.margin().is_some_and(|before| margin > before + 1e-12)
             }
         }
@@ -223,7 +202,7 @@ impl Advisor<'_> {
     pub(super) fn worsened(&self, target: &Judged, after: &Judgement) -> Vec<Worsened> {
         let worse = |now: &&Judged| {
             let Some(before) = self.judgement.of(now.rule, now.side) else { return false };
-            let by_word = rank_of(now.verdict()) > rank_of(before.verdict());
+            let by_word = now.verdict().rank() > before.verdict().rank();
             let fails_more = now.verdict() == Verdict::Fails
                 && now.margin().zip(before.margin()).is_some_and(|(now, before)| now < before - 1e-9);
             (by_word || fails_more) && !(std::ptr::eq(now.rule, target.rule) && now.side == target.side)
@@ -259,16 +238,5 @@ const fn words(how: How) -> &'static str {
 fn rank(remedy: &Remedy) -> (u8, usize, u8, usize) {
     let hows = [How::Setting, How::Shims, How::Plan, How::Machining, How::Part];
     let cost = hows.iter().position(|how| words(*how) == remedy.how).unwrap_or(hows.len());
-    (rank_of(remedy.verdict), remedy.changes.len(), cost as u8, remedy.worsens.len())
-}
-
-/// Met with room first.
-const fn rank_of(verdict: Verdict) -> u8 {
-    match verdict {
-        Verdict::Ok => 0,
-        Verdict::Tight => 1,
-        Verdict::Advice => 2,
-        Verdict::Unknown => 3,
-        Verdict::Fails => 4,
-    }
+    (remedy.verdict.rank(), remedy.changes.len(), cost as u8, remedy.worsens.len())
 }

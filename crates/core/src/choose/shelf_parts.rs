@@ -1,14 +1,15 @@
 //! Parts of the shelf as remedies: each that belongs to the place of a limit is put into the candidate and judged.
 
-use super::remedies::Advisor;
+use super::advisor::Advisor;
 use crate::build::Build;
 use crate::candidate::Resolved;
 use crate::document::{Ledger, differences};
 use crate::given::{Given, Source};
-use crate::limits::{Judged, limits};
+use crate::limits::{Judged, Judgement, limits};
 use crate::parts::{Part, PartKind, fit_part};
 use crate::quantity::{Dimension, parse, shown};
 use crate::report::{Place, Remedy, RemedyChange, RemedyPart, Verdict};
+use std::cell::OnceCell;
 
 /// Kinds of part that may help at a place of the work.
 const fn kinds(place: Place) -> &'static [PartKind] {
@@ -21,14 +22,36 @@ const fn kinds(place: Place) -> &'static [PartKind] {
     }
 }
 
-/// What parts of the shelf buy back of `target`, none of them breaking what was met.
-pub fn parts_for(advisor: &Advisor<'_>, target: &Judged) -> Vec<Remedy> {
-    let kinds = kinds(target.rule.place);
-    let shelf = advisor.shelf.iter().filter(|part| kinds.contains(&part.kind));
-    shelf.filter_map(|part| remedy(advisor, target, part)).collect()
+/// The parts of a shelf, each put into the candidate and judged once, when a limit first asks for its kind.
+pub struct Tried<'a>(Vec<(&'a Part, OnceCell<Option<Fitted>>)>);
+
+/// A candidate with a part of the shelf in it.
+struct Fitted {
+    build: Build,
+    judgement: Judgement,
 }
 
-fn remedy(advisor: &Advisor<'_>, target: &Judged, part: &Part) -> Option<Remedy> {
+impl<'a> Tried<'a> {
+    /// Nothing is tried yet.
+    pub fn of(shelf: &'a [Part]) -> Self {
+        Self(shelf.iter().map(|part| (part, OnceCell::new())).collect())
+    }
+
+    /// What parts buy back of `target`, none of them breaking what was met.
+    pub fn remedies(&self, advisor: &Advisor<'_>, target: &Judged) -> Vec<Remedy> {
+        let kinds = kinds(target.rule.place);
+        let wanted = self.0.iter().filter(|(part, _)| kinds.contains(&part.kind));
+        wanted
+            .filter_map(|(part, tried)| {
+                let fitted = tried.get_or_init(|| fitted(advisor, part)).as_ref()?;
+                remedy(advisor, target, part, fitted)
+            })
+            .collect()
+    }
+}
+
+/// The candidate with `part` in it; `None` where the document refuses it, or it breaks what was met.
+fn fitted(advisor: &Advisor<'_>, part: &Part) -> Option<Fitted> {
     let mut value = advisor.build.value().clone();
     fit_part(&mut value, advisor.index, part, None).ok()?;
     let build = Build::from_value(value).ok()?;
@@ -36,10 +59,15 @@ fn remedy(advisor: &Advisor<'_>, target: &Judged, part: &Part) -> Option<Remedy>
     let ledger = Ledger::default();
     let resolved = Resolved::new(Given::read(&Source::new(views.get(advisor.index)?, &ledger)), advisor.stages);
     let judgement = limits(&resolved, advisor.findings, advisor.stages);
+    advisor.broken(&judgement).is_none().then_some(Fitted { build, judgement })
+}
+
+fn remedy(advisor: &Advisor<'_>, target: &Judged, part: &Part, fitted: &Fitted) -> Option<Remedy> {
+    let Fitted { build, judgement } = fitted;
     let after = judgement.of(target.rule, target.side)?;
     let gain = after.margin()? - target.margin()?;
     let met = matches!(after.verdict(), Verdict::Ok | Verdict::Tight);
-    if advisor.broken(&judgement).is_some() || !met || after.verdict() == target.verdict() {
+    if !met || after.verdict() == target.verdict() {
         return None;
     }
     let changes = differences(advisor.build.value(), build.value()).into_iter();
@@ -55,7 +83,7 @@ fn remedy(advisor: &Advisor<'_>, target: &Judged, part: &Part) -> Option<Remedy>
             .map(|price| shown(price, Dimension::Money)),
         part: Some(RemedyPart { kind: part.kind.word().to_owned(), name: part.name.clone() }),
         how: "a part of the shelf".to_owned(),
-        worsens: advisor.worsened(target, &judgement),
+        worsens: advisor.worsened(target, judgement),
         gain: target.rule.measure.to_report(gain),
         gain_shown: target.rule.measure.shown_signed(gain),
         verdict: after.verdict(),

@@ -1,7 +1,7 @@
 //! Holds a JSON value against the table and collects every fault at once.
 
 use super::fault::Fault;
-use super::field::{Kind, Object};
+use super::field::{Kind, Object, quantity_text};
 use super::path::join;
 use super::table::SOURCES;
 use crate::quantity::{Dimension, TextFault, UnitSystem, parse, scale};
@@ -148,7 +148,7 @@ fn check_patch(value: &Value, path: &str, faults: &mut Vec<Fault>) {
 
 fn check_quantity(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault>) {
     let Kind::Quantity { dimension, .. } = kind else { return };
-    let Value::String(text) = value else {
+    let Some(text) = quantity_text(value, *dimension) else {
         let mut fault = Fault::of_kind(path, &render(value), kind);
         if value.is_number() {
             fault = fault.cure(format!("as a text: {}", with_likely_units(&value.to_string(), kind, *dimension)));
@@ -156,15 +156,15 @@ fn check_quantity(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault
         push(faults, fault);
         return;
     };
-    match (parse(text, *dimension), kind.si_range()) {
+    match (parse(&text, *dimension), kind.si_range()) {
         (Ok(si), Ok((low, high))) if (low..=high).contains(&si) => {}
-        (Ok(_), _) => push(faults, Fault::of_kind(path, text, kind).cure("check the unit and the decimal point")),
+        (Ok(_), _) => push(faults, Fault::of_kind(path, &text, kind).cure("check the unit and the decimal point")),
         (Err(TextFault::NoUnit), _) => {
-            push(faults, Fault::of_kind(path, text, kind).cure(with_likely_units(text.trim(), kind, *dimension)));
+            push(faults, Fault::of_kind(path, &text, kind).cure(with_likely_units(text.trim(), kind, *dimension)));
         }
         (Err(reason), _) => {
             let units: Vec<_> = dimension.units().iter().map(|u| u.symbol).collect();
-            push(faults, Fault::of_kind(path, text, kind).cure(format!("{reason}; units: {}", units.join(", "))));
+            push(faults, Fault::of_kind(path, &text, kind).cure(format!("{reason}; units: {}", units.join(", "))));
         }
     }
 }

@@ -3,8 +3,8 @@
 //! A table is one field: rows belong together. Candidates are told apart by their identifier, not
 //! by their place.
 
-use super::edit::said;
 use super::path::join;
+use super::rows::said;
 use serde::Serialize;
 use serde_json::Value;
 

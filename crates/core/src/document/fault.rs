@@ -1,7 +1,7 @@
 //! Why a document, a field or an edit is refused: field, given, needs, cure.
 
-use super::edit::said;
 use super::field::Kind;
+use super::rows::said;
 use crate::quantity::{Shown, UnitSystem};
 use serde::Serialize;
 use std::fmt;

@@ -2,6 +2,8 @@
 //! checking, messages, the published schema, defaults and the forms all read the same rows.
 
 use crate::quantity::{Dimension, TextFault, UnitSystem, format_si, parse};
+use serde_json::Value;
+use std::borrow::Cow;
 
 /// One key of an object.
 #[derive(Debug)]
@@ -69,6 +71,15 @@ pub enum Kind {
     Row(&'static [(&'static str, Kind)]),
     /// A JSON merge patch (RFC 7396) on `engine` and `target`.
     Patch,
+}
+
+/// The text of a quantity as `value` holds it: a text, or a plain number where `dimension` has a unit for it.
+pub fn quantity_text(value: &Value, dimension: Dimension) -> Option<Cow<'_, str>> {
+    match value {
+        Value::String(text) => Some(text.into()),
+        Value::Number(number) if dimension.bare().is_some() => Some(number.to_string().into()),
+        _ => None,
+    }
 }
 
 /// A table of fields.

@@ -1,9 +1,10 @@
 //! The document as a form: every field of the table with what is given, assumed and allowed.
 
 use super::difference::text_of;
-use super::edit::{bare_unit, field_at, said};
+use super::edit::bare_unit;
 use super::field::{Field, Kind, Object};
 use super::path::{get, join};
+use super::rows::{field_at, said};
 use super::tabular::columns_of;
 use crate::quantity::{Dimension, Shown, UnitSystem, parse, shown};
 use serde::Serialize;

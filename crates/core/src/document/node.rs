@@ -1,9 +1,9 @@
 //! Typed reading of a checked document: side overrides, defaults, and the ledger of what was
 //! assumed or missing.
 
-use super::edit::said;
-use super::field::{Field, Kind, Object};
+use super::field::{Field, Kind, Object, quantity_text};
 use super::path::join;
+use super::rows::said;
 use crate::quantity::{OfDimension, parse};
 use serde::Serialize;
 use serde_json::{Map, Value};
@@ -237,10 +237,10 @@ impl<'a> Node<'a> {
     /// The quantity at `key` or its default.
     pub fn quantity<Q: OfDimension>(&self, key: &str) -> Option<Q> {
         let text = match self.raw(key) {
-            Some((value, _)) => value.as_str()?,
-            None => self.default_of(key)?,
+            Some((value, _)) => quantity_text(value, Q::DIMENSION)?,
+            None => self.default_of(key)?.into(),
         };
-        parse(text, Q::DIMENSION).ok().map(Q::of_si)
+        parse(&text, Q::DIMENSION).ok().map(Q::of_si)
     }
 
     /// The number at `key` or its default.

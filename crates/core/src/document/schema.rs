@@ -72,7 +72,13 @@ fn kind_schema(kind: &'static Kind, definitions: &mut Map<String, Value>) -> Val
         Kind::Quantity { dimension, .. } => {
             let units: Vec<String> = dimension.units().iter().map(|u| escape(u.symbol)).collect();
             let number = r"[-+\u2212]?(\d+ \d+/\d+|\d+/\d+|\d+\.?\d*|\.\d+)";
-            json!({ "type": "string", "maxLength": 40, "pattern": format!("^\\s*{number}\\s*({})\\s*$", units.join("|")) })
+            let text = json!({ "type": "string", "maxLength": 40, "pattern": format!("^\\s*{number}\\s*({})\\s*$", units.join("|")) });
+            match (dimension.bare(), kind.si_range()) {
+                (Some(_), Ok((min, max))) => {
+                    json!({ "anyOf": [{ "type": "number", "minimum": min, "maximum": max }, text] })
+                }
+                _ => text,
+            }
         }
         Kind::Number { min, max } => json!({ "type": "number", "minimum": min, "maximum": max }),
         Kind::Integer { min, max } => json!({ "type": "integer", "minimum": min, "maximum": max }),
@@ -102,5 +108,11 @@ fn kind_schema(kind: &'static Kind, definitions: &mut Map<String, Value>) -> Val
 }
 
 fn escape(symbol: &str) -> String {
-    symbol.replace('/', "\\/")
+    symbol.chars().fold(String::new(), |mut pattern, c| {
+        if matches!(c, '/' | '(' | ')' | '+') {
+            pattern.push('\\');
+        }
+        pattern.push(c);
+        pattern
+    })
 }

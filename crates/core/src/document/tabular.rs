@@ -3,10 +3,11 @@
 //! What is pasted comes from spreadsheets and text files: tabs, semicolons, commas or blanks between
 //! columns, decimal commas, a heading that may name the units.
 
-use super::edit::{kind_of, put, value_of};
+use super::edit::{put, value_of};
 use super::fault::Fault;
 use super::field::{Kind, Object};
 use super::path::steps;
+use super::rows::kind_of;
 use crate::quantity::UnitSystem;
 use serde_json::{Map, Value};
 

@@ -2,7 +2,6 @@
 //!
 //! Every operation is that of one number, without fused ones, so that the result is the same bits on any machine.
 
-use super::duct::Wall;
 use super::lanes::Lanes;
 use super::state::{Gas, State};
 use pulp::{Simd, WithSimd};
@@ -17,6 +16,15 @@ pub(super) struct Cells {
     pub velocity: Vec<f64>,
     pub pressure: Vec<f64>,
     pub burned: Vec<f64>,
+}
+
+/// Wall of a duct.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Wall {
+    /// Fanning friction factor.
+    pub friction: f64,
+    /// Wall temperature, K; `None` without heat transfer.
+    pub temperature: Option<f64>,
 }
 
 /// Geometry of the cells.

@@ -10,6 +10,7 @@
 //! registers; a step has two halves, [`Duct::predict`] and [`Duct::finish`], between which whatever joins several
 //! ducts finds the states at their ends.
 
+pub use super::cells::Wall;
 use super::cells::{Cells, Exchange, FEWEST, Predict, Settle, Shape};
 use super::ends::End;
 use super::state::{Gas, State};
@@ -18,15 +19,6 @@ use std::f64::consts::PI;
 
 /// Share of the largest stable step that is taken.
 pub const COURANT: f64 = 0.9;
-
-/// Wall of a duct.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Wall {
-    /// Fanning friction factor.
-    pub friction: f64,
-    /// Wall temperature, K; `None` without heat transfer.
-    pub temperature: Option<f64>,
-}
 
 /// A duct with the gas in it.
 #[derive(Debug, Clone)]

@@ -4,7 +4,7 @@
 use super::place::{Of, Place};
 use super::value::{BoostRow, FlankChecks, Fuelling, Profile, Rows, Value};
 use crate::document::{Node, Side};
-use crate::quantity::{Angle, Flow, Force, Length, Mass, Money, Pressure, Speed, Temperature, Torque, Volume};
+use crate::quantity::{Angle, Flow, Force, Length, Mass, Money, Octane, Pressure, Speed, Temperature, Torque, Volume};
 use crate::words::{
     AntiRotation, CamDrive, CamGear, Casting, ChargerKind, ClearanceSchool, Combustion, Core, DistributorGear,
     FuelKind, GroundFor, Guide, Induction, Layout, LifterKind, LifterVariant, LightMetal, Mount, PreloadSchool,
@@ -109,7 +109,7 @@ objects! {
         firing_order: Arc<[f64]>,
         combustion: Combustion,
         fuel: FuelKind,
-        octane_ron: f64,
+        octane_ron: Octane,
         air_fuel_ratio: f64,
         bore: Length,
         stroke: Length,

@@ -60,7 +60,7 @@ fn knock(case: &Case<'_>) -> Part<Finding> {
         Some(FuelKind::Methanol) => TRAPPED_METHANOL,
         Some(FuelKind::Petrol | FuelKind::Diesel) | None => {
             let octane = engine.octane_ron.ok_or_else(|| Gap::needing(vec![engine.at("octane_ron")]))?;
-            extended(&TRAPPED_BY_RON, octane)
+            extended(&TRAPPED_BY_RON, octane.as_ron())
         }
     };
     let cooled = induction.kind == Some(Induction::Boosted) && induction.cooler_effectiveness.is_some_and(|e| e > 0.0);
@@ -152,7 +152,7 @@ pub static OCTANE: Rule = Rule {
     title: "Octane, the spark a little late",
     place: Place::Torque,
     sense: Sense::AtMost,
-    measure: Measure::Number,
+    measure: Measure::Octane,
     sided: false,
     formula: "RON at which Livengood and Wu's integral with Douaud and Eyzat's delay just reaches one, greatest over the speeds, with the spark at its best; ten numbers more than the fuel has are made up for by less spark",
     school: common,
@@ -160,7 +160,7 @@ pub static OCTANE: Rule = Rule {
     gas: true,
     find: |case| {
         let need = case.findings.gas.as_ref()?.octane_needed?;
-        let have = case.resolved.given.engine.octane_ron?;
+        let have = case.resolved.given.engine.octane_ron?.as_ron();
         Some(Ok(Finding::at_most(have + LATER_SPARK, LATER_SPARK, need)))
     },
     advice: false,

@@ -27,8 +27,8 @@ pub enum Measure {
     Vacuum,
     /// Money, never converted.
     Money,
-    /// Plain numbers, whole as read.
-    Number,
+    /// Octane numbers, reported as research octane.
+    Octane,
 }
 
 impl Measure {
@@ -41,7 +41,8 @@ impl Measure {
             Self::Angle => Some(Dimension::Angle),
             Self::Pressure | Self::Vacuum | Self::Stress => Some(Dimension::Pressure),
             Self::Money => Some(Dimension::Money),
-            Self::Ratio | Self::Share | Self::Number => None,
+            Self::Octane => Some(Dimension::Octane),
+            Self::Ratio | Self::Share => None,
         }
     }
 
@@ -57,7 +58,7 @@ impl Measure {
             Self::Pressure | Self::Vacuum => ("kPa", 1e3),
             Self::Stress => ("MPa", 1e6),
             Self::Money => ("USD", 1.0),
-            Self::Number => ("", 1.0),
+            Self::Octane => ("RON", 1.0),
         }
     }
 
@@ -85,7 +86,6 @@ impl Measure {
         let one = |system: UnitSystem| match self.dimension() {
             Some(dimension) => format_si(si, dimension, system),
             None if self == Self::Share => format!("{:.1} %", si * 100.0),
-            None if self == Self::Number => format!("{si:.0}"),
             None => format!("{si:.2}"),
         };
         Shown { inch: one(UnitSystem::Inch), metric: one(UnitSystem::Metric) }

@@ -129,9 +129,16 @@ impl Judgement {
     }
 
     /// Its lines, what never goes together first, without remedies.
-    pub fn lines(&self, resolved: &Resolved, findings: &Findings, source: &Source<'_>) -> Vec<LimitReport> {
+    pub fn lines(
+        &self,
+        resolved: &Resolved,
+        findings: &Findings,
+        stages: &Stages,
+        source: &Source<'_>,
+    ) -> Vec<LimitReport> {
+        let case = Case { resolved, findings, stages, side: Side::Intake };
         let nevers = self.nevers.iter().map(|never| never.line(source));
-        nevers.chain(self.figures.iter().map(|judged| line(judged, resolved, findings, source))).collect()
+        nevers.chain(self.figures.iter().map(|judged| line(judged, case, source))).collect()
     }
 }
 

@@ -200,6 +200,10 @@ pub static FOOT_CONTACT: Rule = Rule {
     levers: &[],
 };
 
+/// Work that moves the preload.
+const WORK_SHEET: Reads = reads![PreloadWork: "head_milled", "deck_milled", "gasket_thicker", "stem_higher", "lash_cap",
+    "base_circle_smaller", "stand_shim", "pushrod_longer"];
+
 /// Preload within the plunger's travel.
 pub static PRELOAD: Rule = Rule {
     id: "preload",
@@ -210,11 +214,7 @@ pub static PRELOAD: Rule = Rule {
     sided: true,
     formula: "plunger travel taken up at rest after the work sheet: below nothing the train hammers, at the bottom the lifter holds the valve open; at least .005 in from it",
     school: |_| "no school allows less or more",
-    reads: &[
-        reads![Lifter: "preload", "travel", "kind"; Rocker: "ratio"; Port: "valve_angle"],
-        reads![PreloadWork: "head_milled", "deck_milled", "gasket_thicker", "stem_higher", "lash_cap",
-            "base_circle_smaller", "stand_shim", "pushrod_longer"],
-    ],
+    reads: &[reads![Lifter: "preload", "travel", "kind"; Rocker: "ratio"; Port: "valve_angle"], WORK_SHEET],
     gas: false,
     find: |case| {
         let (lifter, rocker) = (&case.resolved.train(case.side).lifter, &case.resolved.train(case.side).rocker);
@@ -245,12 +245,11 @@ pub static PRELOAD_BY_SCHOOL: Rule = Rule {
     school: |resolved| match resolved.train(Side::Intake).lifter.preload_school {
         Some(PreloadSchool::Light) => "light: pump-up cannot hold the valve open",
         Some(PreloadSchool::Deep) => "deep: close to the bottom, with short travel",
-        Some(PreloadSchool::Series) | None => "series: as engines leave the works",
+        Some(PreloadSchool::Series) | None => "stock preload: as engines leave the works",
     },
     reads: &[
         reads![Lifter: "preload", "preload_school", "travel", "kind"; Rocker: "ratio"; Port: "valve_angle"],
-        reads![PreloadWork: "head_milled", "deck_milled", "gasket_thicker", "stem_higher", "lash_cap",
-            "base_circle_smaller", "stand_shim", "pushrod_longer"],
+        WORK_SHEET,
     ],
     gas: false,
     find: |case| {

@@ -66,6 +66,7 @@ impl Never {
             place: self.place,
             formula: self.why.to_owned(),
             computed: false,
+            estimate: None,
             note: None,
             inputs: used,
             missing: Vec::new(),

@@ -62,10 +62,8 @@ macro_rules! both_ways {
         $(#[$doc])*
         pub const $own: Reads = reads![$($of: $($key),+);+];
         $(#[$doc])*
-        #[allow(dead_code)]
         pub const $intake: Reads = reads![@Intake $($of: $($key),+);+];
         $(#[$doc])*
-        #[allow(dead_code)]
         pub const $exhaust: Reads = reads![@Exhaust $($of: $($key),+);+];
     )+};
 }
@@ -89,19 +87,23 @@ both_ways! {
         Readings: "light_spring_lift", "light_spring_load", "running_lift", "running_load";
         Port: "valves";
         Spring: "installed_height", "points", "coils"]
-    /// Load over lift of the package.
-    [SPRING, INTAKE_SPRING, EXHAUST_SPRING] = [ Spring: "installed_height", "points", "coils"]
-    /// What gives under load.
-    [FLEX, INTAKE_FLEX, EXHAUST_FLEX] = [
-        Pushrod: "length", "outside_diameter", "wall", "material";
-        Rocker: "material", "mount", "stud_diameter", "ratio";
-        Readings: "light_spring_lift", "light_spring_load", "running_lift", "running_load"]
     /// A closed valve in the frame.
     [VALVE, INTAKE_VALVE, EXHAUST_VALVE] = [
         Port: "valve_diameter", "valve_angle", "valve_cant", "valve_offset_x", "valve_offset_y", "face_recess"]
-    /// The crown under it.
-    [CROWN, INTAKE_CROWN, EXHAUST_CROWN] = [ Pocket: "depth", "diameter", "offset_x", "offset_y", "floor_angle"]
 }
+
+/// Load over lift of the package.
+pub const SPRING: Reads = reads![Spring: "installed_height", "points", "coils"];
+/// The same of the exhaust's.
+pub const EXHAUST_SPRING: Reads = reads![@Exhaust Spring: "installed_height", "points", "coils"];
+/// What gives under load.
+pub const FLEX: Reads = reads![
+    Pushrod: "length", "outside_diameter", "wall", "material";
+    Rocker: "material", "mount", "stud_diameter", "ratio";
+    Readings: "light_spring_lift", "light_spring_load", "running_lift", "running_load"
+];
+/// The crown under a valve.
+pub const CROWN: Reads = reads![Pocket: "depth", "diameter", "offset_x", "offset_y", "floor_angle"];
 
 /// Where the piston is over the crank.
 pub const PISTON: Reads = reads![

@@ -2,17 +2,17 @@
 
 use super::findings::Findings;
 use super::measure::Measure;
-use super::rule::{Finding, Judged, Note, Rule, own_limit};
-use crate::candidate::{Gap, Resolved};
+use super::rule::{Case, Finding, Judged, Note, Rule, own_limit};
+use crate::candidate::Gap;
 use crate::document::{InputUsed, Side};
 use crate::given::{Place, Source};
 use crate::quantity::Shown;
 use crate::report::{LimitReport, LimitShown, Named, NeedReport, Sense, Verdict};
 
 /// The line of the margins for what was judged, without remedies.
-pub fn line(judged: &Judged, resolved: &Resolved, findings: &Findings, source: &Source<'_>) -> LimitReport {
+pub fn line(judged: &Judged, case: Case<'_>, source: &Source<'_>) -> LimitReport {
     let Judged { rule, side, found } = judged;
-    let own = own_limit(rule.id, *side, resolved);
+    let own = own_limit(rule.id, *side, case.resolved);
     let used = inputs(rule.places(*side), source);
     let edit_field = used.first().map(|i| i.field.clone()).unwrap_or_default();
     let mut line = LimitReport {
@@ -26,11 +26,12 @@ pub fn line(judged: &Judged, resolved: &Resolved, findings: &Findings, source: &
         unit: rule.measure.reported().0.to_owned(),
         shown: None,
         verdict: judged.verdict(),
-        school: own.map_or_else(|| (rule.school)(resolved).to_owned(), |own| format!("this shop: {}", own.reason)),
+        school: own.map_or_else(|| (rule.school)(case.resolved).to_owned(), |own| format!("this shop: {}", own.reason)),
         source: if own.is_some() { "this shop's own figure" } else { super::figures::SOURCE }.to_owned(),
         place: rule.place,
         formula: rule.formula.to_owned(),
-        computed: rule.gas && findings.gas.is_some(),
+        computed: rule.gas && case.findings.gas.is_some(),
+        estimate: None,
         note: None,
         inputs: used,
         missing: Vec::new(),
@@ -41,7 +42,16 @@ pub fn line(judged: &Judged, resolved: &Resolved, findings: &Findings, source: &
         Ok(finding) => fill(&mut line, rule, finding),
         Err(gap) => miss(&mut line, gap, source),
     }
+    if line.computed {
+        line.estimate = estimate(judged, case).filter(|shown| line.shown.as_ref().is_some_and(|s| s.have != *shown));
+    }
     line
+}
+
+/// What the same rule finds without anything computed; `None` where it has nothing to say then.
+fn estimate(judged: &Judged, case: Case<'_>) -> Option<Shown> {
+    let blind = judged.rule.judge(judged.side, Case { findings: &Findings::default(), ..case })?;
+    blind.found.ok().map(|finding| judged.rule.measure.shown(finding.have))
 }
 
 /// A title with its side.

@@ -2,17 +2,17 @@
 
 use super::figures::{
     BAND_EDGE, COIL_BIND as BIND_NEED, COIL_BIND_TIGHT, INCH, RATING_TIGHT, RESERVE_DIESEL, RESERVE_SHARE,
-    RESERVE_TIGHT, RESERVE_TIGHT_LOAD, spring_band,
+    RESERVE_TIGHT, RESERVE_TIGHT_LOAD, SpringBand, spring_band,
 };
 use super::levers::{LESS_RATIO, LIGHTER_RETAINER, LIGHTER_VALVE, SHIFT_EARLIER, SHORTER, TALLER};
 use super::measure::Measure;
 use super::reads::{LOBE, MASSES, RATIO, SPRING, TOP_SPEED, reads};
 use super::rule::{Case, Finding, Note, Rule, common};
-use crate::candidate::{Gap, Part, Resolved, seat_reserve, spring_at_lift};
+use crate::candidate::{Gap, Part, Resolved, rigid_control, seat_reserve, spring_at_lift};
 use crate::document::Side;
 use crate::quantity::{Force, Length, Speed};
 use crate::report::{Place, Sense};
-use crate::train::{ELASTIC_SHARE, hand_check};
+use crate::train::ELASTIC_SHARE;
 use crate::words::LifterKind;
 
 pub(super) fn lifter_kind(resolved: &Resolved, side: Side) -> Part<LifterKind> {
@@ -79,18 +79,22 @@ fn is_controlled(case: &Case<'_>) -> bool {
 
 /// Speed at which the valve of `side` floats, rad/s: the rigid estimate, less what an elastic train loses.
 fn float_speed(resolved: &Resolved, side: Side) -> Part<f64> {
-    let own = resolved.side(side);
-    let (spring, _) = spring_at_lift(own)?;
-    let lift = own.lift.clone()?;
-    let mass = own.mass.clone()?.effective(lift.ratio);
-    let nowhere = || Gap::because("the lobe never decelerates");
-    let check = hand_check(own.lobe()?, &lift, spring, own.valves, mass).ok_or_else(nowhere)?;
+    let (check, _) = rigid_control(resolved.side(side))?;
     Ok(ELASTIC_SHARE * check.speed.si())
 }
 
-/// The loads of a governed diesel are decided by gas and control, not by a habit of kinds.
-fn has_no_band(case: &Case<'_>) -> bool {
-    case.resolved.given.is_diesel()
+/// A load against its part of the band for the lifter's kind and the top speed. The loads of a governed diesel are decided
+/// by gas and control, not by a habit of kinds.
+fn against_band(case: &Case<'_>, load: impl FnOnce(SpringBand) -> Part<((f64, f64), f64)>) -> Option<Part<Finding>> {
+    if case.resolved.given.is_diesel() {
+        return None;
+    }
+    let found = || -> Part<Finding> {
+        let kind = lifter_kind(case.resolved, case.side)?;
+        let (band, load) = load(spring_band(kind, top_speed(case.resolved)?.as_rpm()))?;
+        Ok(banded(band, load, is_controlled(case)))
+    };
+    Some(found())
 }
 
 /// Seat load for the lifter's kind and the top speed.
@@ -106,15 +110,10 @@ pub static SEAT_LOAD: Rule = Rule {
     reads: &[SPRING, reads![Lifter: "kind"; Engine: "combustion"], TOP_SPEED, LOBE, RATIO, MASSES],
     gas: false,
     find: |case| {
-        if has_no_band(case) {
-            return None;
-        }
-        let found = || -> Part<Finding> {
-            let band = spring_band(lifter_kind(case.resolved, case.side)?, top_speed(case.resolved)?.as_rpm());
+        against_band(case, |band| {
             let spring = case.resolved.side(case.side).spring.clone()?;
-            Ok(banded(band.seat, spring.load(Length::from_si(0.0)).si(), is_controlled(case)))
-        };
-        Some(found())
+            Ok((band.seat, spring.load(Length::from_si(0.0)).si()))
+        })
     },
     advice: false,
     levers: &[SHORTER, TALLER, SHIFT_EARLIER],
@@ -140,15 +139,10 @@ pub static OPEN_LOAD: Rule = Rule {
     ],
     gas: false,
     find: |case| {
-        if has_no_band(case) {
-            return None;
-        }
-        let found = || -> Part<Finding> {
-            let band = spring_band(lifter_kind(case.resolved, case.side)?, top_speed(case.resolved)?.as_rpm());
+        against_band(case, |band| {
             let (spring, net) = spring_at_lift(case.resolved.side(case.side))?;
-            Ok(banded(band.open, spring.load(net).si(), is_controlled(case)))
-        };
-        Some(found())
+            Ok((band.open, spring.load(net).si()))
+        })
     },
     advice: false,
     levers: &[SHORTER, TALLER, LESS_RATIO, SHIFT_EARLIER],

@@ -6,13 +6,20 @@ use super::measure::Measure;
 use super::reads::{LOBE, RATIO, SPRING, TOP_SPEED, reads};
 use super::rule::{Case, Finding, Rule, common};
 use crate::candidate::{Part, spring_at_lift};
+use crate::quantity::Length;
 use crate::report::{Place, Sense};
+use crate::train::Spring;
 
 /// Greatest share of its strength that any wire of the package bears at full lift; `None` for springs known by loads alone.
 fn share(case: &Case<'_>) -> Option<Part<f64>> {
     case.resolved.train(case.side).spring.coils.as_ref()?;
+    at_lift(case, |spring, net| spring.stress_share(net))
+}
+
+/// What `of` finds of the package at full lift; `None` when it finds nothing of this kind of spring.
+fn at_lift<T>(case: &Case<'_>, of: impl FnOnce(&Spring, Length) -> Option<T>) -> Option<Part<T>> {
     match spring_at_lift(case.resolved.side(case.side)) {
-        Ok((spring, net)) => spring.stress_share(net).map(Ok),
+        Ok((spring, net)) => of(spring, net).map(Ok),
         Err(gap) => Some(Err(gap)),
     }
 }
@@ -74,10 +81,7 @@ pub static WIRE_FATIGUE: Rule = Rule {
     gas: false,
     find: |case| {
         case.resolved.train(case.side).spring.coils.as_ref()?;
-        match spring_at_lift(case.resolved.side(case.side)) {
-            Ok((spring, net)) => spring.fatigue_reserve(net).map(|reserve| Ok(Finding::at_least(1.0, 0.05, reserve))),
-            Err(gap) => Some(Err(gap)),
-        }
+        at_lift(case, |spring, net| Some(Finding::at_least(1.0, 0.05, spring.fatigue_reserve(net)?)))
     },
     advice: true,
     levers: &[TALLER],
@@ -97,15 +101,11 @@ pub static SURGE: Rule = Rule {
     gas: false,
     find: |case| {
         let top = case.resolved.top_speed()?;
-        match spring_at_lift(case.resolved.side(case.side)) {
-            Ok((spring, net)) => {
-                let surge = spring.surge_frequency(net)?;
-                // The cam turns once for two turns of the crank.
-                let order = surge / (top.as_rpm() / 120.0);
-                Some(Ok(Finding::at_least(SURGE_ORDER, 0.5, order)))
-            }
-            Err(gap) => Some(Err(gap)),
-        }
+        at_lift(case, |spring, net| {
+            // The cam turns once for two turns of the crank.
+            let order = spring.surge_frequency(net)? / (top.as_rpm() / 120.0);
+            Some(Finding::at_least(SURGE_ORDER, 0.5, order))
+        })
     },
     advice: true,
     levers: &[],

@@ -84,7 +84,7 @@ pub fn fit(
     // What the gas does with the part is not known before its curve is computed: both are judged without.
     let lines = |resolved: &Resolved, source: &Source<'_>| {
         let none = Findings::default();
-        limits(resolved, &none, stages).lines(resolved, &none, source)
+        limits(resolved, &none, stages).lines(resolved, &none, stages, source)
     };
     let margins = moved(&lines(&before, &source), &lines(&after, &new_source), system);
     let mut changes = differences(build.value(), changed.value());

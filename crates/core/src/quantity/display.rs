@@ -66,6 +66,7 @@ pub fn scale(dimension: Dimension, system: UnitSystem) -> Scale {
         (Dimension::Torque, Metric) => ("N m", 0),
         (Dimension::Power, Inch) => ("hp", 0),
         (Dimension::Power, Metric) => ("kW", 0),
+        (Dimension::Octane, _) => ("RON", 1),
     };
     let unit = dimension.find(symbol).unwrap_or(dimension.units()[0]);
     Scale { unit: unit.symbol, factor: unit.factor, offset: unit.offset, decimals }

@@ -132,6 +132,13 @@ quantity! {
     }
 }
 quantity! {
+    /// Knock resistance of a fuel as its research octane number.
+    Octane, Octane {
+        /// Research octane number.
+        ron / as_ron = 1.0;
+    }
+}
+quantity! {
     /// An amount of money in the currency it was written in.
     Money, Money {
         /// The amount.

@@ -35,7 +35,7 @@ pub enum TextFault {
     NotFinite,
 }
 
-/// The SI value of `text`, which must carry a unit of `dimension`.
+/// The SI value of `text`, which must carry a unit of `dimension`; an octane number alone is research octane.
 ///
 /// ```
 /// use upper_lobe_core::quantity::{parse, Dimension};
@@ -43,10 +43,10 @@ pub enum TextFault {
 /// ```
 pub fn parse(text: &str, dimension: Dimension) -> Result<f64, TextFault> {
     let (number, symbol) = split(text)?;
-    if symbol.is_empty() {
-        return Err(TextFault::NoUnit);
-    }
-    let unit = dimension.find(symbol).ok_or_else(|| TextFault::UnknownUnit(symbol.to_owned()))?;
+    let unit = match symbol {
+        "" => dimension.bare().ok_or(TextFault::NoUnit)?,
+        _ => dimension.find(symbol).ok_or_else(|| TextFault::UnknownUnit(symbol.to_owned()))?,
+    };
     finite(number * unit.factor + unit.offset)
 }
 
@@ -68,13 +68,9 @@ pub fn parse_bare(text: &str) -> Result<f64, TextFault> {
 /// ```
 pub fn with_unit(text: &str, dimension: Dimension, unit: &str) -> Result<String, TextFault> {
     let trimmed = text.trim();
-    match parse(trimmed, dimension) {
-        Ok(_) => Ok(trimmed.to_owned()),
-        Err(TextFault::NoUnit) => {
-            parse_bare(trimmed)?;
-            Ok(format!("{} {unit}", with_leading_zero(trimmed)))
-        }
-        Err(fault) => Err(fault),
+    match parse_bare(trimmed) {
+        Ok(_) => Ok(format!("{} {unit}", with_leading_zero(trimmed))),
+        Err(_) => parse(trimmed, dimension).map(|_| trimmed.to_owned()),
     }
 }
 
@@ -87,11 +83,12 @@ pub fn with_unit(text: &str, dimension: Dimension, unit: &str) -> Result<String,
 /// ```
 pub fn restate(like: &str, dimension: Dimension, si: f64) -> Option<String> {
     let (_, symbol) = split(like).ok()?;
-    let unit = dimension.find(symbol)?;
+    let unit = if symbol.is_empty() { dimension.bare()? } else { dimension.find(symbol)? };
+    let symbol = if symbol.is_empty() { unit.symbol } else { symbol };
     let decimals = match unit.symbol {
         "in" | "\"" | "inch" => 3,
         "mm" | "C" | "F" => 2,
-        "deg" | "°" | "cc" | "cm3" | "ml" | "psi" | "thou" => 1,
+        "deg" | "°" | "cc" | "cm3" | "ml" | "psi" | "thou" | "RON" | "(R+M)/2" | "AKI" | "pump" | "R+M/2" => 1,
         "rpm" | "1/min" | "lbf" | "N" | "g" | "cfm" => 0,
         _ => 4,
     };
@@ -217,6 +214,19 @@ mod tests {
             assert_eq!(parse(text, Dimension::Length), Err(fault), "{text:?}");
         }
         assert_eq!(parse(&"9".repeat(41), Dimension::Length), Err(TextFault::TooLong));
+    }
+
+    #[test]
+    fn octane_is_research_octane_unless_the_pump_is_named() {
+        assert_eq!(parse("95", Dimension::Octane), Ok(95.0));
+        assert_eq!(parse("95 RON", Dimension::Octane), Ok(95.0));
+        // 91 at the pump is sold as 95 to 96 RON (common practice, no source).
+        for pump in ["91 (R+M)/2", "91 AKI", "91 pump", "91 (r+m)/2"] {
+            assert_eq!(parse(pump, Dimension::Octane), Ok(95.5), "{pump}");
+        }
+        assert_eq!(with_unit("95", Dimension::Octane, "RON").unwrap(), "95 RON");
+        assert_eq!(restate("91 AKI", Dimension::Octane, 97.5).as_deref(), Some("93.0 AKI"));
+        assert_eq!(restate("95", Dimension::Octane, 97.5).as_deref(), Some("97.5 RON"));
     }
 
     #[test]

@@ -71,11 +71,13 @@ pub enum Dimension {
     Torque,
     /// Powers.
     Power,
+    /// Knock resistance of a fuel; SI stands for research octane number.
+    Octane,
 }
 
 impl Dimension {
     /// Every dimension, for tests and tables.
-    pub const ALL: [Self; 13] = [
+    pub const ALL: [Self; 14] = [
         Self::Length,
         Self::Angle,
         Self::Force,
@@ -89,6 +91,7 @@ impl Dimension {
         Self::Money,
         Self::Torque,
         Self::Power,
+        Self::Octane,
     ];
 
     /// The accepted units.
@@ -107,6 +110,7 @@ impl Dimension {
             Self::Money => MONEY,
             Self::Torque => TORQUE,
             Self::Power => POWER,
+            Self::Octane => OCTANE,
         }
     }
 
@@ -126,7 +130,13 @@ impl Dimension {
             Self::Money => "an amount of money",
             Self::Torque => "a torque",
             Self::Power => "a power",
+            Self::Octane => "an octane number",
         }
+    }
+
+    /// The unit of a number that stands alone, for a dimension whose documents may hold plain numbers.
+    pub fn bare(self) -> Option<Unit> {
+        (self == Self::Octane).then_some(OCTANE[0])
     }
 
     /// The unit with this spelling; letter case counts only where it must (`mN` is not `MN`).
@@ -196,4 +206,11 @@ const TORQUE: &[Unit] = &[
 /// Watts in a mechanical horsepower: 550 foot pounds-force a second.
 const HORSEPOWER: f64 = 550.0 * POUND_FORCE * 12.0 * INCH;
 const POWER: &[Unit] = &[unit("hp", HORSEPOWER), unit("kW", 1e3), unit("W", 1.0), unit("PS", 75.0 * STANDARD_GRAVITY)];
+/// Research octane number above the pump's (R+M)/2: half the sensitivity of pump petrol, 8 to 10 (common practice,
+/// no source).
+const RON_OVER_PUMP: f64 = 4.5;
+const fn pump(symbol: &'static str) -> Unit {
+    Unit { symbol, factor: 1.0, offset: RON_OVER_PUMP }
+}
+const OCTANE: &[Unit] = &[unit("RON", 1.0), pump("(R+M)/2"), pump("AKI"), pump("pump"), pump("R+M/2")];
 const MONEY: &[Unit] = &[unit("USD", 1.0), unit("EUR", 1.0), unit("GBP", 1.0)];

@@ -58,6 +58,8 @@ report! {
         formula: String,
         /// Whether what breathing computed went into it, in place of an estimate.
         computed: bool,
+        /// What there is by the estimate without breathing, where both are known and differ.
+        estimate: Option<Shown>,
         /// What goes with the verdict: what it rests on, what it costs, why it is unknown.
         note: Option<Shown>,
         /// What went into it.
@@ -197,6 +199,17 @@ pub enum Verdict {
 }
 
 impl Verdict {
+    /// Met with room first, failing last.
+    pub const fn rank(self) -> u8 {
+        match self {
+            Self::Ok => 0,
+            Self::Tight => 1,
+            Self::Advice => 2,
+            Self::Unknown => 3,
+            Self::Fails => 4,
+        }
+    }
+
     /// In one word.
     pub const fn word(self) -> &'static str {
         match self {

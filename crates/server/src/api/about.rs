@@ -21,18 +21,11 @@ pub struct ServerState {
 #[utoipa::path(responses((status = 200, body = ServerState)), tag = "about")]
 #[get("/state")]
 pub async fn server_state(store: web::Data<Store>, damage: web::Data<Vec<Damage>>) -> web::Json<ServerState> {
-    let mut troubles: Vec<String> = damage.iter().map(sentence).collect();
+    let mut troubles: Vec<String> = damage.iter().map(Damage::to_string).collect();
     if !store.is_there() {
         troubles.push(StoreError::Removed.to_string());
     }
     web::Json(ServerState { version: env!("CARGO_PKG_VERSION").to_owned(), read_only: store.is_read_only(), troubles })
-}
-
-fn sentence(damage: &Damage) -> String {
-    match (damage.build, damage.revision) {
-        (Some(build), Some(revision)) => format!("Build {build}, revision {revision}: {}", damage.what),
-        _ => damage.what.clone(),
-    }
 }
 
 /// Every word of the trade in a sentence.

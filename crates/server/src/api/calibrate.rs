@@ -1,10 +1,10 @@
 //! Fitting the model to the pull a document holds, as it goes: one JSON object a line.
 
-use crate::jobs::{Client, Jobs, Told, aside};
+use crate::jobs::{Client, Jobs, Line, Told, aside};
 use crate::problem::Problem;
 use actix_web::{HttpResponse, post, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::analysis::{Build, CalibrationJob, CalibrationReport, CalibrationStep, Named, Stages};
+use upper_lobe_core::analysis::{Build, CalibrationJob, CalibrationReport, CalibrationStep, Stages};
 use utoipa::ToSchema;
 
 /// Whose pull to fit to.
@@ -15,56 +15,23 @@ pub struct CalibrateRequest {
     pub document: String,
 }
 
-/// One line of the answer.
+/// The constants found.
 #[derive(Debug, Clone, Serialize, ToSchema)]
-#[serde(tag = "state", rename_all = "snake_case")]
-pub enum CalibrateLine {
-    /// Other work runs; this begins when some of it ends.
-    Waiting,
-    /// Some curves are computed.
-    Running(CalibrationStep),
-    /// The constants are found.
-    Done {
-        /// What it came to.
-        report: CalibrationReport,
-    },
-    /// There is nothing to fit.
-    Failed {
-        /// Why.
-        reason: String,
-        /// Fields that would close it.
-        needs: Vec<Named>,
-    },
-    /// Nobody wanted it any more.
-    Stopped,
+pub struct CalibrateDone {
+    /// What it came to.
+    report: CalibrationReport,
 }
 
 impl Told for CalibrationJob {
-    type Line = CalibrateLine;
+    type Shown = CalibrateDone;
 
-    fn waiting() -> CalibrateLine {
-        CalibrateLine::Waiting
-    }
-
-    fn running(step: CalibrationStep) -> CalibrateLine {
-        CalibrateLine::Running(step)
-    }
-
-    fn done(report: &CalibrationReport) -> CalibrateLine {
-        CalibrateLine::Done { report: report.clone() }
-    }
-
-    fn failed(reason: String, needs: Vec<Named>) -> CalibrateLine {
-        CalibrateLine::Failed { reason, needs }
-    }
-
-    fn stopped() -> CalibrateLine {
-        CalibrateLine::Stopped
+    fn shown(report: &CalibrationReport) -> CalibrateDone {
+        CalibrateDone { report: report.clone() }
     }
 }
 
 /// Fits the named constants to the pull and answers with what they do, as `application/x-ndjson`.
-#[utoipa::path(request_body = CalibrateRequest, responses((status = 200, body = CalibrateLine, content_type = "application/x-ndjson"), (status = 422, body = Problem)), tag = "workbench")]
+#[utoipa::path(request_body = CalibrateRequest, responses((status = 200, body = Line<CalibrationStep, CalibrateDone>, content_type = "application/x-ndjson"), (status = 422, body = Problem)), tag = "workbench")]
 #[post("/calibrate")]
 pub async fn calibrate(
     stages: web::Data<Stages>,

@@ -2,13 +2,11 @@
 //!
 //! The request is the job. When its page goes away the stream is dropped, and with it the work.
 
-use crate::jobs::{Client, Jobs, Told, aside};
+use crate::jobs::{Client, Jobs, Line, Told, aside};
 use crate::problem::Problem;
 use actix_web::{HttpResponse, post, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::analysis::{
-    BreathingReport, Build, Curve, CurveJob, CurveStep, Effort, Named, Stages, TraceReport,
-};
+use upper_lobe_core::analysis::{BreathingReport, Build, Curve, CurveJob, CurveStep, Effort, Stages, TraceReport};
 use utoipa::ToSchema;
 
 /// What to compute a curve of.
@@ -27,58 +25,25 @@ pub struct CurveRequest {
     pub level: Option<String>,
 }
 
-/// One line of the answer.
+/// A whole curve.
 #[derive(Debug, Clone, Serialize, ToSchema)]
-#[serde(tag = "state", rename_all = "snake_case")]
-pub enum CurveLine {
-    /// Other curves run; this one begins when one of them ends.
-    Waiting,
-    /// Some points are there.
-    Running(CurveStep),
-    /// All points are there.
-    Done {
-        /// The curve.
-        curve: Box<BreathingReport>,
-        /// The first cylinder's last cycle at every speed.
-        traces: Vec<TraceReport>,
-    },
-    /// There is no curve.
-    Failed {
-        /// Why.
-        reason: String,
-        /// Fields that would close it.
-        needs: Vec<Named>,
-    },
-    /// Nobody wanted it any more.
-    Stopped,
+pub struct CurveDone {
+    /// The curve.
+    curve: Box<BreathingReport>,
+    /// The first cylinder's last cycle at every speed.
+    traces: Vec<TraceReport>,
 }
 
 impl Told for CurveJob {
-    type Line = CurveLine;
+    type Shown = CurveDone;
 
-    fn waiting() -> CurveLine {
-        CurveLine::Waiting
-    }
-
-    fn running(step: CurveStep) -> CurveLine {
-        CurveLine::Running(step)
-    }
-
-    fn done(curve: &Curve) -> CurveLine {
-        CurveLine::Done { curve: Box::new(curve.report.clone()), traces: curve.traces.clone() }
-    }
-
-    fn failed(reason: String, needs: Vec<Named>) -> CurveLine {
-        CurveLine::Failed { reason, needs }
-    }
-
-    fn stopped() -> CurveLine {
-        CurveLine::Stopped
+    fn shown(curve: &Curve) -> CurveDone {
+        CurveDone { curve: Box::new(curve.report.clone()), traces: curve.traces.clone() }
     }
 }
 
 /// Computes a curve and answers with it point by point, as `application/x-ndjson`.
-#[utoipa::path(request_body = CurveRequest, responses((status = 200, body = CurveLine, content_type = "application/x-ndjson"), (status = 422, body = Problem)), tag = "workbench")]
+#[utoipa::path(request_body = CurveRequest, responses((status = 200, body = Line<CurveStep, CurveDone>, content_type = "application/x-ndjson"), (status = 422, body = Problem)), tag = "workbench")]
 #[post("/curve")]
 pub async fn compute_curve(
     stages: web::Data<Stages>,

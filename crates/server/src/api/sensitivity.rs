@@ -1,10 +1,10 @@
 //! What changes torque most, decision by decision as they are computed: one JSON object a line.
 
-use crate::jobs::{Client, Jobs, Told, aside};
+use crate::jobs::{Client, Jobs, Line, Told, aside};
 use crate::problem::Problem;
 use actix_web::{HttpResponse, post, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::analysis::{Build, Effect, Named, SensitivityJob, SensitivityStep, Stages};
+use upper_lobe_core::analysis::{Build, Effect, SensitivityJob, SensitivityStep, Stages};
 use utoipa::ToSchema;
 
 /// Whose decisions to change.
@@ -17,56 +17,23 @@ pub struct SensitivityRequest {
     pub candidate: String,
 }
 
-/// One line of the answer.
+/// What every decision does.
 #[derive(Debug, Clone, Serialize, ToSchema)]
-#[serde(tag = "state", rename_all = "snake_case")]
-pub enum SensitivityLine {
-    /// Other work runs; this begins when some of it ends.
-    Waiting,
-    /// Some decisions are computed.
-    Running(SensitivityStep),
-    /// All are.
-    Done {
-        /// Every decision.
-        effects: Vec<Effect>,
-    },
-    /// There is nothing to compare with.
-    Failed {
-        /// Why.
-        reason: String,
-        /// Fields that would close it.
-        needs: Vec<Named>,
-    },
-    /// Nobody wanted it any more.
-    Stopped,
+pub struct SensitivityDone {
+    /// Every decision.
+    effects: Vec<Effect>,
 }
 
 impl Told for SensitivityJob {
-    type Line = SensitivityLine;
+    type Shown = SensitivityDone;
 
-    fn waiting() -> SensitivityLine {
-        SensitivityLine::Waiting
-    }
-
-    fn running(step: SensitivityStep) -> SensitivityLine {
-        SensitivityLine::Running(step)
-    }
-
-    fn done(effects: &Vec<Effect>) -> SensitivityLine {
-        SensitivityLine::Done { effects: effects.clone() }
-    }
-
-    fn failed(reason: String, needs: Vec<Named>) -> SensitivityLine {
-        SensitivityLine::Failed { reason, needs }
-    }
-
-    fn stopped() -> SensitivityLine {
-        SensitivityLine::Stopped
+    fn shown(effects: &Vec<Effect>) -> SensitivityDone {
+        SensitivityDone { effects: effects.clone() }
     }
 }
 
 /// Changes each decision of a candidate a little and tells what its curve does, as `application/x-ndjson`.
-#[utoipa::path(request_body = SensitivityRequest, responses((status = 200, body = SensitivityLine, content_type = "application/x-ndjson"), (status = 422, body = Problem)), tag = "workbench")]
+#[utoipa::path(request_body = SensitivityRequest, responses((status = 200, body = Line<SensitivityStep, SensitivityDone>, content_type = "application/x-ndjson"), (status = 422, body = Problem)), tag = "workbench")]
 #[post("/sensitivity")]
 pub async fn compute_sensitivity(
     stages: web::Data<Stages>,

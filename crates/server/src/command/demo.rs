@@ -45,34 +45,23 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
     })
 }
 
-/// Whether a first start has the demo still before it: nothing is stored, or a start that was cut short left a part of it
-/// as it came.
-pub async fn is_wanted(store: &Store) -> anyhow::Result<bool> {
-    let mut stored = store.list(false).await?;
-    stored.extend(store.list(true).await?);
-    let is_demo = |name: &str| DEMO_BUILDS.iter().any(|text| Build::read(text).is_ok_and(|build| build.name() == name));
-    let untouched = stored.iter().all(|entry| entry.revision == 1 && is_demo(&entry.name));
-    Ok(untouched && (stored.len() < DEMO_BUILDS.len() || store.parts().await?.is_empty()))
-}
-
-/// Stores every demo build whose name no stored build has, says how many, and the demo's parts.
+/// Stores every demo build whose name no stored build has, and the demo's parts, all or nothing; says how many builds.
 pub async fn load(store: &Store) -> anyhow::Result<usize> {
     let known: Vec<String> = store.list(false).await?.into_iter().map(|b| b.name).collect();
-    let mut loaded = 0;
-    for text in DEMO_BUILDS {
-        let build = Build::read(text).context("a demo build is not valid")?;
-        if !known.iter().any(|name| name == build.name()) {
-            store.create(build.name(), text).await?;
-            loaded += 1;
-        }
-    }
+    let demo: Vec<Build> = DEMO_BUILDS
+        .iter()
+        .map(|text| Build::read(text))
+        .collect::<Result<_, _>>()
+        .context("a demo build is not valid")?;
+    let named = demo.iter().map(Build::name).zip(DEMO_BUILDS.iter().copied());
+    let builds: Vec<(&str, &str)> = named.filter(|(name, _)| !known.iter().any(|other| other == name)).collect();
     // A part of the user's own by the same name stays.
     let known: Vec<(String, String)> = store.parts().await?.into_iter().map(|part| (part.kind, part.name)).collect();
     let read = read_sheet(DEMO_PARTS, UnitSystem::Inch).context("the demo's parts are not valid")?;
     let mut parts = read.iter().map(kept_part).collect::<Result<Vec<_>, _>>()?;
     parts.retain(|part| !known.contains(&(part.kind.clone(), part.name.clone())));
-    store.put_parts(&parts).await?;
-    Ok(loaded)
+    store.create_all(&builds, &parts).await?;
+    Ok(builds.len())
 }
 
 #[cfg(test)]

@@ -25,7 +25,8 @@ pub fn backup(options: &Options) -> anyhow::Result<ExitCode> {
         store.backup(&options.file).await?;
         // A copy nobody has read is no backup.
         let copy = Store::open_for_reading(&options.file).await.context("reading the copy back")?;
-        let builds = copy.everything().await?.len();
+        say_damage(&copy).await?;
+        let builds = copy.list(false).await?.len() + copy.list(true).await?.len();
         println!("{builds} builds and the shelf are in {}", options.file.display());
         Ok(())
     })
@@ -38,7 +39,9 @@ pub fn restore(options: &Options) -> anyhow::Result<ExitCode> {
             .await
             .with_context(|| format!("opening {}", options.file.display()))?;
         let damage = from.check().await?;
-        anyhow::ensure!(damage.is_empty(), "the backup is damaged and nothing was changed: {}", damage[0].what);
+        if let Some(first) = damage.first() {
+            anyhow::bail!("the backup is damaged and nothing was changed: {first}");
+        }
         let (builds, parts) = (from.everything().await?, from.parts().await?);
         let store = open_store(&options.database, false).await?;
         let aside = free_name(&options.database.database);
@@ -58,6 +61,7 @@ pub fn restore(options: &Options) -> anyhow::Result<ExitCode> {
 pub fn export(options: &Options) -> anyhow::Result<ExitCode> {
     run(async {
         let store = existing(options).await?;
+        say_damage(&store).await?;
         let parts = shelf(&store).await.map_err(|problem| anyhow::anyhow!("{problem}"))?;
         let everything = Everything { builds: store.everything().await?, parts };
         let mut file =
@@ -97,6 +101,14 @@ async fn existing(options: &Options) -> anyhow::Result<Store> {
     let path = &options.database.database;
     anyhow::ensure!(path.exists(), "there is no database at {}", path.display());
     open_store(&options.database, false).await
+}
+
+/// Says what of the store is damaged: it is copied as it is, and left out of an archive.
+async fn say_damage(store: &Store) -> anyhow::Result<()> {
+    for damage in store.check().await? {
+        eprintln!("upper-lobe: {damage}");
+    }
+    Ok(())
 }
 
 /// A name beside `path` that is free.

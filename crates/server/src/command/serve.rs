@@ -35,12 +35,13 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
         .with_context(|| format!("listening on {address}; choose another with --port or UPPER_LOBE_PORT"))?;
     let bound = listener.local_addr()?;
     let store = open_store(&options.database, options.read_only).await?;
-    if options.demo && !store.is_read_only() && demo::is_wanted(&store).await? {
+    let is_empty = store.list(false).await?.is_empty() && store.list(true).await?.is_empty();
+    if options.demo && !store.is_read_only() && is_empty {
         demo::load(&store).await?;
     }
     let damage = store.check().await?;
     for found in &damage {
-        tracing::error!(build = found.build, revision = found.revision, "{}", found.what);
+        tracing::error!("{found}");
     }
     let shared = Shared {
         store: web::Data::new(store.clone()),

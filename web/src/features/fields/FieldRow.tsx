@@ -3,7 +3,7 @@ import type { FormField } from '../../api/client'
 import { useSession, useSessionPart } from '../session/useSession'
 import type { Refused } from '../session/state'
 import { useFaultText } from './faults'
-import { ownPath, readsAlike } from './labels'
+import { ownPath, readsAlike, spoken } from './labels'
 import { OwnForCandidate } from './OwnForCandidate'
 import { SourceMark } from './SourceMark'
 import { TextField } from './TextField'
@@ -56,7 +56,7 @@ function Choice({ field, label, refused, onChoose, onForget }: ChoiceProps) {
             onKeyDown={(event) => { if (event.key === 'Escape') onForget() }}
           >
             <option value="">not given</option>
-            {field.choices.map((word) => <option key={word} value={word}>{word.replaceAll('_', ' ')}</option>)}
+            {field.choices.map((word) => <option key={word} value={word}>{spoken(word)}</option>)}
           </select>
         </span>
       </label>

@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef } from 'react'
 import type { FormColumn } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
+import { spoken } from './labels'
 
 /** Rows drawn without a window of their own. */
 export const PLAIN = 40
@@ -75,7 +76,7 @@ function Cell({ label, column, text, onType, onEnter, onEscape }: CellProps) {
     return (
       <select aria-label={label} value={text} onChange={(event) => { onType(event.target.value) }}>
         <option value=""> </option>
-        {column.choices.map((word) => <option key={word} value={word}>{word.replaceAll('_', ' ')}</option>)}
+        {column.choices.map((word) => <option key={word} value={word}>{spoken(word)}</option>)}
       </select>
     )
   }

@@ -23,6 +23,14 @@ export function labelIn(field: FormField, group: readonly FormField[]): string {
   return doubled && side !== undefined ? `${label}, ${side}` : label
 }
 
+/** Words of the document that the trade says otherwise. */
+const TRADE: Readonly<Record<string, string>> = { series: 'stock preload' }
+
+/** A word of a closed list as people read it. Pure. */
+export function spoken(word: string): string {
+  return TRADE[word] ?? word.replaceAll('_', ' ')
+}
+
 /** Where a field of both sides would have its own value for one of them; `undefined` where it has or cannot. Pure. */
 export function ownPath(field: FormField, side: 'intake' | 'exhaust'): string | undefined {
   const parts = field.field.split('.')

@@ -35,7 +35,7 @@ export const MarginRow = memo(function MarginRow({ limit, open, onToggle, onGoTo
         ) : (
           <span className="quiet missing">{limit.missing.length > 0 ? `measure or give ${limit.missing.map((named) => named.label.toLowerCase()).join('; ')}` : limit.note?.[system]}</span>
         )}
-        {shown && limit.computed ? <span className="quiet estimate">with the gas as computed</span> : null}
+        {shown && limit.computed ? <span className="quiet estimate">with the gas as computed{limit.estimate ? `; ${limit.estimate[system]} by estimate` : ''}</span> : null}
         {shown && limit.note ? <span className="quiet estimate">{limit.note[system]}</span> : null}
       </button>
       {open ? <Why limit={limit} onGoTo={onGoTo} /> : null}

@@ -24,7 +24,7 @@ export function LiftBudget() {
               </li>
             ))}
           </ol>
-          <p className="quiet">Opens {train[side].opens_later_deg.toFixed(1)} deg later and closes {train[side].closes_earlier_deg.toFixed(1)} deg earlier than rigid parts at .050 of lobe lift; true ratio {train[side].true_ratio.toFixed(3)}.</p>
+          <p className="quiet">Lost motion, lash and flex together: opens {train[side].opens_later_deg.toFixed(1)} deg later and closes {train[side].closes_earlier_deg.toFixed(1)} deg earlier than rigid parts at .050 of lobe lift; true ratio {train[side].true_ratio.toFixed(3)}.</p>
         </figure>
       ))}
     </div>

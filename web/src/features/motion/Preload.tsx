@@ -1,4 +1,5 @@
 import type { TrainReport } from '../../api/client'
+import { spoken } from '../fields/labels'
 import { useSessionPart } from '../session/useSession'
 import { SIDES, useTrain } from './useTrain'
 
@@ -16,7 +17,7 @@ export function Preload() {
           <thead><tr><th scope="col">Preload at the plunger</th>{SIDES.map((side) => <th key={side} scope="col">{side}</th>)}</tr></thead>
           <tbody>
             <tr><th scope="row">As measured or planned</th>{cell((side) => side.preload?.now[system])}</tr>
-            {keys.map((key) => <tr key={key}><th scope="row">{key.replaceAll('_', ' ')}</th>{cell((side) => side.preload?.work.find((work) => work.key === key)?.change[system])}</tr>)}
+            {keys.map((key) => <tr key={key}><th scope="row">{spoken(key)}</th>{cell((side) => side.preload?.work.find((work) => work.key === key)?.change[system])}</tr>)}
             {keys.length > 0 ? <tr><th scope="row">After it</th>{cell((side) => side.preload?.after[system])}</tr> : null}
             {keys.length > 0 ? <tr><th scope="row">Pushrod that brings it back</th>{cell((side) => side.preload?.pushrod[system])}</tr> : null}
             <tr><th scope="row">Verdict</th>{cell((side) => side.preload?.word)}</tr>

@@ -11,6 +11,13 @@ test('every word must be there, what begins with it comes first', () => {
   expect(found(commands, 'nothing')).toEqual([])
 })
 
+test('American and British spellings find the same', () => {
+  const spelled = [command('Intake centreline'), command('Carburettor flow'), command('Show millimetres', 'action')]
+  for (const typed of ['centreline', 'centerline', 'Intake Center']) expect(found(spelled, typed).map((c) => c.title)).toEqual(['Intake centreline'])
+  expect(found(spelled, 'carburetor')).toHaveLength(1)
+  expect(found(spelled, 'meters')).toEqual(found(spelled, 'metres'))
+})
+
 test('nothing typed lists everything up to the most', () => {
   expect(found(commands, '', 3)).toHaveLength(3)
 })

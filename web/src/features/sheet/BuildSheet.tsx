@@ -1,7 +1,7 @@
 import { Button } from 'antd'
 import { fieldsOf, STEPS } from '../../app/steps'
 import type { FormField, LimitReport } from '../../api/client'
-import { labelOf } from '../fields/labels'
+import { labelOf, spoken } from '../fields/labels'
 import { tightestFirst } from '../margins/order'
 import { useCandidate, useSessionPart } from '../session/useSession'
 import { Strip } from '../strip/Strip'
@@ -67,7 +67,7 @@ function Given({ title, fields }: { title: string; fields: readonly FormField[] 
         {fields.map((field) => (
           <div key={field.field}>
             <dt>{labelOf(field)}</dt>
-            <dd>{field.table ? field.table.rows.map((row) => row.join(' ')).join('; ') : field.text.replaceAll('_', ' ')} <span className="quiet">{field.source === 'unmarked' ? '' : field.source}</span></dd>
+            <dd>{field.table ? field.table.rows.map((row) => row.join(' ')).join('; ') : spoken(field.text)} <span className="quiet">{field.source === 'unmarked' ? '' : field.source}</span></dd>
           </div>
         ))}
       </dl>

@@ -44,12 +44,12 @@ test('what hangs below the frame is held at its edge, axes speak the unit on scr
   expect(told).toContainEqual(expect.stringMatching(/^fillText \.2,/))
 })
 
-test('what the valve gets is a line of its own, and said so, only where it is known', () => {
+test('running lift is a line of its own, and said so, only where it is known', () => {
   const flat = Array.from({ length: 721 }, () => 5)
   const lines = (running: number[] | undefined) => {
     const { told, pen: own } = pen()
     paintStrip(own, frame, {} as Ink, { intake: flat, exhaust: flat, intakeRunning: running, exhaustRunning: running, crown: flat, crownOfExhaust: undefined }, { name: 'mm', mm: 1 })
-    return { strokes: told.filter((t) => t.startsWith('stroke')).length, said: told.some((t) => t.includes('what the valve gets')) }
+    return { strokes: told.filter((t) => t.startsWith('stroke')).length, said: told.some((t) => t.includes('running lift')) }
   }
   const [rigid, real] = [lines(undefined), lines(flat)]
   expect(real.strokes - rigid.strokes).toBe(2)

@@ -105,7 +105,7 @@ export function paintStrip(pen: Pen, frame: Frame, ink: Ink, curves: StripCurves
   pen.fillRect(frame.left, frame.top - 8, frame.width - frame.left - frame.right, 8)
   pen.restore()
   pen.textAlign = 'left'
-  pen.fillText(curves.intakeRunning ? 'closed valve; thin line: what the valve gets' : 'closed valve', frame.left, frame.top - 12)
+  pen.fillText(curves.intakeRunning ? 'closed valve; thin line: running lift' : 'closed valve', frame.left, frame.top - 12)
 }
 
 function paintAxes(pen: Pen, frame: Frame, ink: Ink, unit: { name: string; mm: number }): void {

@@ -1,9 +1,9 @@
 import { useQueries } from '@tanstack/react-query'
 import type { CurveLine, CurveReport, CurveRequest } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
-import { readLines } from './stream'
 import type { OtherCurve } from './TorqueChart'
 import { curveOf } from './useCurve'
+import { jobQuery } from './useJob'
 
 interface Wanted {
   readonly name: string
@@ -53,14 +53,5 @@ function useDrafts(wanted: readonly Wanted[]): Others {
 }
 
 function useLines(requests: readonly (CurveRequest | undefined)[]) {
-  return useQueries({
-    queries: requests.map((request) => ({
-      queryKey: ['curve', request],
-      enabled: request !== undefined,
-      staleTime: Infinity,
-      retry: false,
-      queryFn: ({ signal }: { signal: AbortSignal }): Promise<CurveLine> =>
-        request ? readLines<CurveLine>('/api/curve', request, signal, () => undefined) : Promise.reject(new Error('no request')),
-    })),
-  })
+  return useQueries({ queries: requests.map((request) => jobQuery<CurveLine>('/api/curve', ['curve', request], request, () => undefined)) })
 }

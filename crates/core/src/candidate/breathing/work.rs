@@ -9,7 +9,7 @@ use crate::gas::cycle::{Halt, Mode, Run};
 use crate::gas::setup::{Combustion, Point, Setup};
 use crate::gas::trace::Trace;
 use crate::given::{Needs, need};
-use crate::quantity::Speed;
+use crate::quantity::{Octane, Speed};
 use serde::{Deserialize, Serialize};
 
 /// How much is computed for a curve.
@@ -146,7 +146,7 @@ pub fn breathing_uncalibrated(inputs: &Resolved) -> Part<Breathing> {
         air,
         band: (from.as_rpm(), to.as_rpm()),
         wanted: (speed(target.peak_power_at), speed(target.shift_at)),
-        octane: engine.octane_ron.filter(|_| matches!(setup.combustion, Combustion::Spark { .. })),
+        octane: engine.octane_ron.map(Octane::as_ron).filter(|_| matches!(setup.combustion, Combustion::Spark { .. })),
         smoke: engine.smoke_air_fuel.unwrap_or(VISIBLE_SMOKE),
         flow_known: Side::BOTH.into_iter().all(|side| inputs.port(side).flow.is_some()),
         idle: speed(target.idle_at),

@@ -110,7 +110,12 @@ const LOBE_FIELDS: &[Field] = &[
         ("0.100 in", "0.700 in"),
         "Follower lift of the lobe, before the rocker.",
     ),
-    plain("checks", "Checks", CARD_CHECKS, "Checking height in lobe lift and duration there in crank degrees."),
+    plain(
+        "checks",
+        "Durations at lift",
+        CARD_CHECKS,
+        "Checking height in lobe lift and duration there in crank degrees.",
+    ),
     plain("opening", "Opening flank", Kind::Object(&FLANK), "The opening flank when the lobe is asymmetric."),
     plain("closing", "Closing flank", Kind::Object(&FLANK), "The closing flank when the lobe is asymmetric."),
     plain("profile", "Measured profile", Kind::Object(&PROFILE), "Follower lift measured over the cam angle."),
@@ -130,7 +135,7 @@ static FLANK: Object = Object {
     sided: false,
     fields: &[plain(
         "checks",
-        "Checks",
+        "Angles at lift",
         FLANK_CHECKS,
         "Checking height and the crank angle between it and full lift on this flank.",
     )

@@ -1,7 +1,7 @@
 //! Fields of `engine`: cylinder, head, ports and what joins them.
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
-use crate::quantity::Dimension::{Angle, Flow, Length, Mass, Pressure, Speed, Volume};
+use crate::quantity::Dimension::{Angle, Flow, Length, Mass, Octane, Pressure, Speed, Volume};
 use crate::words::{
     CamDrive, Casting, ChargerKind, Combustion, DistributorGear, FuelKind, Guide, Induction, Layout, RodMaterial,
     Snout, Word,
@@ -22,8 +22,14 @@ const FIELDS: &[Field] = &[
     ),
     plain("combustion", "Combustion", Kind::Choice(Combustion::WORDS), "How the charge is lit.").or("spark"),
     plain("fuel", "Fuel", Kind::Choice(FuelKind::WORDS), "What it burns."),
-    plain("octane_ron", "Octane, RON", Kind::Number { min: 80.0, max: 120.0 }, "Research octane number.")
-        .when("combustion", &["spark"]),
+    quantity(
+        "octane_ron",
+        "Octane",
+        Octane,
+        ("80 RON", "120 RON"),
+        "A number alone is research octane; the pump's (R+M)/2 is written so, and is taken as 4.5 less.",
+    )
+    .when("combustion", &["spark"]),
     plain("air_fuel_ratio", "Air-fuel ratio", Kind::Number { min: 3.0, max: 80.0 }, "Mass of air for one of fuel.")
         .when("combustion", &["spark"]),
     quantity("bore", "Bore", Length, ("30 mm", "250 mm"), "Cylinder bore."),
@@ -67,7 +73,7 @@ const FIELDS: &[Field] = &[
     ),
     quantity(
         "piston_volume",
-        "Piston volume",
+        "Piston volume (dish +, dome -)",
         Volume,
         ("-120 cc", "400 cc"),
         "Positive when the crown adds volume (dish, pockets), negative for a dome.",
@@ -98,10 +104,10 @@ const FIELDS: &[Field] = &[
     quantity("head_stud", "Rocker stud", Length, ("0.25 in", "0.75 in"), "Diameter of the studs in the heads."),
     quantity(
         "spark_retard",
-        "Spark later than best",
+        "Retard from best timing",
         Angle,
         ("0 deg", "25 deg"),
-        "How much later than best the charge burns, for the octane it has.",
+        "How much later than best timing the spark is set, for the octane there is.",
     )
     .or("0 deg")
     .when("combustion", &["spark"]),
@@ -217,7 +223,7 @@ pub static INTAKE_PORT: Object = Object {
         quantity("runner_diameter", "Runner diameter", Length, ("0.4 in", "5 in"), "Mean bore of runner and port."),
         quantity(
             "acoustic_end",
-            "Acoustic end",
+            "Waves' end allowance",
             Length,
             ("0 in", "12 in"),
             "Length the waves see beyond the metal: mouth, plenum turn and port bowl."

@@ -119,7 +119,7 @@ limits! {
     "trapped_compression": None,
     "idle_overlap": Some(Dimension::Angle),
     "lift_against_head": None,
-    "octane": None,
+    "octane": Some(Dimension::Octane),
     "peak_pressure": Some(Dimension::Pressure),
     "idle_vacuum": Some(Dimension::Pressure),
 }

@@ -17,7 +17,7 @@ const FIELDS: &[Field] = &[
     quantity("shift_at", "Shift at", Speed, RPM, "Where it is shifted or governed."),
     quantity(
         "overspeed_by",
-        "Overspeed by",
+        "Missed shift, above the shift",
         Speed,
         ("0 rpm", "4000 rpm"),
         "How far a missed shift runs past the shift point.",
@@ -29,7 +29,7 @@ const FIELDS: &[Field] = &[
         "Idle vacuum",
         Pressure,
         ("0 inHg", "25 inHg"),
-        "Manifold vacuum wanted at idle, for brakes and manners.",
+        "Manifold vacuum wanted at idle, for brakes and an even idle.",
     ),
     quantity("budget", "Budget", Money, ("1 USD", "1000000 USD"), "What the owner pays."),
     plain(
