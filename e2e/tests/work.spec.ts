@@ -107,6 +107,51 @@ test('a flow table is pasted from a spreadsheet, undone, and drawn', async ({ be
   await expect(table.getByRole('textbox').nth(0)).toHaveValue('0.100 in')
 })
 
+test('every row of a long table is there, and the one edited is the one that changes', async ({ bench: page }) => {
+  const points = Array.from({ length: 151 }, (_, i) => [i - 75, 0.33 * Math.max(0, 1 - ((i - 75) / 68) ** 2) ** 3] as const)
+  const sheet = ['cam deg;lift (in)', ...points.map(([deg, lift]) => `${deg};${lift.toFixed(4)}`)].join('\n')
+  await step(page, 'Lobe')
+  await page.getByLabel('Import a measured intake lobe, file').setInputFiles({ name: 'lobe.csv', mimeType: 'text/csv', buffer: Buffer.from(sheet) })
+  const table = page.locator('[data-field="candidates[0].cam.intake.profile"]')
+  const lifts = async () => {
+    const draft = await page.evaluate(() => sessionStorage.getItem(`upper-lobe.draft.${/build\/(\d+)/.exec(location.hash)?.[1] ?? ''}`))
+    const { document } = JSON.parse(draft ?? '{"document":"{}"}') as { document: string }
+    return (JSON.parse(document) as { candidates?: { cam: { intake: { profile?: { lift: string[] } } } }[] }).candidates?.[0]?.cam.intake.profile?.lift ?? []
+  }
+  await expect.poll(async () => (await lifts()).length).toBeGreaterThan(140)
+  const before = await lifts()
+  await expect(table.locator(`[aria-rowcount="${before.length + 1}"]`)).toBeVisible()
+  for (const row of [25, 76, 140]) {
+    const cell = table.getByRole('textbox', { name: new RegExp(`, row ${row}, Lift`) })
+    await expect(async () => {
+      await table.locator('.rows-window').evaluate((frame, to) => { frame.scrollTop = (to - 6) * 26 }, row)
+      await expect(cell).toBeVisible({ timeout: 2_000 })
+    }).toPass()
+    await cell.fill(`${(Number.parseFloat(before[row - 1] ?? '') + 0.0031).toFixed(4)} mm`)
+    await cell.press('Enter')
+    await expect.poll(async () => (await lifts())[row - 1]).not.toBe(before[row - 1])
+    const after = await lifts()
+    expect(after).toHaveLength(before.length)
+    expect(after.filter((lift, place) => lift !== before[place])).toHaveLength(1)
+    before[row - 1] = after[row - 1] ?? ''
+  }
+})
+
+test('everything goes out as one file and comes in again beside what is there', async ({ bench: page }) => {
+  const drawer = page.getByRole('button', { name: /^Builds; open now/ })
+  await drawer.click()
+  const gone = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Export everything' }).click()
+  const file = await (await gone).path()
+  const builds = page.locator('.builds .build-name')
+  const before = await builds.count()
+  await page.getByLabel('Archive of everything, file').setInputFiles(file)
+  await expect(page.getByText(/^\d+ builds added; 0 parts added/)).toBeVisible()
+  await expect.poll(() => builds.count()).toBeGreaterThan(before)
+  await page.getByLabel('Archive of everything, file').setInputFiles({ name: 'x.zip', mimeType: 'application/zip', buffer: Buffer.from('no zip') })
+  await expect(page.locator('.whole-archive').getByRole('alert')).toContainText('this is no ZIP archive')
+})
+
 test('builds are begun, duplicated, looked back at, archived, restored, and deleted only by name', async ({ bench: page }) => {
   const name = `Drawer ${Date.now()}`
   const builds = page.getByRole('button', { name: /^Builds; open now/ })

@@ -125,7 +125,7 @@ fn a_flat_lifter_never_goes_on_a_roller_cam() {
     let cam = used(&tow(), part(PartKind::Cam, "Hydraulic roller 210/218-112"), None);
     let flat = part(PartKind::Lifter, "Hydraulic flat");
     let report = fit(&cam, "a", &flat, None, UnitSystem::Inch, &Stages::default()).expect("tried");
-    assert_eq!(report.verdict, FitVerdict::Never);
+    assert_eq!(report.verdict, FitVerdict::Incompatible);
     let told = report.margins.iter().find(|margin| margin.id == "lifter_on_cam").expect("told");
     assert!(told.why.as_deref().is_some_and(|why| why.contains("digs its edge")), "{told:?}");
     assert!(report.drags.iter().any(|drag| drag.what == "A cam ground for flat lifters"), "{:?}", report.drags);
@@ -138,7 +138,7 @@ fn a_deactivating_lifter_takes_only_so_much_lobe() {
     let big = used(&tow(), part(PartKind::Cam, "Hydraulic roller 224/232-112"), None);
     let deactivating = part(PartKind::Lifter, "Hydraulic roller, deactivating");
     let report = fit(&big, "a", &deactivating, None, UnitSystem::Inch, &Stages::default()).expect("tried");
-    assert_eq!(report.verdict, FitVerdict::Never);
+    assert_eq!(report.verdict, FitVerdict::Incompatible);
 }
 
 #[test]

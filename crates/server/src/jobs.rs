@@ -45,7 +45,7 @@ pub enum Line<S, D> {
 }
 
 /// A job whose result can be told in a line.
-pub trait Told: Job<Step: Serialize> + 'static {
+pub trait Reported: Job<Step: Serialize> + 'static {
     /// The result as a line tells it.
     type Shown: Serialize;
     /// What of a result goes into its line.
@@ -53,7 +53,7 @@ pub trait Told: Job<Step: Serialize> + 'static {
 }
 
 /// The line of such a job.
-type LineOf<J> = Line<<J as Job>::Step, <J as Told>::Shown>;
+type LineOf<J> = Line<<J as Job>::Step, <J as Reported>::Shown>;
 
 /// The page a request comes from: each has its own turn.
 #[derive(Debug, Clone, PartialEq, Eq, Hash)]
@@ -128,7 +128,7 @@ impl Jobs {
 
     /// Runs `job` and answers with its lines, as `application/x-ndjson`. The stream ends with a result, a failure or that
     /// it was stopped, whatever happens to the work.
-    pub fn answer<J: Told>(self: Arc<Self>, job: Result<J, Halted>, client: Client) -> HttpResponse {
+    pub fn answer<J: Reported>(self: Arc<Self>, job: Result<J, Halted>, client: Client) -> HttpResponse {
         let (send, receive) = channel(LINES);
         let listener = Listener::default();
         let gone = listener.gone();
@@ -146,7 +146,13 @@ impl Jobs {
     }
 
     /// The last line of a job that has to be run.
-    async fn work<J: Told>(&self, job: J, client: &Client, send: &Sender<Bytes>, gone: Arc<AtomicBool>) -> LineOf<J> {
+    async fn work<J: Reported>(
+        &self,
+        job: J,
+        client: &Client,
+        send: &Sender<Bytes>,
+        gone: Arc<AtomicBool>,
+    ) -> LineOf<J> {
         let class = job.class();
         if self.is_busy(client, class) {
             tell(send, &LineOf::<J>::Waiting).await;

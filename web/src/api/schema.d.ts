@@ -1790,7 +1790,7 @@ export interface components {
          * @description In a word.
          * @enum {string}
          */
-        FitVerdict: "fits" | "loses_margin" | "never";
+        FitVerdict: "fits" | "loses_margin" | "incompatible";
         /** @description One field the fit would write, and its text. */
         FittedField: {
             /** @description Path of the field. */
@@ -1852,8 +1852,6 @@ export interface components {
             label: string;
             /** @description What a refused value would need. */
             needs: components["schemas"]["Shown"];
-            /** @description What a sentence calls it, where no group stands around it. */
-            said: string;
             shown?: components["schemas"]["Shown"] | null;
             /**
              * Format: double
@@ -1864,6 +1862,8 @@ export interface components {
             sided: boolean;
             /** @description `measured`, `card`, `assumed`, or `unmarked`; a default in use is `assumed`. */
             source: string;
+            /** @description What a sentence calls it, where no group stands around it. */
+            spoken: string;
             table?: components["schemas"]["FormTable"] | null;
             /** @description Text as typed, or the default; empty when unknown and for tables. */
             text: string;

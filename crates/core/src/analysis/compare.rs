@@ -46,27 +46,27 @@ fn fields(build: &Build, reference: &str, other: &str) -> Vec<Difference> {
 }
 
 fn words(reference: &CandidateReport, other: &CandidateReport) -> Vec<Shown> {
-    let mut told = Vec::new();
-    events(reference, other, &mut told);
+    let mut words = Vec::new();
+    events(reference, other, &mut words);
     for (label, one, two) in lifts(reference, other) {
-        amount(&mut told, label, "lift", Length::mm(two - one).si(), Dimension::Length, 1e-6);
+        amount(&mut words, label, "lift", Length::mm(two - one).si(), Dimension::Length, 1e-6);
     }
     for (label, one, two) in loads(reference, other) {
-        amount(&mut told, label, "load", Force::from_si(two - one).si(), Dimension::Force, 2.0);
+        amount(&mut words, label, "load", Force::from_si(two - one).si(), Dimension::Force, 2.0);
     }
     for limit in &other.limits {
         let before = reference.limits.iter().find(|l| l.id == limit.id && l.side == limit.side);
-        verdict(&mut told, before, limit);
+        verdict(&mut words, before, limit);
     }
-    told
+    words
 }
 
-fn events(reference: &CandidateReport, other: &CandidateReport, told: &mut Vec<Shown>) {
+fn events(reference: &CandidateReport, other: &CandidateReport, words: &mut Vec<Shown>) {
     for (one, two) in event_handles(reference).iter().zip(&event_handles(other)) {
         let later = two.crank_deg - one.crank_deg;
         if later.abs() >= 0.05 {
             let how = if later > 0.0 { "later" } else { "earlier" };
-            both(told, |system| {
+            both(words, |system| {
                 let by = format_si(Angle::deg(later.abs()).si(), Dimension::Angle, system);
                 format!("{} {by} {how}", two.label.to_lowercase())
             });
@@ -76,7 +76,7 @@ fn events(reference: &CandidateReport, other: &CandidateReport, told: &mut Vec<S
     let more = two.overlap_050_deg - one.overlap_050_deg;
     if more.abs() >= 0.05 {
         let how = if more > 0.0 { "more" } else { "less" };
-        both(told, |system| {
+        both(words, |system| {
             let by = format_si(Angle::deg(more.abs()).si(), Dimension::Angle, system);
             format!("{by} {how} overlap at .050")
         });
@@ -84,7 +84,7 @@ fn events(reference: &CandidateReport, other: &CandidateReport, told: &mut Vec<S
     if let (Some(one), Some(two)) = (one.trapped_compression_ratio, two.trapped_compression_ratio)
         && (one - two).abs() >= 0.005
     {
-        both(told, |_| format!("trapped compression {two:.2} instead of {one:.2}"));
+        both(words, |_| format!("trapped compression {two:.2} instead of {one:.2}"));
     }
 }
 
@@ -104,22 +104,24 @@ fn loads(reference: &CandidateReport, other: &CandidateReport) -> Vec<(&'static 
 }
 
 /// "`.012 in` more intake lift"; changes below `least` (SI) are not worth a sentence.
-fn amount(told: &mut Vec<Shown>, label: &str, noun: &str, change: f64, dimension: Dimension, least: f64) {
+fn amount(words: &mut Vec<Shown>, label: &str, noun: &str, change: f64, dimension: Dimension, least: f64) {
     if change.abs() >= least {
         let how = if change > 0.0 { "more" } else { "less" };
         let by = shown(change.abs(), dimension);
-        told.push(Shown {
+        words.push(Shown {
             inch: format!("{} {how} {label} {noun}", by.inch),
             metric: format!("{} {how} {label} {noun}", by.metric),
         });
     }
 }
 
-fn verdict(told: &mut Vec<Shown>, before: Option<&LimitReport>, now: &LimitReport) {
+fn verdict(words: &mut Vec<Shown>, before: Option<&LimitReport>, now: &LimitReport) {
     let Some(before) = before.filter(|b| b.verdict != now.verdict) else { return };
-    both(told, |_| format!("{} {} instead of {}", now.title.to_lowercase(), now.verdict.word(), before.verdict.word()));
+    both(words, |_| {
+        format!("{} {} instead of {}", now.title.to_lowercase(), now.verdict.word(), before.verdict.word())
+    });
 }
 
-fn both(told: &mut Vec<Shown>, text: impl Fn(UnitSystem) -> String) {
-    told.push(Shown { inch: text(UnitSystem::Inch), metric: text(UnitSystem::Metric) });
+fn both(words: &mut Vec<Shown>, text: impl Fn(UnitSystem) -> String) {
+    words.push(Shown { inch: text(UnitSystem::Inch), metric: text(UnitSystem::Metric) });
 }

@@ -72,7 +72,7 @@ impl Job for CurveJob {
         let Self { breathing, effort, level, stages } = self;
         let of = breathing.speeds(*effort).len();
         let so_far: Mutex<Vec<Sample>> = Mutex::default();
-        let told = |sample: &Sample| {
+        let report_step = |sample: &Sample| {
             let mut found = so_far.lock().unwrap_or_else(PoisonError::into_inner);
             let at = found.partition_point(|other| other.point.rpm < sample.point.rpm);
             found.insert(at, sample.clone());
@@ -81,7 +81,7 @@ impl Job for CurveJob {
                 (watch.report)(CurveStep { done: found.len(), of, curve });
             }
         };
-        let samples = samples(breathing, (*effort, *level), watch.stop, told).map_err(halted)?;
+        let samples = samples(breathing, (*effort, *level), watch.stop, report_step).map_err(halted)?;
         // Idle and cranking belong to a result, not to what follows a drag.
         let last = matches!(effort, Effort::Full | Effort::Fast);
         let ends = last.then(|| breathing.idle_and_cranking(watch.stop)).transpose().map_err(halted)?;

@@ -1,6 +1,6 @@
 //! What to measure next: unknown and assumed fields, those that settle most first.
 
-use crate::document::{Origin, said};
+use crate::document::{Origin, spoken_label};
 use crate::report::{LimitReport, MeasureNext, Verdict};
 
 /// Most entries: a person measures a few things at a time.
@@ -38,5 +38,5 @@ pub fn measure_next(limits: &[LimitReport]) -> Vec<MeasureNext> {
 }
 
 fn entry(field: &str, value: &str) -> MeasureNext {
-    MeasureNext { field: field.to_owned(), label: said(field), value: value.to_owned(), settles: Vec::new() }
+    MeasureNext { field: field.to_owned(), label: spoken_label(field), value: value.to_owned(), settles: Vec::new() }
 }

@@ -1,7 +1,7 @@
 //! Faults between fields that say one thing twice, or that no engine can have together: each names both sides.
 
 use crate::cam::{Events, Phasing, height_050, lobe_of_points};
-use crate::document::{Fault, Ledger, Node, Side, candidates, said};
+use crate::document::{Fault, Ledger, Node, Side, candidates, spoken_label};
 use crate::gas::nozzle::effective_area;
 use crate::quantity::{Angle, Flow, Length, Pressure};
 use serde_json::Value;
@@ -49,9 +49,9 @@ fn ratio_against_arms(rocker: &Node<'_>) -> Option<Fault> {
     }
     let needs = format!(
         "to agree with {} {} and {} {}, which make {arms:.3}",
-        said(&rocker.path_of("pivot_to_tip")),
+        spoken_label(&rocker.path_of("pivot_to_tip")),
         rocker.input("pivot_to_tip").value,
-        said(&rocker.path_of("pivot_to_cup")),
+        spoken_label(&rocker.path_of("pivot_to_cup")),
         rocker.input("pivot_to_cup").value
     );
     let cure = "correct the ratio or the arm to the cup; within 3 % both may stand";
@@ -84,14 +84,15 @@ fn profile_against_card(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
     if let Some(lift) = lobe.quantity::<Length>("lobe_lift")
         && (lift.as_inches() - measured.lift().as_inches()).abs() > LIFT_TOLERANCE_IN
     {
-        let follows = format!("{}, which gives {:.3} in", said(&node.path_of("lift")), measured.lift().as_inches());
+        let follows =
+            format!("{}, which gives {:.3} in", spoken_label(&node.path_of("lift")), measured.lift().as_inches());
         faults.push(disagreement(&lobe.path_of("lobe_lift"), &format!("{:.3} in", lift.as_inches()), &follows));
     }
     for (height, duration) in lobe.rows::<Length, Angle>("checks").unwrap_or_default() {
         let Some(follows) = measured.duration_crank_deg(height) else { continue };
         if (follows - duration.as_deg()).abs() > ANGLE_TOLERANCE {
             let given = format!("{:.1} deg at {:.3} in", duration.as_deg(), height.as_inches());
-            let other = format!("{}, which gives {follows:.1} deg", said(&node.path_of("lift")));
+            let other = format!("{}, which gives {follows:.1} deg", spoken_label(&node.path_of("lift")));
             faults.push(disagreement(&lobe.path_of("checks"), &given, &other));
         }
     }
@@ -135,8 +136,8 @@ fn flanks_against_durations(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
                     &format!("{duration:.1} deg at {:.3} in", height.as_inches()),
                     &format!(
                         "{} and {} (together {sum:.1} deg)",
-                        said(&lobe.path_of("opening")),
-                        said(&lobe.path_of("closing"))
+                        spoken_label(&lobe.path_of("opening")),
+                        spoken_label(&lobe.path_of("closing"))
                     ),
                 ));
             }
@@ -157,12 +158,12 @@ fn redundant_events(cam: &Node<'_>, faults: &mut Vec<Fault>) {
         Events { intake_opens_btdc: io, intake_closes_abdc: ic, exhaust_opens_bbdc: eo, exhaust_closes_atdc: ec };
     let phasing: Phasing = events.phasing();
     let given = |key: &str| cam.quantity::<Angle>(key).map(Angle::as_deg);
-    let mut compare = |path: String, told: Option<f64>, follows: f64| {
-        if let Some(told) = told
-            && (told - follows).abs() > ANGLE_TOLERANCE
+    let mut compare = |path: String, given: Option<f64>, follows: f64| {
+        if let Some(given) = given
+            && (given - follows).abs() > ANGLE_TOLERANCE
         {
-            let other = format!("{}, which give {follows:.1} deg", said(&cam.path_of("events_050")));
-            faults.push(disagreement(&path, &format!("{told:.1} deg"), &other));
+            let other = format!("{}, which give {follows:.1} deg", spoken_label(&cam.path_of("events_050")));
+            faults.push(disagreement(&path, &format!("{given:.1} deg"), &other));
         }
     };
     compare(cam.path_of("lobe_separation"), given("lobe_separation"), phasing.separation());
@@ -170,8 +171,8 @@ fn redundant_events(cam: &Node<'_>, faults: &mut Vec<Fault>) {
     for (side, follows) in [("intake", events.intake_duration()), ("exhaust", events.exhaust_duration())] {
         let lobe = cam.child(side);
         let rows = lobe.rows::<Length, Angle>("checks").unwrap_or_default();
-        let told = rows.iter().find(|r| (r.0.si() - height_050().si()).abs() < 1e-8).map(|r| r.1.as_deg());
-        compare(lobe.path_of("checks"), told, follows);
+        let given = rows.iter().find(|r| (r.0.si() - height_050().si()).abs() < 1e-8).map(|r| r.1.as_deg());
+        compare(lobe.path_of("checks"), given, follows);
     }
 }
 

@@ -49,11 +49,11 @@ fn schools(lifter: &Lifter, now: f64, ratio: f64) -> Vec<PreloadSchool> {
     let middle = |school: words::PreloadSchool| preload_of_school(school, travel).map(|(low, high)| 0.5 * (low + high));
     let named = [words::PreloadSchool::Light, words::PreloadSchool::Series, words::PreloadSchool::Deep];
     let all = named.into_iter().filter_map(|school| Some((format!("{} school", school.spoken()), middle(school)?)));
-    let told = std::iter::once(("this one".to_owned(), now)).chain(all).map(|(name, preload)| {
+    let reports = std::iter::once(("this one".to_owned(), now)).chain(all).map(|(name, preload)| {
         let (held, lost) = at_most(preload, travel, ratio);
         PreloadSchool { name, preload: length(preload), held_open: length(held), lost: lost.map(length) }
     });
-    told.collect()
+    reports.collect()
 }
 
 /// Bleeding at cranking and at idle; `None` without a leak-down reading, a spring or a lobe.
@@ -68,11 +68,11 @@ fn bleeds(inputs: &Resolved, side: Side, ratio: f64) -> Option<Vec<BleedReport>>
     let loads: Vec<f64> = lobe.sampled(1.0).map(|(_, motion)| load(motion)).collect();
     let cranking = inputs.given.engine.cranking_speed.map(|speed| ("cranking", speed));
     let idle = inputs.given.target.idle_at.map(|speed| ("idle", speed));
-    let told = [cranking, idle].into_iter().flatten().map(|(at, speed)| {
+    let reports = [cranking, idle].into_iter().flatten().map(|(at, speed)| {
         let plunger = bled(seconds, &loads, speed.si());
         BleedReport { at: at.to_owned(), plunger: length(plunger), valve: length(plunger * ratio) }
     });
-    Some(told.collect())
+    Some(reports.collect())
 }
 
 fn word(lifter: &Lifter, preload: f64) -> String {
@@ -132,7 +132,7 @@ pub fn matching(inputs: &Resolved, side: Side, ratio: f64) -> Vec<MatchReport> {
     let step = given.shim_step.map(Length::si);
     let found = matched(&pushrods, &places, wanted.map_or(0.0, Length::si), step, ratio).unwrap_or_default();
     let paired = inputs.given.engine.cylinders.is_some_and(|cylinders| places.len() as f64 == 2.0 * cylinders);
-    let told = found.into_iter().map(|pair| MatchReport {
+    let reports = found.into_iter().map(|pair| MatchReport {
         place: pair.place + 1,
         cylinder: paired.then_some(pair.place / 2 + 1),
         side: paired.then_some(if pair.place % 2 == 0 { Side::Intake } else { Side::Exhaust }),
@@ -140,5 +140,5 @@ pub fn matching(inputs: &Resolved, side: Side, ratio: f64) -> Vec<MatchReport> {
         shims: pair.shims,
         preload: length(pair.preload),
     });
-    told.collect()
+    reports.collect()
 }

@@ -152,11 +152,11 @@ fn shares(inputs: &Resolved, side: Side, running: &RunningTrain, load: Option<f6
     // Readings know the sum; the parts only how it may be split.
     let whole: f64 = parts.iter().map(|share| share.compliance).sum();
     let scale = if matches!(running.origin, Origin::Readings(_)) { running.compliance / whole } else { 1.0 };
-    let told = parts.iter().map(|share| {
+    let shares = parts.iter().map(|share| {
         let flex = share.compliance * scale * load;
         FlexShare { part: share.part.to_owned(), flex_mm: flex * 1e3, shown: shown(flex, Dimension::Length) }
     });
-    told.collect()
+    shares.collect()
 }
 
 fn rocker_report(

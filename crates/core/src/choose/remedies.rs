@@ -161,8 +161,8 @@ impl Advisor<'_> {
         if let Some(judged) = after.figures.iter().find(newly) {
             return Some(Some(judged));
         }
-        let known = |id: &str, side| self.judgement.nevers.iter().any(|never| never.id == id && never.side == side);
-        after.nevers.iter().any(|never| !known(never.id, never.side)).then_some(None)
+        let known = |id: &str, side| self.judgement.incompatible.iter().any(|pair| pair.id == id && pair.side == side);
+        after.incompatible.iter().any(|pair| !known(pair.id, pair.side)).then_some(None)
     }
 
     fn gains(&self, target: &Judged, trial: &Trial) -> bool {

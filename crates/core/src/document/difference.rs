@@ -4,7 +4,7 @@
 //! by their place.
 
 use super::path::join;
-use super::rows::said;
+use super::rows::spoken_label;
 use serde::Serialize;
 use serde_json::Value;
 
@@ -80,11 +80,11 @@ pub(super) fn find<'a>(list: Option<&'a Value>, id: &str) -> Option<&'a Value> {
 /// What people call the field at `path`, where candidates stand by their identifiers.
 pub(super) fn label_of(path: &str, after: &Value, before: &Value) -> String {
     let Some((id, inside)) = path.strip_prefix("candidates[").and_then(|rest| rest.split_once(']')) else {
-        return said(path);
+        return spoken_label(path);
     };
     let name = |document: &Value| Some(find(document.get("candidates"), id)?.get("name")?.as_str()?.to_owned());
     let name = name(after).or_else(|| name(before)).unwrap_or_else(|| id.to_owned());
-    format!("{name}: {}", said(&format!("candidates[0]{inside}")).to_lowercase())
+    format!("{name}: {}", spoken_label(&format!("candidates[0]{inside}")).to_lowercase())
 }
 
 /// A value as text.
@@ -118,11 +118,11 @@ mod tests {
             "engine": { "bore": "4.03 in", "intake": { "flow": [["0.1 in", "61 cfm"]] } },
             "candidates": [{ "id": "b", "name": "B" }, { "id": "a", "name": "A", "cam": { "lobe_separation": "110 deg" } }]
         });
-        let told: Vec<_> =
+        let lines: Vec<_> =
             differences(&before, &after).into_iter().map(|d| (d.field, d.label, d.before, d.after)).collect();
         let text = |t: (&str, &str, &str, &str)| (t.0.to_owned(), t.1.to_owned(), t.2.to_owned(), t.3.to_owned());
         assert_eq!(
-            told,
+            lines,
             [
                 ("engine.bore", "Bore", "4 in", "4.03 in"),
                 ("engine.intake.flow", "Intake flow table", "0.1 in 60 cfm", "0.1 in 61 cfm"),

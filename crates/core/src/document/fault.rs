@@ -1,7 +1,7 @@
 //! Why a document, a field or an edit is refused: field, given, needs, cure.
 
 use super::field::Kind;
-use super::rows::said;
+use super::rows::spoken_label;
 use crate::quantity::{Shown, UnitSystem};
 use serde::Serialize;
 use std::fmt;
@@ -34,7 +34,14 @@ impl Fault {
     /// A fault without a cure.
     pub fn new(field: impl Into<String>, given: &str, needs: impl Into<String>) -> Self {
         let field = short_path(field.into());
-        Self { label: said(&field).into(), field, given: shorten(given), needs: needs.into(), shown: None, cure: None }
+        Self {
+            label: spoken_label(&field).into(),
+            field,
+            given: shorten(given),
+            needs: needs.into(),
+            shown: None,
+            cure: None,
+        }
     }
 
     /// A value that is not what `kind` needs.

@@ -4,7 +4,7 @@ use super::difference::text_of;
 use super::edit::bare_unit;
 use super::field::{Field, Kind, Object};
 use super::path::{get, join};
-use super::rows::{field_at, said};
+use super::rows::{field_at, spoken_label};
 use super::tabular::columns_of;
 use crate::quantity::{Dimension, Shown, UnitSystem, parse, shown};
 use serde::Serialize;
@@ -19,7 +19,7 @@ pub struct FormField {
     /// What the form calls it.
     pub label: String,
     /// What a sentence calls it, where no group stands around it.
-    pub said: String,
+    pub spoken: String,
     /// One sentence of help.
     pub help: String,
     /// What a refused value would need.
@@ -164,7 +164,7 @@ fn form_field(root: &Value, kind: &'static Kind, path: &str, sided: bool) -> Opt
     Some(FormField {
         field: path.to_owned(),
         label: row.label.to_owned(),
-        said: said(path),
+        spoken: spoken_label(path),
         help: row.doc.to_owned(),
         needs: Shown { inch: kind.needs_in(UnitSystem::Inch), metric: kind.needs_in(UnitSystem::Metric) },
         shown: kind.dimension().zip(si).map(|(d, si)| shown_beside(&text, si, d)),

@@ -3,7 +3,7 @@
 
 use super::field::{Field, Kind, Object, quantity_text};
 use super::path::join;
-use super::rows::said;
+use super::rows::spoken_label;
 use crate::quantity::{OfDimension, parse};
 use serde::Serialize;
 use serde_json::{Map, Value};
@@ -290,11 +290,11 @@ impl<'a> Node<'a> {
         match self.raw(key) {
             None => {
                 let value = self.object.field(key).and_then(|f| f.default).unwrap_or("unknown");
-                InputUsed { label: said(&field), field, value: value.to_owned(), origin: Origin::Assumed }
+                InputUsed { label: spoken_label(&field), field, value: value.to_owned(), origin: Origin::Assumed }
             }
             Some((value, _)) => {
                 let text = value.as_str().map_or_else(|| value.to_string(), str::to_owned);
-                InputUsed { label: said(&field), field, value: text, origin: self.mark(key) }
+                InputUsed { label: spoken_label(&field), field, value: text, origin: self.mark(key) }
             }
         }
     }

@@ -11,7 +11,7 @@ pub fn kind_of(path: &str) -> Option<&'static Kind> {
 
 /// What a sentence calls the field at `path`: its side, its owner and its name, as in "Intake valve mass". The path
 /// itself when the table does not know it.
-pub fn said(path: &str) -> String {
+pub fn spoken_label(path: &str) -> String {
     let Some(field) = field_at(path) else { return path.to_owned() };
     let side = path.split(['.', '[']).find(|part| matches!(*part, "intake" | "exhaust"));
     // A mass is the valve's or the retainer's: say whose. The engine's and the cam's need no owner.

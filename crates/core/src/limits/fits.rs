@@ -2,7 +2,7 @@
 //! spring.
 
 use super::figures::{INCH, SPRING_TOP};
-use super::never::{NEVER, Never, plain};
+use super::incompatible::{Incompatible, NO_SCHOOL, plain};
 use crate::candidate::Resolved;
 use crate::document::Side;
 use crate::given::Place as At;
@@ -11,77 +11,77 @@ use crate::report::Place;
 use crate::words::{CamGear, Core, DistributorGear, Mount, Word};
 
 /// A cam's snout and the gear that is bored for one.
-pub fn snout(resolved: &Resolved, side: Side) -> Option<Never> {
+pub fn snout(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let (cam, engine) = (&resolved.given.cam, &resolved.given.engine);
     let (snout, gear) = (once(cam.snout, side)?, engine.drive_fits?);
-    (snout != gear).then(|| Never {
+    (snout != gear).then(|| Incompatible {
         id: "snout",
         title: "Cam snout and drive",
         place: Place::Lobe,
         have: plain(format!("{} snout", snout.spoken())),
         need: plain(format!("{}, as its gear is bored", gear.spoken())),
         why: "the gear's bolts and dowel do not meet the snout: change the gear with the cam",
-        school: NEVER,
+        school: NO_SCHOOL,
         side: None,
         reads: vec![cam.at("snout"), engine.at("drive_fits")],
     })
 }
 
 /// What runs on the cam's gear, against what that is cut from.
-pub fn distributor_gear(resolved: &Resolved, side: Side) -> Option<Never> {
+pub fn distributor_gear(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let (cam, engine) = (&resolved.given.cam, &resolved.given.engine);
     let gear = once(engine.distributor_gear, side)?;
     let steel = cam.core_material == Some(Core::Steel) && cam.gear != Some(CamGear::PressedIron);
-    (steel && gear == DistributorGear::Iron).then(|| Never {
+    (steel && gear == DistributorGear::Iron).then(|| Incompatible {
         id: "distributor_gear",
         title: "Distributor gear on this core",
         place: Place::Lobe,
         have: plain("iron on steel"),
         need: plain("bronze, composite or hardened steel, or a pressed-on iron gear"),
         why: "a steel core wears an iron gear away; bronze wears itself and is looked at as a service part",
-        school: NEVER,
+        school: NO_SCHOOL,
         side: None,
         reads: vec![cam.at("core_material"), cam.at("gear"), engine.at("distributor_gear")],
     })
 }
 
 /// Rockers and the studs they stand on.
-pub fn stud(resolved: &Resolved, side: Side) -> Option<Never> {
+pub fn stud(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let (rocker, engine) = (&resolved.train(side).rocker, &resolved.given.engine);
     rocker.mount.filter(|mount| *mount == Mount::Stud)?;
     let (have, need) = differ(rocker.stud_diameter, engine.head_stud, 0.0005)?;
-    Some(Never {
+    Some(Incompatible {
         id: "stud",
         title: "rocker on its stud",
         place: Place::Rocker,
         have,
         need,
         why: "the trunnion is bored for another stud: change studs and guide plates, or take other rockers",
-        school: NEVER,
+        school: NO_SCHOOL,
         side: Some(side),
         reads: vec![rocker.at("stud_diameter"), engine.at("head_stud")],
     })
 }
 
 /// The pushrod's ball in the rocker's cup.
-pub fn ball_and_cup(resolved: &Resolved, side: Side) -> Option<Never> {
+pub fn ball_and_cup(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let (pushrod, rocker) = (&resolved.train(side).pushrod, &resolved.train(side).rocker);
     let (have, need) = differ(pushrod.end_diameter, rocker.cup_diameter, 0.002)?;
-    Some(Never {
+    Some(Incompatible {
         id: "ball_and_cup",
         title: "pushrod's ball in the cup",
         place: Place::Pushrod,
         have,
         need,
         why: "a ball in a cup of another radius bears on a ring or a point, and one of them is gone soon",
-        school: NEVER,
+        school: NO_SCHOOL,
         side: Some(side),
         reads: vec![pushrod.at("end_diameter"), rocker.at("cup_diameter")],
     })
 }
 
 /// The retainer and the spring it is cut for.
-pub fn retainer_on_spring(resolved: &Resolved, side: Side) -> Option<Never> {
+pub fn retainer_on_spring(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let (retainer, spring) = (&resolved.train(side).retainer, &resolved.train(side).spring);
     let (top, top_at): (Option<Length>, At) = if spring.top_diameter.is_some() {
         (spring.top_diameter, spring.at("top_diameter"))
@@ -89,14 +89,14 @@ pub fn retainer_on_spring(resolved: &Resolved, side: Side) -> Option<Never> {
         (spring.outside_diameter, spring.at("outside_diameter"))
     };
     let (have, need) = differ(top, retainer.spring_diameter, SPRING_TOP)?;
-    Some(Never {
+    Some(Incompatible {
         id: "retainer_on_spring",
         title: "retainer on this spring",
         place: Place::Spring,
         have,
         need,
         why: "a retainer cut for another spring does not centre it: the spring walks and the retainer cracks",
-        school: NEVER,
+        school: NO_SCHOOL,
         side: Some(side),
         reads: vec![top_at, retainer.at("spring_diameter")],
     })

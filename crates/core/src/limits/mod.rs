@@ -7,17 +7,17 @@
 mod cam_core;
 mod class;
 mod clearances;
+mod combinations;
 mod exhaust_opening;
 pub(crate) mod figures;
 mod findings;
 mod fits;
 mod gas;
 mod head;
+mod incompatible;
 mod levers;
 mod measure;
 mod motion;
-mod never;
-mod nevers;
 mod reads;
 mod report;
 mod room;
@@ -26,8 +26,9 @@ mod springs;
 mod wire;
 
 pub use findings::{Findings, GasFinding};
+pub use incompatible::{Incompatible, NO_SCHOOL};
 pub use measure::Measure;
-pub use never::{NEVER, Never};
+
 pub use report::{line, titled};
 pub use rule::{Case, Finding, How, Judged, Lever, Rule};
 
@@ -35,6 +36,7 @@ use crate::candidate::{Resolved, Stages};
 use crate::document::Side;
 use crate::given::{Place, Source};
 use crate::report::LimitReport;
+use combinations::incompatibilities;
 
 /// Every rule, in the builder's order of place.
 pub static RULES: &[&Rule] = &[
@@ -94,14 +96,14 @@ pub struct Judgement {
     /// Rules with a figure, in order of place.
     pub figures: Vec<Judged>,
     /// What never goes together and is there all the same.
-    pub nevers: Vec<Never>,
+    pub incompatible: Vec<Incompatible>,
 }
 
 /// Holds every rule against a candidate and what was found of it: the only way to a verdict.
 pub fn limits(resolved: &Resolved, findings: &Findings, stages: &Stages) -> Judgement {
     let case = Case { resolved, findings, stages, side: Side::Intake };
     let figures = RULES.iter().flat_map(|rule| rule.sides().iter().filter_map(move |side| rule.judge(*side, case)));
-    Judgement { figures: figures.collect(), nevers: nevers::nevers(resolved) }
+    Judgement { figures: figures.collect(), incompatible: incompatibilities(resolved) }
 }
 
 impl Judgement {
@@ -120,7 +122,7 @@ impl Judgement {
                 figures.extend(known.cloned());
             }
         }
-        Self { figures, nevers: nevers::nevers(resolved) }
+        Self { figures, incompatible: incompatibilities(resolved) }
     }
 
     /// One rule on one side.
@@ -137,8 +139,8 @@ impl Judgement {
         source: &Source<'_>,
     ) -> Vec<LimitReport> {
         let case = Case { resolved, findings, stages, side: Side::Intake };
-        let nevers = self.nevers.iter().map(|never| never.line(source));
-        nevers.chain(self.figures.iter().map(|judged| line(judged, case, source))).collect()
+        let incompatible = self.incompatible.iter().map(|pair| pair.line(source));
+        incompatible.chain(self.figures.iter().map(|judged| line(judged, case, source))).collect()
     }
 }
 

@@ -28,7 +28,7 @@ pub(super) struct Change<'a> {
 pub(super) fn drags(change: &Change<'_>, kind: PartKind, sides: &[Side]) -> Vec<Drag> {
     let mut found: Vec<Drag> = Vec::new();
     for side in sides {
-        let told = match kind {
+        let needed = match kind {
             PartKind::Cam | PartKind::Lobe => change.cam(*side),
             PartKind::Lifter => change.lifter(*side),
             PartKind::Pushrod => change.pushrod(*side),
@@ -37,7 +37,7 @@ pub(super) fn drags(change: &Change<'_>, kind: PartKind, sides: &[Side]) -> Vec<
             PartKind::Retainer => change.retainer(),
             PartKind::Spring => change.spring(*side),
         };
-        for drag in told {
+        for drag in needed {
             if !found.contains(&drag) {
                 found.push(drag);
             }

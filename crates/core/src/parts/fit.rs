@@ -7,7 +7,7 @@ use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::document::{Difference, Faults, Ledger, Side, differences, unknown_candidate};
 use crate::given::{Given, Source};
-use crate::limits::{Findings, NEVER, limits};
+use crate::limits::{Findings, NO_SCHOOL, limits};
 use crate::quantity::{Shown, UnitSystem};
 use crate::report::{LimitReport, Verdict};
 use serde::Serialize;
@@ -19,10 +19,10 @@ use serde::Serialize;
 pub enum FitVerdict {
     /// It goes in, with the work it drags along.
     Fits,
-    /// It goes in, and a margin is gone.
+    /// It fits, but a limit that was met fails with it.
     LosesMargin,
     /// Something of it never goes together with what is there.
-    Never,
+    Incompatible,
 }
 
 /// A margin before and after.
@@ -103,7 +103,7 @@ fn verdict(margins: &[FitMargin]) -> FitVerdict {
     };
     let failing: Vec<&FitMargin> = margins.iter().filter(newly).collect();
     match failing.iter().any(|margin| margin.why.is_some()) {
-        true => FitVerdict::Never,
+        true => FitVerdict::Incompatible,
         false if failing.is_empty() => FitVerdict::Fits,
         false => FitVerdict::LosesMargin,
     }
@@ -131,7 +131,7 @@ fn moved(before: &[LimitReport], after: &[LimitReport], system: UnitSystem) -> V
                 after: new.and_then(left),
                 verdict_before: old.map(|line| line.verdict),
                 verdict_after: new.map(|line| line.verdict),
-                why: (line.school == NEVER).then(|| line.formula.clone()),
+                why: (line.school == NO_SCHOOL).then(|| line.formula.clone()),
             })
         })
         .collect();

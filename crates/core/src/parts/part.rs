@@ -86,7 +86,7 @@ impl Part {
         let mut leaves = self.kind.leaves();
         leaves.sort_by_key(|(path, _)| telling.iter().position(|own| own == path).unwrap_or(telling.len()));
         let value = Value::Object(self.fields.clone());
-        let told = leaves.into_iter().filter_map(|(path, field)| {
+        let figures = leaves.into_iter().filter_map(|(path, field)| {
             let found = crate::document::get(&value, &path)?;
             let text = match (&field.kind, found) {
                 (Kind::Object(_), _) => "measured".to_owned(),
@@ -100,7 +100,7 @@ impl Part {
                 telling: telling.contains(&path.as_str()),
             })
         });
-        told.collect()
+        figures.collect()
     }
 }
 
@@ -178,7 +178,7 @@ mod tests {
     #[test]
     fn a_summary_has_texts_as_typed() {
         let spring = part(PartKind::Spring, &json!({ "form": "beehive", "points": [["1.800 in", "136 lbf"]] }));
-        let told: Vec<String> = spring.summary().into_iter().map(|f| format!("{}: {}", f.label, f.text)).collect();
-        assert_eq!(told, ["Tester points: 1.800 in 136 lbf", "Form: beehive"]);
+        let figures: Vec<String> = spring.summary().into_iter().map(|f| format!("{}: {}", f.label, f.text)).collect();
+        assert_eq!(figures, ["Tester points: 1.800 in 136 lbf", "Form: beehive"]);
     }
 }

@@ -1,6 +1,6 @@
 //! A block with its state, and one value for each side.
 
-use crate::document::{Side, said};
+use crate::document::{Side, spoken_label};
 use serde::Serialize;
 
 /// One block of a candidate with its state.
@@ -46,7 +46,7 @@ pub struct Named {
 impl Named {
     /// The field at `path`.
     pub fn at(path: String) -> Self {
-        Self { label: said(&path), field: path }
+        Self { label: spoken_label(&path), field: path }
     }
 }
 

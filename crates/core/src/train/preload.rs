@@ -172,11 +172,11 @@ pub fn matched(pushrods: &[f64], places: &[f64], wanted: f64, step: Option<f64>,
     };
     let costs = Matrix::from_fn(places.len(), pushrods.len(), |(place, pushrod)| cost(place, pushrod));
     let (_, assigned) = kuhn_munkres_min(&costs);
-    let told = assigned.into_iter().enumerate().map(|(place, pushrod)| {
+    let places = assigned.into_iter().enumerate().map(|(place, pushrod)| {
         let (shims, preload) = best(places[place], pushrods[pushrod]);
         Match { place, pushrod, shims, preload }
     });
-    Some(told.collect())
+    Some(places.collect())
 }
 
 #[cfg(test)]

@@ -1,6 +1,6 @@
 //! Fitting the model to the pull a document holds, as it goes: one JSON object a line.
 
-use crate::jobs::{Client, Jobs, Line, Told, aside};
+use crate::jobs::{Client, Jobs, Line, Reported, aside};
 use crate::problem::Problem;
 use actix_web::{HttpResponse, post, web};
 use serde::{Deserialize, Serialize};
@@ -22,7 +22,7 @@ pub struct CalibrateDone {
     report: CalibrationReport,
 }
 
-impl Told for CalibrationJob {
+impl Reported for CalibrationJob {
     type Shown = CalibrateDone;
 
     fn shown(report: &CalibrationReport) -> CalibrateDone {

@@ -2,7 +2,7 @@
 //!
 //! The request is the job. When its page goes away the stream is dropped, and with it the work.
 
-use crate::jobs::{Client, Jobs, Line, Told, aside};
+use crate::jobs::{Client, Jobs, Line, Reported, aside};
 use crate::problem::Problem;
 use actix_web::{HttpResponse, post, web};
 use serde::{Deserialize, Serialize};
@@ -34,7 +34,7 @@ pub struct CurveDone {
     traces: Vec<TraceReport>,
 }
 
-impl Told for CurveJob {
+impl Reported for CurveJob {
     type Shown = CurveDone;
 
     fn shown(curve: &Curve) -> CurveDone {

@@ -1,6 +1,6 @@
 //! What changes torque most, decision by decision as they are computed: one JSON object a line.
 
-use crate::jobs::{Client, Jobs, Line, Told, aside};
+use crate::jobs::{Client, Jobs, Line, Reported, aside};
 use crate::problem::Problem;
 use actix_web::{HttpResponse, post, web};
 use serde::{Deserialize, Serialize};
@@ -24,7 +24,7 @@ pub struct SensitivityDone {
     effects: Vec<Effect>,
 }
 
-impl Told for SensitivityJob {
+impl Reported for SensitivityJob {
     type Shown = SensitivityDone;
 
     fn shown(effects: &Vec<Effect>) -> SensitivityDone {

@@ -1,9 +1,9 @@
 //! The command line: every command with help that teaches.
 
 mod analyze;
+mod backup;
 mod database;
 mod demo;
-mod keeping;
 mod long;
 mod schema;
 mod serve;
@@ -52,13 +52,13 @@ enum Command {
     /// Fit the model's constants to the dyno pull a document holds and print them, as JSON. Takes seconds.
     Calibrate(long::Options),
     /// Write a copy of the whole database to FILE; a server may be running and saving.
-    Backup(keeping::Options),
+    Backup(backup::Options),
     /// Put everything of a backup in the place of what is in the database, which is kept beside it first.
-    Restore(keeping::Options),
+    Restore(backup::Options),
     /// Write every build with all its revisions, and the shelf, into one open ZIP archive of JSON and CSV.
-    Export(keeping::Options),
+    Export(backup::Options),
     /// Add the builds of such an archive to those that are there, and its parts to the shelf.
-    Import(keeping::Options),
+    Import(backup::Options),
     /// Serve the application on this machine only.
     ///
     /// Builds are kept in one SQLite file. Stop it with Ctrl+C; answers under way are finished.
@@ -98,10 +98,10 @@ pub fn run() -> ExitCode {
         Command::Analyze(options) => analyze::run(&options),
         Command::Sensitivity(options) => long::sensitivity(&options),
         Command::Calibrate(options) => long::calibrate(&options),
-        Command::Backup(options) => keeping::backup(&options),
-        Command::Restore(options) => keeping::restore(&options),
-        Command::Export(options) => keeping::export(&options),
-        Command::Import(options) => keeping::import(&options),
+        Command::Backup(options) => backup::backup(&options),
+        Command::Restore(options) => backup::restore(&options),
+        Command::Export(options) => backup::export(&options),
+        Command::Import(options) => backup::import(&options),
         Command::Serve(options) => serve::run(&options),
         Command::Demo(options) => demo::run(&options),
         Command::Schema(options) => schema::run(&options),

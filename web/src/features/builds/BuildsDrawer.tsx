@@ -4,6 +4,7 @@ import type { BuildSummary } from '../../api/client'
 import { BuildActions } from './BuildActions'
 import { History } from './History'
 import { useBuildList, useBuildWork } from './useBuilds'
+import { WholeArchive } from './WholeArchive'
 
 interface Props {
   readonly open: boolean
@@ -45,6 +46,7 @@ export function BuildsDrawer({ open, current, readOnly, onClose, onOpen }: Props
             ))}
           </ul>
           {found.length > 200 ? <p className="quiet">{found.length - 200} more: type a part of the name.</p> : null}
+          <WholeArchive readOnly={readOnly} />
         </div>
       )}
     </Drawer>

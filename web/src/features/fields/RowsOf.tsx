@@ -7,8 +7,8 @@ import { spoken } from './labels'
 /** Rows drawn without a window of their own. */
 export const PLAIN = 40
 
-/** Height of a row, px. */
-const ROW = 27
+/** Height of a row, px, as the style sheet sets it. */
+const ROW = 26
 
 interface RowsProps {
   readonly label: string

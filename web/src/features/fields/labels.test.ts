@@ -3,7 +3,7 @@ import type { FormField } from '../../api/client'
 import { candidatePath, labelIn, labelOf, ownPath, readsAlike } from './labels'
 
 const field = (path: string, label: string, sided = false): FormField => ({
-  field: path, label, said: label, help: '', needs: { inch: '', metric: '' }, text: '', unit_inch: '', unit_metric: '', source: 'unmarked', given: true, choices: [], sided, applies: true,
+  field: path, label, spoken: label, help: '', needs: { inch: '', metric: '' }, text: '', unit_inch: '', unit_metric: '', source: 'unmarked', given: true, choices: [], sided, applies: true,
 })
 
 test('a label says whose it is where the group does not', () => {

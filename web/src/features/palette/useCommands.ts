@@ -27,7 +27,7 @@ export function useCommands(actions: Actions): Command[] {
   const others = (candidates ?? []).map((c): Command => ({ id: `candidate ${c.id}`, title: c.name, kind: 'candidate', run: () => { session.choose(c.id) } }))
   const all = (fields ?? []).filter((field) => !isHidden(field.field, index)).map((field): Command => {
     const step = stepOf(field.field, index)
-    return { id: field.field, title: field.said, kind: STEPS.find((s) => s.name === step)?.title ?? '', run: () => { actions.goToField(step, field.field) } }
+    return { id: field.field, title: field.spoken, kind: STEPS.find((s) => s.name === step)?.title ?? '', run: () => { actions.goToField(step, field.field) } }
   })
   return [
     ...steps,

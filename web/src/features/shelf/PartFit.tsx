@@ -59,7 +59,7 @@ export function PartFit({ entry, readOnly, onBack, onUsed }: Props) {
       {fit.data ? <Fit report={fit.data} /> : fit.error ? null : <p className="quiet">Trying it…</p>}
       {refusal ? <Faults refusal={refusal} /> : null}
       <div className="part-actions">
-        <Button type={fit.data?.verdict === 'never' ? 'default' : 'primary'} disabled={!fit.data || Boolean(fit.error)} onClick={use}>{fit.data?.verdict === 'never' ? 'Use it all the same' : 'Use in this candidate'}</Button>
+        <Button type={fit.data?.verdict === 'incompatible' ? 'default' : 'primary'} disabled={!fit.data || Boolean(fit.error)} onClick={use}>{fit.data?.verdict === 'incompatible' ? 'Use it all the same' : 'Use in this candidate'}</Button>
         <Button disabled={!fit.data || Boolean(fit.error)} onClick={useInCopy}>Use in a copy</Button>
         <Button onClick={onBack}>Back to the shelf</Button>
         <span className="grow" />
@@ -83,7 +83,7 @@ function Fit({ report }: { report: FitReport }) {
   return (
     <>
       <p className={`fit-verdict ${report.verdict}`} role="status">{verdictOf(report)}</p>
-      {[...new Set(report.margins.flatMap((margin) => margin.why ?? []))].map((why) => <p key={why} className="fault never-why">{why}</p>)}
+      {[...new Set(report.margins.flatMap((margin) => margin.why ?? []))].map((why) => <p key={why} className="fault why-not">{why}</p>)}
       {report.drags.length > 0 ? (
         <>
           <h3>What it drags along</h3>
@@ -118,10 +118,10 @@ function Fit({ report }: { report: FitReport }) {
 
 /** What becomes of it, with the limit that decides. */
 function verdictOf({ verdict, margins }: FitReport): string {
-  if (verdict === 'never') return 'Never goes together with what is there'
+  if (verdict === 'incompatible') return 'Never goes together with what is there'
   if (verdict === 'fits') return 'Fits, with the work below'
   const failing = margins.filter((margin) => margin.verdict_after === 'fails' && margin.verdict_before !== 'fails')
-  return failing.length === 0 ? 'Goes in, and leaves less than is asked' : `Goes in, but ${failing.map(({ title }) => title.toLowerCase()).join(', ')} ${failing.length === 1 ? 'fails' : 'fail'} with it`
+  return failing.length === 0 ? 'Fits, and leaves less than is asked' : `Fits, but ${failing.map(({ title }) => title.toLowerCase()).join(', ')} ${failing.length === 1 ? 'fails' : 'fail'} with it`
 }
 
 /** A verdict after, with the one before where it was another. */

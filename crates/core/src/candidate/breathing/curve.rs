@@ -166,10 +166,10 @@ fn corrections(breathing: &Breathing, samples: &[Sample], peak_power: f64) -> Ve
     } else {
         standard_air::spark(air.pressure, air.temperature, air.humidity).to_vec()
     };
-    let told = |standard: standard_air::StandardAir| StandardAirReport {
+    let report_of = |standard: standard_air::StandardAir| StandardAirReport {
         name: standard.name.to_owned(),
         factor: standard.factor,
         peak_power_kw: peak_power * standard.factor,
     };
-    standards.into_iter().map(told).collect()
+    standards.into_iter().map(report_of).collect()
 }

@@ -57,7 +57,7 @@ fn idle(setup: &Setup, air: (f64, f64), rpm: f64, stop: &(dyn Fn() -> bool + Syn
     let (mut low, mut high) = BETWEEN;
     let (mut left_high, mut found) = at(high)?;
     if left_high <= 0.0 {
-        return Ok(told(&found, None));
+        return Ok(idle_report(&found, None));
     }
     let (mut left_low, mut share) = (at(low)?.0, low);
     for _ in 2..MOST_TRIES {
@@ -76,10 +76,10 @@ fn idle(setup: &Setup, air: (f64, f64), rpm: f64, stop: &(dyn Fn() -> bool + Syn
             (low, left_low, left_high) = (share, left, 0.5 * left_high);
         }
     }
-    Ok(told(&found, Some(1e-3 * air.0 * (1.0 - share))))
+    Ok(idle_report(&found, Some(1e-3 * air.0 * (1.0 - share))))
 }
 
-fn told(point: &Point, vacuum_kpa: Option<f64>) -> IdleReport {
+fn idle_report(point: &Point, vacuum_kpa: Option<f64>) -> IdleReport {
     let quality = match point.residual {
         x if x <= SMOOTH => IdleQuality::Smooth,
         x if x <= LOPES => IdleQuality::Lopes,

@@ -1,7 +1,7 @@
 //! What never goes together, whatever the margins say; and what a class allows in kind.
 
 use super::fits;
-use super::never::{NEVER, Never, plain};
+use super::incompatible::{Incompatible, NO_SCHOOL, plain};
 use crate::cam::Lobe;
 use crate::candidate::Resolved;
 use crate::document::Side;
@@ -10,13 +10,13 @@ use crate::report::Place;
 use crate::words::{AntiRotation, Core, GroundFor, Word};
 
 /// Every such rule that is broken, with its reason; none where they hold.
-pub fn nevers(resolved: &Resolved) -> Vec<Never> {
+pub fn incompatibilities(resolved: &Resolved) -> Vec<Incompatible> {
     let of_side = |side: Side| RULES.iter().filter_map(move |rule| rule(resolved, side));
     Side::BOTH.into_iter().flat_map(of_side).collect()
 }
 
-/// A rule held against one side; the never when it is broken.
-type Held = fn(&Resolved, Side) -> Option<Never>;
+/// A rule held against one side; the pair when it is broken.
+type Held = fn(&Resolved, Side) -> Option<Incompatible>;
 
 const RULES: [Held; 11] = [
     lifter_on_cam,
@@ -32,7 +32,7 @@ const RULES: [Held; 11] = [
     fits::retainer_on_spring,
 ];
 
-fn lifter_on_cam(resolved: &Resolved, side: Side) -> Option<Never> {
+fn lifter_on_cam(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let (cam, lifter) = (&resolved.given.cam, &resolved.train(side).lifter);
     let (ground, kind) = (cam.ground_for?, lifter.kind?);
     let why = match ground {
@@ -43,39 +43,39 @@ fn lifter_on_cam(resolved: &Resolved, side: Side) -> Option<Never> {
             "a flat lifter on a roller lobe digs its edge into the flank, and the lobe is ground without the taper that turns it: it is gone in minutes"
         }
     };
-    (kind.is_flat() != (ground == GroundFor::Flat)).then(|| Never {
+    (kind.is_flat() != (ground == GroundFor::Flat)).then(|| Incompatible {
         id: "lifter_on_cam",
         title: "lifter on this cam",
         place: Place::Lifter,
         have: plain(kind.spoken()),
         need: plain(ground.spoken()),
         why,
-        school: NEVER,
+        school: NO_SCHOOL,
         side: Some(side),
         reads: vec![lifter.at("kind"), cam.at("ground_for")],
     })
 }
 
-fn flat_on_steel(resolved: &Resolved, side: Side) -> Option<Never> {
+fn flat_on_steel(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let (cam, lifter) = (&resolved.given.cam, &resolved.train(side).lifter);
     let slides = lifter.kind?.is_flat() && cam.core_material? == Core::Steel;
-    slides.then(|| Never {
+    slides.then(|| Incompatible {
         id: "flat_on_steel",
         title: "flat lifter on this core",
         place: Place::Lifter,
         have: plain("a steel core"),
         need: plain("cast or ductile iron"),
         why: "steel does not slide on a flat foot: it galls and takes the lobe with it; flat lifters run on iron, hardened or chilled",
-        school: NEVER,
+        school: NO_SCHOOL,
         side: Some(side),
         reads: vec![lifter.at("kind"), cam.at("core_material")],
     })
 }
 
-fn class_lifter(resolved: &Resolved, side: Side) -> Option<Never> {
+fn class_lifter(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let (rules, lifter) = (&resolved.given.rules, &resolved.train(side).lifter);
     let (allowed, kind) = (rules.lifter?, lifter.kind?);
-    (allowed != kind).then(|| Never {
+    (allowed != kind).then(|| Incompatible {
         id: "class_lifter",
         title: "lifter against the class rule",
         place: Place::Lifter,
@@ -88,44 +88,44 @@ fn class_lifter(resolved: &Resolved, side: Side) -> Option<Never> {
     })
 }
 
-fn roller_turns(resolved: &Resolved, side: Side) -> Option<Never> {
+fn roller_turns(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let lifter = &resolved.train(side).lifter;
     let turns = lifter.kind?.is_roller() && lifter.anti_rotation == Some(AntiRotation::None);
-    turns.then(|| Never {
+    turns.then(|| Incompatible {
         id: "roller_turns",
         title: "roller kept from turning",
         place: Place::Lifter,
         have: plain("nothing"),
         need: plain("link bar, guide tray or keyway"),
         why: "a roller that turns out of line slides across the lobe and destroys both",
-        school: NEVER,
+        school: NO_SCHOOL,
         side: Some(side),
         reads: vec![lifter.at("anti_rotation")],
     })
 }
 
-fn lifter_lift(resolved: &Resolved, side: Side) -> Option<Never> {
+fn lifter_lift(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let lifter = &resolved.train(side).lifter;
     let most = lifter.most_lift?;
     let lobe = resolved.side(side).lobe().ok().map(Lobe::lift)?;
-    (lobe.si() > most.si() + 1e-9).then(|| Never {
+    (lobe.si() > most.si() + 1e-9).then(|| Incompatible {
         id: "lifter_lift",
         title: "lobe under this lifter",
         place: Place::Lifter,
         have: shown(lobe.si(), Dimension::Length),
         need: shown(most.si(), Dimension::Length),
         why: "a deactivating lifter has so much travel inside; a higher lobe drives it solid when it is switched off",
-        school: NEVER,
+        school: NO_SCHOOL,
         side: Some(side),
         reads: vec![lifter.at("most_lift"), resolved.given.lobe(side).at("lobe_lift")],
     })
 }
 
-fn rocker_locks(resolved: &Resolved, side: Side) -> Option<Never> {
+fn rocker_locks(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let locked = resolved.side(side).running.as_ref().ok()?.locks_at?;
     let rocker = &resolved.train(side).rocker;
     let at = shown(locked, Dimension::Length);
-    Some(Never {
+    Some(Incompatible {
         id: "rocker_locks",
         title: "rocker through its sweep",
         place: Place::Rocker,
@@ -135,7 +135,7 @@ fn rocker_locks(resolved: &Resolved, side: Side) -> Option<Never> {
         },
         need: plain("a loop that closes all the way"),
         why: "with this geometry pushrod and cup come into line before full lift",
-        school: NEVER,
+        school: NO_SCHOOL,
         side: Some(side),
         reads: ["pivot_to_cup", "cup_drop", "pushrod_angle"].map(|key| rocker.at(key)).to_vec(),
     })

@@ -8,11 +8,11 @@ use crate::quantity::Shown;
 use crate::report::{LimitReport, LimitShown, NeedReport, Place, Sense, Verdict};
 
 /// The school of what never goes together.
-pub const NEVER: &str = "never: no school allows it";
+pub const NO_SCHOOL: &str = "never: no school allows it";
 
 /// A rule without a figure: what is there, and what has to be.
 #[derive(Debug, Clone)]
-pub struct Never {
+pub struct Incompatible {
     /// Stable identifier.
     pub id: &'static str,
     /// In words, without the side.
@@ -39,7 +39,7 @@ pub fn plain(text: impl Into<String>) -> Shown {
     Shown { inch: text.clone(), metric: text }
 }
 
-impl Never {
+impl Incompatible {
     /// Its line in the margins.
     pub fn line(&self, source: &Source<'_>) -> LimitReport {
         let used = inputs(self.reads.iter().copied(), source);
