@@ -126,7 +126,7 @@ impl Default for Request {
 /// Analyses `build`; `stages` may serve many calls and changes no result.
 pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Analysis, Fault> {
     let views = build.candidates();
-    let chosen: Vec<&CandidateView> = match &request.candidate {
+    let chosen: Vec<&CandidateView<'_>> = match &request.candidate {
         None => views.iter().collect(),
         Some(id) => vec![views.iter().find(|v| v.id == *id).ok_or_else(|| unknown_candidate("candidate", id, &views))?],
     };
@@ -168,7 +168,7 @@ fn shared_engine(build: &Build) -> Block<EngineReport> {
 
 fn report_of(
     build: &Build,
-    view: &CandidateView,
+    view: &CandidateView<'_>,
     request: &Request,
     ledger: &Ledger,
     stages: &Stages,

@@ -12,7 +12,7 @@ const OIL_BORE: f64 = 0.080 * 0.0254;
 const NARROW: f64 = 0.4;
 
 /// Cautions that belong to what the document says; what holds for both sides is said once.
-pub fn warn(resolved: &Resolved, view: &CandidateView, source: &Source<'_>, warnings: &mut Vec<String>) {
+pub fn warn(resolved: &Resolved, view: &CandidateView<'_>, source: &Source<'_>, warnings: &mut Vec<String>) {
     let [intake, exhaust] = Side::BOTH.map(|side| cautions(resolved, source, side));
     for caution in &intake {
         let whose = if exhaust.contains(caution) { "" } else { "intake " };

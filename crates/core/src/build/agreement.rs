@@ -75,9 +75,12 @@ fn flow_against_valve(port: &Node<'_>) -> Option<Fault> {
 /// A measured profile beside a card that says something else. A profile that is no lobe is told of by
 /// the analysis.
 fn profile_against_card(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
+    if !lobe.has("profile") || !lobe.has("lobe_lift") && !lobe.has("checks") {
+        return;
+    }
     let node = lobe.child("profile");
     let (Some(angles), Some(lifts)) = (node.numbers("cam_deg"), node.quantities::<Length>("lift")) else { return };
-    if !lobe.has("lobe_lift") && !lobe.has("checks") || agrees_as_read(lobe, &angles, &lifts) {
+    if agrees_as_read(lobe, &angles, &lifts) {
         return;
     }
     let Ok(measured) = lobe_of_points(&angles.into_iter().zip(lifts).collect::<Vec<_>>()) else { return };

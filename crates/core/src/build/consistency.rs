@@ -196,13 +196,11 @@ fn lobe(lobe: &Node<'_>, faults: &mut Vec<Fault>) {
 }
 
 fn profile(profile: &Node<'_>, faults: &mut Vec<Fault>) {
-    let (Some(angles), Some(lifts)) = (profile.numbers("cam_deg"), profile.quantities::<Length>("lift")) else {
-        return;
-    };
+    let (Some(angles), Some(lifts)) = (profile.numbers("cam_deg"), profile.count("lift")) else { return };
     rising(angles.iter().copied(), &profile.path_of("cam_deg"), "angle", faults);
-    if angles.len() != lifts.len() {
+    if angles.len() != lifts {
         let needs = format!("as many lifts as angles ({})", angles.len());
-        faults.push(Fault::new(profile.path_of("lift"), &format!("a list of {}", lifts.len()), needs));
+        faults.push(Fault::new(profile.path_of("lift"), &format!("a list of {lifts}"), needs));
     }
 }
 

@@ -6,8 +6,8 @@ mod agreement;
 mod consistency;
 
 use crate::document::{
-    BUILD, CandidateView, FORMAT, Fault, Faults, Ledger, Node, PULL, VERSION, candidates, check_object, read_json,
-    shared,
+    BUILD, CandidateView, FORMAT, Fault, Faults, Ledger, Node, PULL, VERSION, candidates, check_object, print,
+    read_json, shared,
 };
 use serde_json::Value;
 use std::collections::HashSet;
@@ -63,15 +63,14 @@ impl Build {
         &self.value
     }
 
-    /// The document as text: two-space indented, key order and typed numbers kept.
+    /// The document as text: two-space indented, a list of plain values in one line, key order and typed numbers kept.
     pub fn text(&self) -> String {
         Self::text_of(&self.value)
     }
 
     /// The same of a value that is not checked yet.
     pub fn text_of(value: &Value) -> String {
-        // A JSON value with string keys always prints.
-        serde_json::to_string_pretty(value).unwrap_or_default()
+        print(value)
     }
 
     /// The build's name.
@@ -80,12 +79,12 @@ impl Build {
     }
 
     /// The candidates in order.
-    pub fn candidates(&self) -> Vec<CandidateView> {
+    pub fn candidates(&self) -> Vec<CandidateView<'_>> {
         candidates(&self.value)
     }
 
     /// What all candidates share, as a candidate with nothing of its own.
-    pub fn shared(&self) -> CandidateView {
+    pub fn shared(&self) -> CandidateView<'_> {
         shared(&self.value)
     }
 

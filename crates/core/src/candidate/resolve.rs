@@ -127,7 +127,7 @@ impl Resolved {
     }
 
     /// Resolves the candidate of a document, whatever its defaults are noted for.
-    pub fn of(view: &CandidateView, stages: &Stages) -> Self {
+    pub fn of(view: &CandidateView<'_>, stages: &Stages) -> Self {
         Self::new(Given::read(&Source::new(view, &Ledger::default())), stages)
     }
 

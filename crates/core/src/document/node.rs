@@ -251,6 +251,11 @@ impl<'a> Node<'a> {
         }
     }
 
+    /// How many items the list at `key` has.
+    pub fn count(&self, key: &str) -> Option<usize> {
+        self.raw(key)?.0.as_array().map(Vec::len)
+    }
+
     /// The word or text at `key` or its default.
     pub fn word(&self, key: &str) -> Option<&'a str> {
         match self.raw(key) {
@@ -293,7 +298,13 @@ impl<'a> Node<'a> {
                 InputUsed { label: spoken_label(&field), field, value: value.to_owned(), origin: Origin::Assumed }
             }
             Some((value, _)) => {
-                let text = value.as_str().map_or_else(|| value.to_string(), str::to_owned);
+                let text = match value {
+                    Value::String(text) => text.clone(),
+                    // A table is named by its size: its rows stand in the document.
+                    Value::Array(rows) => format!("{} rows", rows.len()),
+                    Value::Object(_) => "a table".to_owned(),
+                    other => other.to_string(),
+                };
                 InputUsed { label: spoken_label(&field), field, value: text, origin: self.mark(key) }
             }
         }

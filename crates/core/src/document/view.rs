@@ -4,43 +4,49 @@ use super::fault::Fault;
 use super::node::{Ledger, Node};
 use super::table::{CALIBRATION, CANDIDATE, ENGINE, PULL, SHOP_LIMIT, TARGET};
 use serde_json::Value;
+use std::borrow::Cow;
 
 /// One candidate with the engine and target it sees, its `changes` merged in.
 #[derive(Debug, Clone, PartialEq)]
-pub struct CandidateView {
+pub struct CandidateView<'d> {
     /// Place in the document.
     pub index: usize,
     /// Stable identifier.
     pub id: String,
     /// Name as given.
     pub name: String,
-    engine: Value,
-    target: Value,
-    candidate: Value,
-    limits: Value,
-    calibration: Value,
-    pull: Value,
+    engine: Cow<'d, Value>,
+    target: Cow<'d, Value>,
+    candidate: &'d Value,
+    limits: &'d Value,
+    calibration: &'d Value,
+    pull: &'d Value,
 }
 
 /// The candidates of a document in order.
-pub fn candidates(document: &Value) -> Vec<CandidateView> {
+pub fn candidates(document: &Value) -> Vec<CandidateView<'_>> {
     let list = document.get("candidates").and_then(Value::as_array);
     list.into_iter().flatten().enumerate().map(|(index, candidate)| view(document, index, candidate)).collect()
 }
 
 /// What all candidates share, as a candidate with nothing of its own.
-pub fn shared(document: &Value) -> CandidateView {
-    view(document, usize::MAX, &Value::Null)
+pub fn shared(document: &Value) -> CandidateView<'_> {
+    view(document, usize::MAX, &NOTHING)
 }
 
-fn view(document: &Value, index: usize, candidate: &Value) -> CandidateView {
+/// Stands where a document has nothing.
+static NOTHING: Value = Value::Null;
+
+fn view<'d>(document: &'d Value, index: usize, candidate: &'d Value) -> CandidateView<'d> {
     let word = |key: &str| candidate.get(key).and_then(Value::as_str).unwrap_or_default().to_owned();
-    let merged = |key: &str| {
-        let mut part = document.get(key).cloned().unwrap_or(Value::Null);
-        if let Some(patch) = candidate.get("changes").and_then(|c| c.get(key)) {
+    let shared = |key: &str| document.get(key).unwrap_or(&NOTHING);
+    let merged = |key: &str| match candidate.get("changes").and_then(|c| c.get(key)) {
+        None => Cow::Borrowed(shared(key)),
+        Some(patch) => {
+            let mut part = shared(key).clone();
             json_patch::merge(&mut part, patch);
+            Cow::Owned(part)
         }
-        part
     };
     CandidateView {
         index,
@@ -48,10 +54,10 @@ fn view(document: &Value, index: usize, candidate: &Value) -> CandidateView {
         name: word("name"),
         engine: merged("engine"),
         target: merged("target"),
-        candidate: candidate.clone(),
-        limits: document.get("limits").cloned().unwrap_or(Value::Null),
-        calibration: document.get("calibration").cloned().unwrap_or(Value::Null),
-        pull: pull_of(document, index, &word("id")).cloned().unwrap_or(Value::Null),
+        candidate,
+        limits: shared("limits"),
+        calibration: shared("calibration"),
+        pull: pull_of(document, index, &word("id")).unwrap_or(&NOTHING),
     }
 }
 
@@ -62,15 +68,15 @@ fn pull_of<'a>(document: &'a Value, index: usize, id: &str) -> Option<&'a Value>
     own.then_some(pull)
 }
 
-impl CandidateView {
+impl CandidateView<'_> {
     /// What was learned from a pull.
     pub fn calibration<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
-        Node::new(Some(&self.calibration), &CALIBRATION, "calibration", ledger)
+        Node::new(Some(self.calibration), &CALIBRATION, "calibration", ledger)
     }
 
     /// What a dyno measured of this candidate.
     pub fn pull<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
-        Node::new(Some(&self.pull), &PULL, "pull", ledger)
+        Node::new(Some(self.pull), &PULL, "pull", ledger)
     }
 
     /// The engine as this candidate sees it.
@@ -98,12 +104,12 @@ impl CandidateView {
     /// The candidate itself.
     pub fn node<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
         let path = format!("candidates[{}]", self.index);
-        Node::new(Some(&self.candidate), &CANDIDATE, &path, ledger)
+        Node::new(Some(self.candidate), &CANDIDATE, &path, ledger)
     }
 }
 
 /// The refusal of a candidate that is not there, naming those that are.
-pub(crate) fn unknown_candidate(field: &str, id: &str, views: &[CandidateView]) -> Fault {
+pub(crate) fn unknown_candidate(field: &str, id: &str, views: &[CandidateView<'_>]) -> Fault {
     let ids: Vec<_> = views.iter().map(|v| v.id.as_str()).collect();
     Fault::new(field, id, format!("one of {}", ids.join(", ")))
 }

@@ -126,7 +126,7 @@ pub struct Source<'a> {
 
 impl<'a> Source<'a> {
     /// The nodes of `view`; defaults that are used are noted in `ledger`.
-    pub fn new(view: &'a CandidateView, ledger: &'a Ledger) -> Self {
+    pub fn new(view: &'a CandidateView<'_>, ledger: &'a Ledger) -> Self {
         Self {
             engine: view.engine(ledger),
             target: view.target(ledger),

@@ -142,7 +142,7 @@ fn strip_sign(text: &str) -> (bool, &str) {
 }
 
 fn take_decimal(text: &str) -> Result<(f64, &str), TextFault> {
-    let end = text.find(|c: char| !(c.is_ascii_digit() || c == '.')).unwrap_or(text.len());
+    let end = text.bytes().position(|c| !(c.is_ascii_digit() || c == b'.')).unwrap_or(text.len());
     let (digits, rest) = text.split_at(end);
     let number: f64 = digits.parse().map_err(|_| TextFault::NoNumber)?;
     Ok((finite(number)?, rest))

@@ -21,7 +21,7 @@ export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: str
           {inputs.map((input) => (
             <tr key={input.field}>
               <td><button type="button" className="link" onClick={() => { onGoTo(input.field) }}>{input.label}</button></td>
-              <td className="figure">{short(input.value)}</td>
+              <td className="figure">{input.value}</td>
               <td className={`origin ${input.origin}`}>{input.origin}</td>
             </tr>
           ))}
@@ -32,8 +32,4 @@ export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: str
       <OwnLimit limit={limit} />
     </div>
   )
-}
-
-function short(value: string): string {
-  return value.length > 24 ? 'a table' : value
 }
