@@ -16,7 +16,7 @@ async function shot(page: Page, name: string): Promise<void> {
 }
 
 test('the main views of the demo build', async ({ page }) => {
-  test.setTimeout(90_000)
+  test.setTimeout(240_000)
   await open(page)
   await event(page, 'Intake closes').fill('34')
   await event(page, 'Intake closes').press('Enter')
@@ -53,7 +53,7 @@ test('the main views of the demo build', async ({ page }) => {
   await shot(page, 'find')
 })
 
-test('what the valve gets', async ({ page }) => {
+test('running lift', async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 1200 })
   await open(page)
   await step(page, 'Rocker')

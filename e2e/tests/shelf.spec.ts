@@ -80,7 +80,7 @@ test('lobes of two candidates lie over each other and are told apart', async ({ 
 })
 
 test('the strip says what the valve gets beside what the card promises', async ({ bench }) => {
-  await expect(bench.locator('.readout')).toContainText(/Intake rigid lift \.\d+ in, running \.\d+ in/)
+  await expect(bench.locator('.readout')).toContainText(/Intake rigid lift \.\d+, running \.\d+, gap \.\d+ in/)
 })
 
 test('the shelf is reached and left by keyboard alone', async ({ bench }) => {

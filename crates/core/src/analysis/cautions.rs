@@ -1,7 +1,7 @@
 //! Sentences a builder should read beside what the limits say. Sizes are quoted as they were typed.
 
 use crate::candidate::Resolved;
-use crate::document::{CandidateView, Side};
+use crate::document::{CandidateView, Side, in_a_sentence};
 use crate::given::{Place, Source};
 use crate::quantity::Length;
 use crate::words::LifterKind;
@@ -58,7 +58,7 @@ fn narrow_pipe(resolved: &Resolved, source: &Source<'_>, side: Side) -> Option<S
 /// A field with its text, as typed.
 fn typed(source: &Source<'_>, place: Place) -> String {
     let input = source.node(place.of, place.side).input(place.key);
-    format!("{} {}", input.label.to_lowercase(), input.value)
+    format!("{} {}", in_a_sentence(&input.label), input.value)
 }
 
 /// What is odd about the engine as a whole.

@@ -3,7 +3,7 @@
 
 use super::readings::event_handles;
 use crate::build::Build;
-use crate::document::{Difference, differences};
+use crate::document::{Difference, differences, in_a_sentence};
 use crate::quantity::{Angle, Dimension, Force, Length, Shown, UnitSystem, format_si, shown};
 use crate::report::{CandidateReport, LimitReport};
 use serde::Serialize;
@@ -68,7 +68,7 @@ fn events(reference: &CandidateReport, other: &CandidateReport, words: &mut Vec<
             let how = if later > 0.0 { "later" } else { "earlier" };
             both(words, |system| {
                 let by = format_si(Angle::deg(later.abs()).si(), Dimension::Angle, system);
-                format!("{} {by} {how}", two.label.to_lowercase())
+                format!("{} {by} {how}", in_a_sentence(&two.label))
             });
         }
     }
@@ -84,7 +84,7 @@ fn events(reference: &CandidateReport, other: &CandidateReport, words: &mut Vec<
     if let (Some(one), Some(two)) = (one.trapped_compression_ratio, two.trapped_compression_ratio)
         && (one - two).abs() >= 0.005
     {
-        both(words, |_| format!("trapped compression {two:.2} instead of {one:.2}"));
+        both(words, |_| format!("dynamic compression {two:.2} instead of {one:.2}"));
     }
 }
 
@@ -118,7 +118,7 @@ fn amount(words: &mut Vec<Shown>, label: &str, noun: &str, change: f64, dimensio
 fn verdict(words: &mut Vec<Shown>, before: Option<&LimitReport>, now: &LimitReport) {
     let Some(before) = before.filter(|b| b.verdict != now.verdict) else { return };
     both(words, |_| {
-        format!("{} {} instead of {}", now.title.to_lowercase(), now.verdict.word(), before.verdict.word())
+        format!("{} {} instead of {}", in_a_sentence(&now.title), now.verdict.word(), before.verdict.word())
     });
 }
 

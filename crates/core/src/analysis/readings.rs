@@ -1,5 +1,6 @@
 //! The figures a builder watches, as read: what moved after an edit is found by comparing them.
 
+use crate::document::in_a_sentence;
 use crate::edit::Event;
 use crate::quantity::{Dimension, Length, Shown, shown};
 use crate::report::CandidateReport;
@@ -81,7 +82,7 @@ pub fn readings(candidate: &CandidateReport) -> Vec<Reading> {
             let side = limit.side.map_or("", |side| side.key());
             list.0.push(Reading {
                 id: format!("{}_{side}", limit.id),
-                label: limit.title.to_lowercase(),
+                label: in_a_sentence(&limit.title),
                 shown: shown.have.clone(),
             });
         }
@@ -93,7 +94,7 @@ fn timing(candidate: &CandidateReport, list: &mut List) {
     let Some(timing) = candidate.timing.done() else { return };
     for handle in event_handles(candidate) {
         let id = format!("event_{}", handle.short);
-        list.plain(&id, &handle.label.to_lowercase(), &format!("{:.1}", rounded(handle.quoted_deg)));
+        list.plain(&id, &in_a_sentence(&handle.label), &format!("{:.1}", rounded(handle.quoted_deg)));
     }
     for (id, label, deg) in [
         ("intake_duration", "intake duration", timing.intake.duration_050_deg),
@@ -110,7 +111,7 @@ fn timing(candidate: &CandidateReport, list: &mut List) {
     // With a limit on it, the limit's own reading says the same.
     let limited = candidate.limits.iter().any(|limit| limit.id == "trapped_compression" && limit.have.is_some());
     if let (Some(ratio), false) = (timing.trapped_compression_ratio, limited) {
-        list.plain("trapped", "trapped compression", &format!("{ratio:.2}"));
+        list.plain("trapped", "dynamic compression", &format!("{ratio:.2}"));
     }
 }
 

@@ -4,7 +4,7 @@
 //! by their place.
 
 use super::path::join;
-use super::rows::spoken_label;
+use super::rows::{in_a_sentence, spoken_label};
 use serde::Serialize;
 use serde_json::Value;
 
@@ -84,7 +84,7 @@ pub(super) fn label_of(path: &str, after: &Value, before: &Value) -> String {
     };
     let name = |document: &Value| Some(find(document.get("candidates"), id)?.get("name")?.as_str()?.to_owned());
     let name = name(after).or_else(|| name(before)).unwrap_or_else(|| id.to_owned());
-    format!("{name}: {}", spoken_label(&format!("candidates[0]{inside}")).to_lowercase())
+    format!("{name}: {}", in_a_sentence(&spoken_label(&format!("candidates[0]{inside}"))))
 }
 
 /// A value as text.

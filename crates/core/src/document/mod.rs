@@ -29,7 +29,7 @@ pub use merge::{Conflict, Merge, Take, adopt, merge};
 pub use node::{Assumed, InputUsed, Ledger, Node, Origin, Side};
 pub use path::{Step, get, join, steps};
 pub use print::print;
-pub use rows::{kind_of, spoken_label};
+pub use rows::{in_a_sentence, kind_of, spoken_label};
 pub use schema::json_schema;
 pub use strict_json::MAX_BYTES;
 pub(crate) use strict_json::read as read_json;

@@ -31,7 +31,7 @@ pub fn spoken_label(path: &str) -> String {
 const WHOLES: [&str; 6] = ["engine", "cam", "target", "candidates", "train", "changes"];
 
 /// A label behind other words: its first letter is small unless the word is written in capitals.
-fn in_a_sentence(label: &str) -> String {
+pub fn in_a_sentence(label: &str) -> String {
     let mut letters = label.chars();
     match (letters.next(), letters.clone().next()) {
         (Some(first), second) if !second.is_some_and(char::is_uppercase) => {

@@ -2,7 +2,7 @@
 
 use super::{kept, store};
 use crate::{KeptBuild, Store, StoreError};
-use sqlx::sqlite::SqliteConnectOptions;
+use sqlx::sqlite::{SqliteConnectOptions, SqlitePool};
 use std::path::Path;
 
 /// A cap on the pages of the file stands for the end of the disk.
@@ -54,6 +54,18 @@ async fn a_file_without_its_journals_folder_is_read() {
     store.close().await;
     let reading = Store::open_for_reading(&path).await.unwrap();
     assert_eq!(reading.newest(made.id).await.unwrap().document, "first");
+}
+
+#[tokio::test]
+async fn a_file_that_sqlite_opened_for_reading_is_not_taken_for_one_to_write() {
+    let (folder, store) = store().await;
+    store.close().await;
+    let path = folder.path().join("test.db");
+    let pool = SqlitePool::connect_with(SqliteConnectOptions::new().filename(&path).read_only(true)).await.unwrap();
+    let opened = Store { pool, read_only: false, home: store.home.clone() }.probed().await;
+    assert!(opened.is_err_and(|error| error.may_be_readable()));
+    let again = Store::open(&path).await.unwrap();
+    assert!(again.probed().await.is_ok());
 }
 
 #[tokio::test]

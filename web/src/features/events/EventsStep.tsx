@@ -34,7 +34,7 @@ export function EventsStep() {
         <Fact word="Seat timing" name="Overlap at the seat" value={degrees(timing.overlap_006_deg)} />
         <Fact word="Advance" name="Advance" value={degrees(timing.advance_deg)} />
         <Fact name="Exhaust centreline" value={degrees(timing.exhaust.centreline_deg)} />
-        <Fact word="Dynamic compression" name="Compression" value={`${ratio(candidate.engine.state === 'done' ? candidate.engine.compression_ratio : null)} static, ${ratio(timing.trapped_compression_ratio)} trapped`} />
+        <Fact word="Dynamic compression" name="Compression" value={`${ratio(candidate.engine.state === 'done' ? candidate.engine.compression_ratio : null)} static, ${ratio(timing.trapped_compression_ratio)} dynamic`} />
         <Asymmetry intake={timing.intake} exhaust={timing.exhaust} />
       </dl>
       <p className="quiet">All at .050 in of lobe lift. Drag the handles under the strip, use the arrow keys on them, or type.</p>

@@ -2,6 +2,7 @@ import { usePlace } from '../../app/place'
 import { stepOf } from '../../app/steps'
 import type { Named } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
+import { inSentence } from './labels'
 
 /** Why something is not known, with the way to each field that would make it known: all of them at once. */
 export function Needs({ what, reason, needs }: { what: string; reason: string; needs: readonly Named[] }) {
@@ -14,7 +15,7 @@ export function Needs({ what, reason, needs }: { what: string; reason: string; n
       {needs.map(({ field, label }, place) => (
         <span key={field}>
           {place > 0 ? ', ' : ''}
-          <button type="button" className="link" onClick={() => { goToField(stepOf(field, index), field) }}>{label.toLowerCase()}</button>
+          <button type="button" className="link" onClick={() => { goToField(stepOf(field, index), field) }}>{inSentence(label)}</button>
         </span>
       ))}.
     </p>

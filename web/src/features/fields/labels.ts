@@ -10,7 +10,7 @@ export function labelOf(field: FormField): string {
   const parts = field.field.replace(/^candidates\[\d+\]\./, '').split('.')
   const parent = parts.at(-2) ?? ''
   const owner = OWNERS[parent] ?? ''
-  const label = owner === '' ? field.label : `${owner} ${lower(field.label)}`
+  const label = owner === '' ? field.label : `${owner} ${inSentence(field.label)}`
   const sided = field.sided && (parent === 'intake' || parent === 'exhaust')
   return sided ? `${label}, ${parent}` : label
 }
@@ -51,6 +51,7 @@ export function readsAlike(one: string, other: string): boolean {
   return !one.includes('/') && unit(one) === unit(other) && Number.parseFloat(one) === Number.parseFloat(other)
 }
 
-function lower(text: string): string {
-  return text.charAt(0).toLowerCase() + text.slice(1)
+/** A label within a sentence: its first letter is small unless the word is written in capitals. Pure. */
+export function inSentence(text: string): string {
+  return /^[A-Z][A-Z]/.test(text) ? text : text.charAt(0).toLowerCase() + text.slice(1)
 }

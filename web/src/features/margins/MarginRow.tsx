@@ -3,6 +3,7 @@ import type { LimitReport } from '../../api/client'
 import { useSessionPart } from '../session/useSession'
 import { key } from './order'
 import { Why } from './Why'
+import { inSentence } from '../fields/labels'
 
 interface Props {
   readonly limit: LimitReport
@@ -33,7 +34,7 @@ export const MarginRow = memo(function MarginRow({ limit, open, onToggle, onGoTo
             <span className="left-over">{shown.margin[system]}</span>
           </>
         ) : (
-          <span className="quiet missing">{limit.missing.length > 0 ? `measure or give ${limit.missing.map((named) => named.label.toLowerCase()).join('; ')}` : limit.note?.[system]}</span>
+          <span className="quiet missing">{limit.missing.length > 0 ? `measure or give ${limit.missing.map((named) => inSentence(named.label)).join('; ')}` : limit.note?.[system]}</span>
         )}
         {shown && limit.computed ? <span className="quiet estimate">with the gas as computed{limit.estimate ? `; ${limit.estimate[system]} by estimate` : ''}</span> : null}
         {shown && limit.note ? <span className="quiet estimate">{limit.note[system]}</span> : null}

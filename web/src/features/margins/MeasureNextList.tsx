@@ -1,4 +1,5 @@
 import type { MeasureNext } from '../../api/client'
+import { inSentence } from '../fields/labels'
 
 /** Most entries shown: a person measures a few things at a time. */
 const MOST = 6
@@ -23,5 +24,5 @@ export function MeasureNextList({ entries, onGoTo }: { entries: readonly Measure
 
 function settles(titles: readonly string[]): string {
   const [first = ''] = titles
-  return titles.length > 1 ? `${first.toLowerCase()} and ${titles.length - 1} more rest on it` : `${first.toLowerCase()} rests on it`
+  return titles.length > 1 ? `${inSentence(first)} and ${titles.length - 1} more rest on it` : `${inSentence(first)} rests on it`
 }

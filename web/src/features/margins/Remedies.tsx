@@ -3,6 +3,7 @@ import type { Edit, LimitReport, Remedy } from '../../api/client'
 import { freeId, pathFor, remedyName } from '../candidates/ids'
 import { useSession, useSessionPart } from '../session/useSession'
 import { useParts } from '../shelf/useShelf'
+import { inSentence } from '../fields/labels'
 
 /** What buys a margin back, each way run against every limit: made here, or as a candidate of its own. */
 export function Remedies({ limit }: { limit: LimitReport }) {
@@ -47,7 +48,7 @@ function What({ remedy }: { remedy: Remedy }) {
     <>
       {remedy.part ? <div>{remedy.part.kind} {remedy.part.name}{remedy.price ? `, ${remedy.price[system]}` : ''}</div> : remedy.changes.map((change) => <div key={change.field}>{change.label} {change.from} → {change.to}</div>)}
       <span className="quiet">{remedy.gain_shown[system]}, {remedy.verdict}; takes {remedy.how}</span>
-      {remedy.worsens.map((worse) => <div key={`${worse.id}${worse.side ?? ''}`} className="quiet worsens">{worse.title.toLowerCase()}: {worse.from === worse.to ? `${worse.to} by more` : `${worse.from} → ${worse.to}`}, {worse.margin[system]} left</div>)}
+      {remedy.worsens.map((worse) => <div key={`${worse.id}${worse.side ?? ''}`} className="quiet worsens">{inSentence(worse.title)}: {worse.from === worse.to ? `${worse.to} by more` : `${worse.from} → ${worse.to}`}, {worse.margin[system]} left</div>)}
     </>
   )
 }

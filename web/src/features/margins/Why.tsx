@@ -27,7 +27,7 @@ export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: str
           ))}
         </tbody>
       </table>
-      {rest > 0 ? <button type="button" className="link quiet" aria-expanded={all} onClick={() => { setAll(!all) }}>{all ? 'the first of them only' : `and ${rest} more`}</button> : null}
+      {rest > 0 ? <p className="rest"><button type="button" className="link quiet" aria-expanded={all} onClick={() => { setAll(!all) }}>{all ? 'the first of them only' : `and ${rest} more`}</button></p> : null}
       <Remedies limit={limit} />
       <OwnLimit limit={limit} />
     </div>

@@ -7,6 +7,7 @@ import { Choices } from './Choices'
 import { Faults } from './Faults'
 import { isOneSided } from './kinds'
 import { useFit, useShelfWork } from './useShelf'
+import { inSentence } from '../fields/labels'
 
 interface Props {
   readonly entry: ShelfPart
@@ -121,7 +122,7 @@ function verdictOf({ verdict, margins }: FitReport): string {
   if (verdict === 'incompatible') return 'Never goes together with what is there'
   if (verdict === 'fits') return 'Fits, with the work below'
   const failing = margins.filter((margin) => margin.verdict_after === 'fails' && margin.verdict_before !== 'fails')
-  return failing.length === 0 ? 'Fits, and leaves less than is asked' : `Fits, but ${failing.map(({ title }) => title.toLowerCase()).join(', ')} ${failing.length === 1 ? 'fails' : 'fail'} with it`
+  return failing.length === 0 ? 'Fits, and leaves less than is asked' : `Fits, but ${failing.map(({ title }) => inSentence(title)).join(', ')} ${failing.length === 1 ? 'fails' : 'fail'} with it`
 }
 
 /** A verdict after, with the one before where it was another. */

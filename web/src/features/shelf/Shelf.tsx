@@ -8,6 +8,7 @@ import { PartFit } from './PartFit'
 import './shelf.css'
 import { SheetTools } from './SheetTools'
 import { useParts } from './useShelf'
+import { inSentence } from '../fields/labels'
 
 interface Props {
   readonly kind: PartKind | undefined
@@ -56,7 +57,7 @@ function PartList({ kind, onChoose }: { kind: PartKind; onChoose: (part: ShelfPa
             <button type="button" onClick={() => { onChoose(entry) }}>
               <span className="part-name">{entry.part.name}</span>
               <span className="part-price">{[entry.part.price, entry.part.lead_time].filter(Boolean).join(', ')}</span>
-              <span className="quiet part-figures">{entry.figures.filter((figure) => figure.telling).map((figure) => `${figure.label.toLowerCase()} ${figure.text}`).join(', ')}</span>
+              <span className="quiet part-figures">{entry.figures.filter((figure) => figure.telling).map((figure) => `${inSentence(figure.label)} ${figure.text}`).join(', ')}</span>
               {entry.part.notes || entry.part.copy_of ? <span className="quiet part-figures">{[entry.part.copy_of ? `made from ${entry.part.copy_of}` : '', entry.part.notes].filter(Boolean).join('. ')}</span> : null}
             </button>
           </li>

@@ -1,6 +1,7 @@
 import { useSessionPart } from '../session/useSession'
 import { COLUMNS } from './columns'
 import type { OtherCurve } from './TorqueChart'
+import { inSentence } from '../fields/labels'
 
 /** Boost and drive pressure of every level over speed, beside the torque they make. */
 export function BoostTable({ curves }: { curves: readonly OtherCurve[] }) {
@@ -13,7 +14,7 @@ export function BoostTable({ curves }: { curves: readonly OtherCurve[] }) {
     { title: `${name}: torque`, unit: torque.unit, values: curve.torque_nm.map((nm) => (nm / torque.factor).toFixed(0)) },
     ...COLUMNS.filter((column) => column.label === 'Boost' || column.label === 'Drive').flatMap((column) => {
       const values = column.values(curve)
-      return values ? [{ title: `${name}: ${column.label.toLowerCase()}`, unit: column.unit(scales, system), values: values.map((value) => column.show(value, scales, system)) }] : []
+      return values ? [{ title: `${name}: ${inSentence(column.label)}`, unit: column.unit(scales, system), values: values.map((value) => column.show(value, scales, system)) }] : []
     }),
   ])
   return (

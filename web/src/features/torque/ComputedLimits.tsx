@@ -1,4 +1,5 @@
 import { useCandidate, useSessionPart } from '../session/useSession'
+import { inSentence } from '../fields/labels'
 
 /** Limits that what was computed of the gas went into. */
 export function ComputedLimits() {
@@ -13,7 +14,7 @@ export function ComputedLimits() {
           <tr key={`${limit.id}${limit.side ?? ''}`}>
             <th scope="row" title={limit.formula}>{limit.title}</th>
             <td>{limit.shown ? `${typeof limit.need.min === 'number' ? 'at least' : 'up to'} ${limit.shown.need[system]}` : ''}</td>
-            <td>{limit.shown?.have[system] ?? `needs ${limit.missing.map((named) => named.label.toLowerCase()).join('; ')}`}</td>
+            <td>{limit.shown?.have[system] ?? `needs ${limit.missing.map((named) => inSentence(named.label)).join('; ')}`}</td>
             <td>{limit.shown?.margin[system] ?? ''}</td>
             <td className={limit.verdict}>{limit.verdict}</td>
           </tr>

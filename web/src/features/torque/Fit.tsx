@@ -4,6 +4,7 @@ import type { CalibrateLine, CalibrationReport, CurveReport } from '../../api/cl
 import { useSession, useSessionPart } from '../session/useSession'
 import type { Scales } from './chart'
 import { useJob } from './useJob'
+import { inSentence } from '../fields/labels'
 
 const FIELDS = 'port_flow friction burning intake_length remaining from to pulled'.split(' ')
 
@@ -44,7 +45,7 @@ function Result({ report, scales, onTake }: { report: CalibrationReport; scales:
   const off = (nm: number | undefined, place: number) => { const by = (nm ?? 0) / (report.measured_nm[place] ?? 1) - 1; return `${by < 0 ? '−' : '+'}${Math.abs(100 * by).toFixed(1)} %` }
   return (
     <>
-      <p>{report.fields.slice(0, 4).map((field) => `${field.label.toLowerCase()} ${field.text}`).join(' · ')} <Button size="small" type="primary" onClick={() => { onTake(report) }}>Take these</Button></p>
+      <p>{report.fields.slice(0, 4).map((field) => `${inSentence(field.label)} ${field.text}`).join(' · ')} <Button size="small" type="primary" onClick={() => { onTake(report) }}>Take these</Button></p>
       <table className="figures">
         <thead><tr><th scope="col">rpm</th>{report.speed_rpm.map((rpm) => <th key={rpm} scope="col">{Math.round(rpm)}</th>)}</tr></thead>
         <tbody>
