@@ -23,7 +23,8 @@ pub struct Dead {
 }
 
 impl CrankSlider {
-    /// From stroke (twice the throw), rod and pin offset; `None` unless the rod can turn the crank
+    /// From stroke (twice the throw), rod and pin offset, positive towards the side where the crank pin goes down (the
+    /// minor thrust side: a loaded rod leans there and pushes the piston to the other); `None` unless the rod can turn the crank
     /// (`rod > throw + |offset|`).
     pub fn new(stroke: Length, rod: Length, offset: Length) -> Option<Self> {
         let (throw, rod, offset) = (0.5 * stroke.si(), rod.si(), offset.si());

@@ -31,8 +31,11 @@ pub fn read_cylinder(engine: &Engine) -> Result<Cylinder, Missing> {
     let count = need!(needs, engine.cylinders);
     let clearance_volume = clearance_volume(engine, bore, deck_clearance, gasket_thickness);
     needs.met(())?;
-    // Reading the document refused a rod that cannot turn this crank.
-    let crank = CrankSlider::new(stroke, rod, offset).ok_or_else(|| Missing(vec![engine.at("rod_length")]))?;
+    // Reading the document refused a rod that cannot turn this crank. On the way down under gas the crank pin stands on the
+    // minor thrust side, which the slider's formula counts as positive.
+    let towards_crank_pin = Length::from_si(-offset.si());
+    let crank =
+        CrankSlider::new(stroke, rod, towards_crank_pin).ok_or_else(|| Missing(vec![engine.at("rod_length")]))?;
     Ok(Cylinder { crank, bore, count, deck_clearance, gasket_thickness, clearance_volume })
 }
 
