@@ -7,34 +7,15 @@
 
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
+mod served;
+
 use serde_json::{Value, json};
-use std::io::{BufRead, BufReader};
-use std::path::Path;
-use std::process::{Child, Command, Stdio};
+use served::{get, serve};
 use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, Ordering};
 use std::time::Duration;
 
 const WRITERS: usize = 3;
-
-struct Served {
-    process: Child,
-    url: String,
-}
-
-fn serve(database: &Path) -> Served {
-    let mut process = Command::new(env!("CARGO_BIN_EXE_upper-lobe"))
-        .args(["serve", "--port", "0", "--database"])
-        .arg(database)
-        .stdout(Stdio::piped())
-        .stderr(Stdio::null())
-        .spawn()
-        .expect("the server starts");
-    let mut line = String::new();
-    BufReader::new(process.stdout.take().expect("piped")).read_line(&mut line).expect("it says where it is");
-    let url = line.split_whitespace().find(|word| word.starts_with("http")).expect("an address");
-    Served { url: url.trim_end_matches('/').to_owned(), process }
-}
 
 fn document(writer: usize, mark: u64) -> String {
     json!({ "format": "upper-lobe.build", "version": 1, "name": format!("writer {writer}"), "notes": format!("mark {mark}") })
@@ -46,11 +27,6 @@ fn send(method: &str, url: &str, body: &Value) -> Option<Value> {
     let agent = ureq::AgentBuilder::new().timeout(Duration::from_secs(5)).build();
     let answer = agent.request(method, url).set("content-type", "application/json").send_string(&body.to_string());
     serde_json::from_str(&answer.ok()?.into_string().ok()?).ok()
-}
-
-fn get(url: &str) -> Value {
-    let answer = ureq::get(url).call().expect("the server answers");
-    serde_json::from_str(&answer.into_string().expect("a body")).expect("JSON")
 }
 
 /// What a writer knows to be saved.

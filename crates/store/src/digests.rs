@@ -13,6 +13,8 @@ pub struct Damage {
     pub build: Option<i64>,
     /// Which revision.
     pub revision: Option<i64>,
+    /// What it is called.
+    pub name: Option<String>,
     /// What is wrong, in a sentence.
     pub what: String,
 }
@@ -20,7 +22,8 @@ pub struct Damage {
 impl fmt::Display for Damage {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         if let (Some(build), Some(revision)) = (self.build, self.revision) {
-            write!(f, "Build {build}, revision {revision}: ")?;
+            let name = self.name.as_deref().unwrap_or("A build");
+            write!(f, "{name}, revision {revision} (build {build}): ")?;
         }
         f.write_str(&self.what)
     }
@@ -57,7 +60,7 @@ impl Store {
             Ok(lines) => found.extend(lines.into_iter().filter(|line| line != "ok").map(|line| of_the_file(&line))),
             Err(error) => found.push(of_the_file(&error.to_string())),
         }
-        let all = sqlx::query("SELECT build_id, number FROM revision ORDER BY build_id, number");
+        let all = sqlx::query("SELECT build_id, number, name FROM revision ORDER BY build_id, number");
         for row in all.fetch_all(&self.pool).await? {
             let (build, number): (i64, i64) = (row.try_get("build_id")?, row.try_get("number")?);
             let what = match self.sound(build, number).await {
@@ -65,7 +68,7 @@ impl Store {
                 Err(StoreError::Damaged(..)) => "its text is not the one that was saved".to_owned(),
                 Err(error) => format!("it cannot be read: {error}"),
             };
-            found.push(Damage { build: Some(build), revision: Some(number), what });
+            found.push(Damage { build: Some(build), revision: Some(number), name: row.try_get("name").ok(), what });
         }
         Ok(found)
     }
@@ -83,5 +86,5 @@ impl Store {
 }
 
 fn of_the_file(line: &str) -> Damage {
-    Damage { build: None, revision: None, what: format!("the database file is damaged: {line}") }
+    Damage { build: None, revision: None, name: None, what: format!("the database file is damaged: {line}") }
 }
