@@ -17,5 +17,6 @@ export default defineConfig({
     },
   },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:8080' } } },
-  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'] },
+  // A machine three times slower passes.
+  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'], testTimeout: 60_000 },
 })

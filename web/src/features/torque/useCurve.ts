@@ -52,7 +52,7 @@ export function useShownCurve(level: string | undefined): ShownCurve {
   const rest = full.data?.state === 'done' ? full.data : draft.data?.state === 'failed' && single.data ? single.data : draft.data
   const line = dragged ? usable(preview.data) ?? rest : rest
   const isSingle = single.data?.state === 'done' || single.data?.state === 'running'
-  const trouble = draft.error ?? full.error
+  const trouble = draft.error ?? full.error ?? single.error
   // The limits take up what was computed: the server knows the curve by what it is computed from.
   const session = useSession()
   const found = full.data?.state === 'done' ? full.data : single.data?.state === 'done' ? single.data : undefined
@@ -69,8 +69,7 @@ export function useShownCurve(level: string | undefined): ShownCurve {
 
 /** Why the last word is less than was asked for. */
 function cutShort(line: CurveLine | undefined): string {
-  if (line?.state === 'stopped') return 'stopped before its end'
-  return line?.state === 'running' ? 'ended before its last speed' : ''
+  return line?.state === 'stopped' ? 'stopped before its end' : ''
 }
 
 function usable(line: CurveLine | undefined): CurveLine | undefined {

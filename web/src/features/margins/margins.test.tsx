@@ -1,0 +1,122 @@
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import type { LimitReport, Remedy } from '../../api/client'
+import type { Pretend } from '../../test/pretend'
+import { limit, Page, pretend, rested, sessionOn } from '../../test/pretend'
+import type { Session } from '../session/session'
+import { Margins } from './Margins'
+
+let server: Pretend
+
+beforeEach(() => {
+  window.sessionStorage.clear()
+  server = pretend()
+})
+
+afterEach(() => {
+  cleanup()
+  vi.restoreAllMocks()
+})
+
+const both = (inch: string, metric: string) => ({ inch, metric })
+
+function remedy(more: Partial<Remedy> = {}): Remedy {
+  return {
+    changes: [{ field: 'candidates[0].train.spring.installed_height', label: 'Installed height', from: '1.800 in', to: '1.830 in' }],
+    how: 'shims', worsens: [], gain: 0.76, gain_shown: both('+.030 in', '+.76 mm'), verdict: 'ok', ...more,
+  }
+}
+
+async function shown(limits: LimitReport[], onGoTo: (field: string) => void = () => undefined): Promise<Session> {
+  server.limits = limits
+  const session = sessionOn({ bore: '4 in' })
+  render(<Page session={session}><Margins onGoTo={onGoTo} /></Page>)
+  await act(() => rested(session))
+  return session
+}
+
+const titles = () => screen.getAllByRole('listitem').map((row) => row.querySelector('.margin-title')?.textContent)
+
+test('what fails stands first, unknown is no failure, and ok can be hidden', async () => {
+  await shown([limit('seal'), limit('bind', { verdict: 'fails', margin: -1 }), limit('wall', { verdict: 'unknown', margin: null, have: null, shown: null }), limit('load', { verdict: 'tight', margin: 0.1 })])
+  expect(titles()[0]).toBe('bind')
+  expect(titles()).toHaveLength(4)
+  fireEvent.click(screen.getByRole('checkbox', { name: 'hide ok' }))
+  expect(titles()).not.toContain('seal')
+  expect(titles()).toContain('bind')
+})
+
+test('a margin reads in the units on screen', async () => {
+  const session = await shown([limit('bind')])
+  expect(screen.getByRole('button', { name: /^bind/ }).textContent).toContain('.079 in · needs .040 in+.039 in')
+  act(() => { session.useUnits('metric') })
+  await act(() => rested(session))
+  expect(screen.getByRole('button', { name: /^bind/ }).textContent).toContain('2.00 mm · needs 1.00 mm+1.00 mm')
+})
+
+test('what the gas gave stands beside the estimate it replaced', async () => {
+  await shown([limit('load', { computed: true, estimate: both('294 lbf', '1308 N') }), limit('vacuum', { computed: true })])
+  expect(screen.getByRole('button', { name: /^load/ }).textContent).toContain('with the gas as computed; 294 lbf by estimate')
+  expect(screen.getByRole('button', { name: /^vacuum/ }).textContent).toMatch(/with the gas as computed$/)
+})
+
+test('a margin without a figure names all that would give it one', async () => {
+  await shown([limit('wall', { verdict: 'unknown', have: null, margin: null, shown: null, missing: [{ field: 'a', label: 'Seal height' }, { field: 'b', label: 'Guide length' }] })])
+  expect(screen.getByRole('button', { name: /^wall/ }).textContent).toContain('measure or give seal height; guide length')
+})
+
+test('why shows what went into it, the first of it, and the way to each', async () => {
+  const onGoTo = vi.fn()
+  const inputs = Array.from({ length: 11 }, (_, place) => ({ field: `engine.${place}`, label: `Input ${place}`, value: '1 in', origin: 'measured' as const }))
+  await shown([limit('bind', { inputs, formula: 'height less bind' })], onGoTo)
+  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  expect(screen.getByText('height less bind.')).toBeDefined()
+  const table = screen.getByRole('table', { name: 'What went into it' })
+  expect(within(table).getAllByRole('row')).toHaveLength(8)
+  fireEvent.click(screen.getByRole('button', { name: 'and 3 more' }))
+  expect(within(table).getAllByRole('row')).toHaveLength(11)
+  fireEvent.click(within(table).getByRole('button', { name: 'Input 10' }))
+  expect(onGoTo).toHaveBeenCalledWith('engine.10')
+})
+
+test('a remedy of two changes is one step, and says what it worsens', async () => {
+  const pair = remedy({
+    changes: [remedy().changes[0] ?? { field: '', label: '', from: '', to: '' }, { field: 'engine.intake.seal_height', label: 'Seal height', from: '.950 in', to: '.930 in' }],
+    worsens: [{ id: 'load', title: 'Intake contact (Hertz) stress', from: 'ok', to: 'tight', margin: both('+2 ksi', '+14 MPa') }],
+  })
+  await shown([limit('bind', { verdict: 'fails', margin: -1, remedies: [pair] })])
+  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  expect(screen.getByText('intake contact (Hertz) stress: ok → tight, +2 ksi left')).toBeDefined()
+  fireEvent.click(screen.getByRole('button', { name: 'Try Installed height 1.830 in and Seal height .930 in' }))
+  await act(() => Promise.resolve())
+  expect(server.asked.at(-1)?.edits).toEqual([
+    { set: { field: 'candidates[0].train.spring.installed_height', text: '1.830 in' } },
+    { set: { field: 'engine.intake.seal_height', text: '.930 in' } },
+  ])
+})
+
+test('as a candidate of its own a remedy leaves the one in view alone', async () => {
+  await shown([limit('bind', { verdict: 'fails', margin: -1, remedies: [remedy()] })])
+  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  fireEvent.click(screen.getByRole('button', { name: 'New candidate with Installed height 1.830 in' }))
+  await act(() => Promise.resolve())
+  const [duplicate, change] = server.asked.at(-1)?.edits ?? []
+  expect(duplicate).toMatchObject({ duplicate: { candidate: 'a' } })
+  expect(change).toEqual({ set: { field: 'candidates[2].train.spring.installed_height', text: '1.830 in' } })
+})
+
+test('a shop sets its own figure with a reason, or not at all', async () => {
+  const session = await shown([limit('bind')])
+  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  fireEvent.click(screen.getByRole('button', { name: "set this shop's own figure" }))
+  const type = (name: string, text: string) => {
+    fireEvent.change(screen.getByRole('textbox', { name }), { target: { value: text } })
+    fireEvent.keyDown(screen.getByRole('textbox', { name }), { key: 'Enter' })
+  }
+  type('At least, with its unit', '.080 in')
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'hold to it' }).disabled).toBe(true)
+  type('Reason', 'two seasons without a broken spring')
+  fireEvent.click(screen.getByRole('button', { name: 'hold to it' }))
+  await act(() => rested(session))
+  expect(server.asked.at(-1)?.edits).toEqual([{ rows: { field: 'limits', rows: [['bind', '', '.080 in', '', 'two seasons without a broken spring']] } }])
+})
