@@ -205,8 +205,7 @@ fn profile(profile: &Node<'_>, faults: &mut Vec<Fault>) {
 }
 
 fn fault(node: &Node<'_>, key: &str, needs: &str, faults: &mut Vec<Fault>) {
-    let input = node.input(key);
-    faults.push(Fault::new(input.field, &input.value, needs));
+    faults.push(Fault::new(node.path_of(key), &node.text(key), needs));
 }
 
 fn rising(values: impl Iterator<Item = f64>, path: &str, what: &str, faults: &mut Vec<Fault>) {

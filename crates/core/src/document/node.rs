@@ -1,6 +1,7 @@
 //! Typed reading of a checked document: side overrides, defaults, and the ledger of what was
 //! assumed or missing.
 
+use super::difference::text_of;
 use super::field::{Field, Kind, Object, quantity_text};
 use super::path::join;
 use super::rows::spoken_label;
@@ -287,6 +288,11 @@ impl<'a> Node<'a> {
         let (value, _) = self.raw(key)?;
         let rows = value.as_array()?.iter();
         rows.map(|row| Some((of_value(row.get(0)?)?, of_value(row.get(1)?)?))).collect()
+    }
+
+    /// What is given at `key`, as text; empty where nothing is.
+    pub fn text(&self, key: &str) -> String {
+        self.raw(key).map(|(value, _)| text_of(value)).unwrap_or_default()
     }
 
     /// `key` as an input of a result, with its text and origin.
