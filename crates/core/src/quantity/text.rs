@@ -84,7 +84,6 @@ pub fn with_unit(text: &str, dimension: Dimension, unit: &str) -> Result<String,
 pub fn restate(like: &str, dimension: Dimension, si: f64) -> Option<String> {
     let (_, symbol) = split(like).ok()?;
     let unit = if symbol.is_empty() { dimension.bare()? } else { dimension.find(symbol)? };
-    let symbol = if symbol.is_empty() { unit.symbol } else { symbol };
     let decimals = match unit.symbol {
         "in" | "\"" | "inch" => 3,
         "mm" | "C" | "F" => 2,
@@ -92,7 +91,8 @@ pub fn restate(like: &str, dimension: Dimension, si: f64) -> Option<String> {
         "rpm" | "1/min" | "lbf" | "N" | "g" | "cfm" => 0,
         _ => 4,
     };
-    Some(format!("{:.decimals$} {symbol}", (si - unit.offset) / unit.factor))
+    // A number that stood alone stays alone.
+    Some(format!("{:.decimals$} {symbol}", (si - unit.offset) / unit.factor).trim_end().to_owned())
 }
 
 fn with_leading_zero(number: &str) -> String {
@@ -226,7 +226,7 @@ mod tests {
         }
         assert_eq!(with_unit("95", Dimension::Octane, "RON").unwrap(), "95 RON");
         assert_eq!(restate("91 AKI", Dimension::Octane, 97.5).as_deref(), Some("93.0 AKI"));
-        assert_eq!(restate("95", Dimension::Octane, 97.5).as_deref(), Some("97.5 RON"));
+        assert_eq!(restate("95", Dimension::Octane, 97.5).as_deref(), Some("97.5"));
     }
 
     #[test]
