@@ -76,9 +76,9 @@ fn every_lobe_runs_through_its_card() {
             let most = lobe.lift_mm.iter().copied().fold(0.0, f64::max);
             near(most, case.length(&format!("cam/{}/lobe_lift", side.key())), 1e-6, "lobe lift");
             let checks = case.document["candidates"][0]["cam"][side.key()]["checks"].as_array().unwrap();
-            for place in 0..checks.len() {
+            for (place, row) in checks.iter().enumerate() {
                 let height = case.length(&format!("cam/{}/checks/{place}/0", side.key()));
-                let degrees: f64 = checks[place][1].as_str().unwrap().trim_end_matches(" deg").parse().unwrap();
+                let degrees: f64 = row[1].as_str().unwrap().trim_end_matches(" deg").parse().unwrap();
                 let crossings: Vec<f64> = lobe
                     .lift_mm
                     .windows(2)
