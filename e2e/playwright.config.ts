@@ -3,7 +3,8 @@ import { served } from './common'
 
 export default defineConfig({
   testDir: 'tests',
-  workers: 1,
+  // Each test has a build of its own; two at a time use what one leaves idle.
+  workers: 2,
   forbidOnly: true,
   reporter: [['list']],
   // A machine three times slower than a free one passes: two minutes a test, and as long for a state to come.

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { event, expect, step, test } from './screen'
 
 const STEPS = ['Plan', 'Engine', 'Events', 'Lobe', 'Lifter', 'Rocker', 'Pushrod', 'Spring', 'Clearance', 'Torque', 'Compare']
-const GROUPS = [STEPS.slice(0, 4), STEPS.slice(4, 8), STEPS.slice(8)]
+const GROUPS = [STEPS.slice(0, 3), STEPS.slice(3, 6), STEPS.slice(6, 9), STEPS.slice(9)]
 const SCHEMES = ['light', 'dark'] as const
 type Scheme = (typeof SCHEMES)[number]
 
