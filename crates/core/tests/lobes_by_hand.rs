@@ -7,10 +7,9 @@ mod support;
 
 use serde_json::Value;
 use support::DEMOS;
+use support::by_hand::{near, number};
 use upper_lobe_core::analysis::{Block, CandidateReport, LobeReport, PartName, Request, Side, Stages, analyze};
 use upper_lobe_core::build::Build;
-
-const INCH: f64 = 25.4;
 
 struct Case {
     document: Value,
@@ -29,16 +28,9 @@ impl Case {
         self.document.pointer(pointer).and_then(Value::as_str).unwrap_or_else(|| panic!("{pointer}"))
     }
 
-    /// A length of the first candidate, mm.
-    fn length(&self, pointer: &str) -> f64 {
-        let text = self.text(&format!("/candidates/0/{pointer}"));
-        let (figure, unit) = text.split_once(' ').unwrap();
-        figure.parse::<f64>().unwrap() * if unit == "in" { INCH } else { 1.0 }
-    }
-
-    /// A mass of the first candidate, g.
-    fn mass(&self, pointer: &str) -> f64 {
-        self.text(&format!("/candidates/0/train/{pointer}")).trim_end_matches(" g").parse().unwrap()
+    /// A size of the first candidate: mm, g or degrees.
+    fn size(&self, pointer: &str) -> f64 {
+        number(self.text(&format!("/candidates/0/{pointer}")))
     }
 
     fn lobe(&self, side: Side) -> &LobeReport {
@@ -63,10 +55,6 @@ impl Case {
     }
 }
 
-fn near(have: f64, by_hand: f64, share: f64, what: &str) {
-    assert!((have - by_hand).abs() <= share * by_hand.abs(), "{what}: {have}, by hand {by_hand}");
-}
-
 #[test]
 fn every_lobe_runs_through_its_card() {
     for text in DEMOS {
@@ -74,11 +62,11 @@ fn every_lobe_runs_through_its_card() {
         for side in Side::BOTH {
             let lobe = case.lobe(side);
             let most = lobe.lift_mm.iter().copied().fold(0.0, f64::max);
-            near(most, case.length(&format!("cam/{}/lobe_lift", side.key())), 1e-6, "lobe lift");
+            near(most, case.size(&format!("cam/{}/lobe_lift", side.key())), 1e-6, "lobe lift");
             let checks = case.document["candidates"][0]["cam"][side.key()]["checks"].as_array().unwrap();
             for (place, row) in checks.iter().enumerate() {
-                let height = case.length(&format!("cam/{}/checks/{place}/0", side.key()));
-                let degrees: f64 = row[1].as_str().unwrap().trim_end_matches(" deg").parse().unwrap();
+                let height = case.size(&format!("cam/{}/checks/{place}/0", side.key()));
+                let degrees = number(row[1].as_str().unwrap());
                 let crossings: Vec<f64> = lobe
                     .lift_mm
                     .windows(2)
@@ -99,7 +87,7 @@ fn every_lobe_runs_through_its_card() {
 fn the_rollers_pressure_angle_is_that_of_the_handbook() {
     for text in &DEMOS[..2] {
         let case = Case::of(text);
-        let prime = 0.5 * (case.length("cam/base_circle_diameter") + case.length("train/lifter/roller_diameter"));
+        let prime = 0.5 * (case.size("cam/base_circle_diameter") + case.size("train/lifter/roller_diameter"));
         for side in Side::BOTH {
             let steepest =
                 case.samples(side).iter().map(|(s, v, _)| (v.abs() / (prime + s)).atan()).fold(0.0, f64::max);
@@ -113,14 +101,14 @@ fn the_rollers_pressure_angle_is_that_of_the_handbook() {
 fn the_noses_radius_is_that_of_the_handbook() {
     for text in DEMOS {
         let case = Case::of(text);
-        let base = 0.5 * case.length("cam/base_circle_diameter");
+        let base = 0.5 * case.size("cam/base_circle_diameter");
         let roller = case.document.pointer("/candidates/0/train/lifter/roller_diameter").is_some();
         for side in Side::BOTH {
             let radius = |&(s, v, a): &(f64, f64, f64)| {
                 if !roller {
                     return base + s + a;
                 }
-                let roller = 0.5 * case.length("train/lifter/roller_diameter");
+                let roller = 0.5 * case.size("train/lifter/roller_diameter");
                 let pitch = base + roller + s;
                 let curvature = (pitch * pitch + 2.0 * v * v - pitch * a) / (pitch * pitch + v * v).powf(1.5);
                 if curvature > 0.0 { 1.0 / curvature - roller } else { f64::INFINITY }
@@ -151,21 +139,16 @@ fn rigid_parts_leave_the_lobe_where_force_meets_mass_times_acceleration() {
             let key = side.key();
             let rocker = &case.document["candidates"][0]["train"]["rocker"];
             let ratio = rocker[key]["ratio"].as_f64().or_else(|| rocker["ratio"].as_f64()).unwrap();
-            let number = |field: &str| {
-                let text = case.text(&format!("/candidates/0/train/pushrod/{field}"));
-                let (figure, _) = text.split_once(' ').unwrap();
-                let (above, below) = figure.split_once('/').unwrap_or((figure, "1"));
-                INCH * above.parse::<f64>().unwrap() / below.parse::<f64>().unwrap()
-            };
-            let (outside, wall) = (number("outside_diameter"), number("wall"));
+            let tube_size = |field: &str| case.size(&format!("train/pushrod/{field}"));
+            let (outside, wall) = (tube_size("outside_diameter"), tube_size("wall"));
             let tube = 0.25 * std::f64::consts::PI * (outside.powi(2) - (outside - 2.0 * wall).powi(2));
-            let pushrod = tube * number("length") * 7.85e-3;
-            let mass = case.mass(&format!("valve/{key}/mass"))
-                + case.mass("retainer/mass")
-                + case.mass("retainer/locks_mass")
-                + case.mass("rocker/tip_side_mass")
-                + case.mass("spring/mass") / 3.0
-                + (case.mass("lifter/mass") + pushrod) / (ratio * ratio);
+            let pushrod = tube * tube_size("length") * 7.85e-3;
+            let mass = case.size(&format!("train/valve/{key}/mass"))
+                + case.size("train/retainer/mass")
+                + case.size("train/retainer/locks_mass")
+                + case.size("train/rocker/tip_side_mass")
+                + case.size("train/spring/mass") / 3.0
+                + (case.size("train/lifter/mass") + pushrod) / (ratio * ratio);
             let Block::Done(control) = &case.report.control else { panic!("control") };
             let Block::Done(spring) = &case.report.spring else { panic!("a spring") };
             let (control, spring) = match side {

@@ -8,29 +8,10 @@ mod support;
 use serde_json::Value;
 use std::f64::consts::PI;
 use support::DEMOS;
+use support::by_hand::{INCH, near, number};
 use upper_lobe_core::analysis::{LimitReport, PartName, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;
 use upper_lobe_core::document::Side;
-
-const INCH: f64 = 25.4;
-const POUND: f64 = 4.448_222;
-
-/// A text of a demo build in mm, N, deg, rpm, g, cc, kPa or money: the few spellings they use.
-fn number(text: &str) -> f64 {
-    let (figure, unit) = text.split_once(' ').unwrap();
-    let figure: f64 = match figure.split_once('/') {
-        Some((above, below)) => above.parse::<f64>().unwrap() / below.parse::<f64>().unwrap(),
-        None => figure.parse().unwrap(),
-    };
-    figure
-        * match unit {
-            "in" => INCH,
-            "lbf" => POUND,
-            "psi" => 6.894_757,
-            "mm" | "N" | "deg" | "rpm" | "g" | "cc" | "kPa" | "USD" => 1.0,
-            other => panic!("{other} is not used"),
-        }
-}
 
 struct Bench {
     document: Value,
@@ -98,10 +79,6 @@ impl Bench {
     fn valves(&self, side: &str) -> f64 {
         self.document["engine"][side]["valves"].as_f64().unwrap_or(1.0)
     }
-}
-
-fn near(have: f64, by_hand: f64, share: f64, what: &str) {
-    assert!((have - by_hand).abs() <= share * by_hand.abs().max(1e-6), "{what}: {have}, by hand {by_hand}");
 }
 
 fn each(mut check: impl FnMut(&Bench, Side, &str)) {

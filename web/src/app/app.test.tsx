@@ -1,6 +1,6 @@
 import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { App as AntApp } from 'antd'
-import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { beforeEach, expect, test, vi } from 'vitest'
 import { client } from '../api/client'
 import { WholeArchive } from '../features/builds/WholeArchive'
 import { Palette } from '../features/palette/Palette'
@@ -14,13 +14,7 @@ import { Guard, LastGuard } from './Guard'
 let server: Pretend
 
 beforeEach(() => {
-  window.sessionStorage.clear()
   server = pretend()
-})
-
-afterEach(() => {
-  cleanup()
-  vi.restoreAllMocks()
 })
 
 const set = (text: string) => ({ set: { field: 'bore', text } })

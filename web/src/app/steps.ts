@@ -103,7 +103,7 @@ export const STEPS: readonly Step[] = [
       { title: 'Calibration', fields: ['calibration.'], folded: 'until asked' },
     ],
   },
-  { name: 'compare', title: 'Compare', groups: [{ title: 'Only in this candidate', fields: ['@.name'] }] },
+  { name: 'compare', title: 'Compare', groups: [{ title: 'This candidate', fields: ['@.name'] }] },
 ]
 
 /** Fields that carry the format itself; nobody edits them by hand. */

@@ -206,6 +206,7 @@ pub struct SensitivityJob {
     build: Build,
     breathing: Breathing,
     id: String,
+    key: Key,
     stages: Arc<Stages>,
 }
 
@@ -216,7 +217,10 @@ impl SensitivityJob {
     /// A fault when there is no such candidate; inside, what is missing for its curve.
     pub fn new(build: &Build, id: &str, stages: Arc<Stages>) -> Result<Result<Self, Halted>, Fault> {
         let breathing = breathing_inputs(build, Some(id), None, &stages)?;
-        Ok(breathing.map(|breathing| Self { build: build.clone(), breathing, id: id.to_owned(), stages }))
+        Ok(breathing.map(|breathing| {
+            let key = key(&(&breathing, build.text()));
+            Self { build: build.clone(), breathing, id: id.to_owned(), key, stages }
+        }))
     }
 
     /// The curve after a decision.
@@ -239,7 +243,7 @@ impl Job for SensitivityJob {
     type Done = Vec<Effect>;
 
     fn key(&self) -> Key {
-        key(&(&self.breathing, self.build.text()))
+        self.key
     }
 
     fn class(&self) -> Class {
@@ -247,7 +251,7 @@ impl Job for SensitivityJob {
     }
 
     fn kept(&self) -> Option<Arc<Vec<Effect>>> {
-        self.stages.effects.kept(self.key())
+        self.stages.effects.kept(self.key)
     }
 
     fn run(&self, watch: &Watch<'_, SensitivityStep>) -> Result<Arc<Vec<Effect>>, Halted> {
@@ -269,7 +273,7 @@ impl Job for SensitivityJob {
             }
         }
         let effects = Arc::new(effects);
-        self.stages.effects.keep(self.key(), Arc::clone(&effects));
+        self.stages.effects.keep(self.key, Arc::clone(&effects));
         Ok(effects)
     }
 }

@@ -76,10 +76,7 @@ fn check_sources(value: &Value, object: &Object, path: &str, faults: &mut Vec<Fa
 pub fn check_kind(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault>) {
     match kind {
         Kind::Quantity { .. } => check_quantity(value, kind, path, faults),
-        Kind::Number { min, max } => {
-            let ok = value.is_number() && value.as_f64().is_some_and(|x| (*min..=*max).contains(&x));
-            refuse_unless(ok, value, kind, path, faults);
-        }
+        Kind::Number { .. } => refuse_unless(in_order(kind)(value), value, kind, path, faults),
         Kind::Integer { min, max } => {
             let ok = value.as_i64().is_some_and(|x| (*min..=*max).contains(&x));
             refuse_unless(ok, value, kind, path, faults);
@@ -120,12 +117,13 @@ pub fn check_kind(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault
     }
 }
 
-/// A quick test of numbers and quantities, and of rows of them: what it passes has no fault. Bounds are read once for all.
+/// The judge of numbers and quantities, and of rows of them: what it passes has no fault. Bounds are read once for all
+/// values it is asked about. Other kinds pass nothing here: they are looked at one by one.
 fn in_order(kind: &Kind) -> Box<dyn Fn(&Value) -> bool + '_> {
     match kind {
         Kind::Quantity { dimension, .. } => match kind.si_range() {
             Ok((low, high)) => Box::new(move |value| {
-                let si = value.as_str().and_then(|text| parse(text, *dimension).ok());
+                let si = quantity_text(value, *dimension).and_then(|text| parse(&text, *dimension).ok());
                 si.is_some_and(|si| (low..=high).contains(&si))
             }),
             Err(_) => Box::new(|_| false),
@@ -172,6 +170,9 @@ fn check_patch(value: &Value, path: &str, faults: &mut Vec<Fault>) {
 
 fn check_quantity(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault>) {
     let Kind::Quantity { dimension, .. } = kind else { return };
+    if in_order(kind)(value) {
+        return;
+    }
     let Some(text) = quantity_text(value, *dimension) else {
         let mut fault = Fault::of_kind(path, &render(value), kind);
         if value.is_number() {
@@ -180,17 +181,15 @@ fn check_quantity(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault
         push(faults, fault);
         return;
     };
-    match (parse(&text, *dimension), kind.si_range()) {
-        (Ok(si), Ok((low, high))) if (low..=high).contains(&si) => {}
-        (Ok(_), _) => push(faults, Fault::of_kind(path, &text, kind).cure("check the unit and the decimal point")),
-        (Err(TextFault::NoUnit), _) => {
-            push(faults, Fault::of_kind(path, &text, kind).cure(with_likely_units(text.trim(), kind, *dimension)));
-        }
-        (Err(reason), _) => {
+    let cure = match parse(&text, *dimension) {
+        Ok(_) => "check the unit and the decimal point".to_owned(),
+        Err(TextFault::NoUnit) => with_likely_units(text.trim(), kind, *dimension),
+        Err(reason) => {
             let units: Vec<_> = dimension.units().iter().map(|u| u.symbol).collect();
-            push(faults, Fault::of_kind(path, &text, kind).cure(format!("{reason}; units: {}", units.join(", "))));
+            format!("{reason}; units: {}", units.join(", "))
         }
-    }
+    };
+    push(faults, Fault::of_kind(path, &text, kind).cure(cure));
 }
 
 /// `write "4.06 in"`: the number with the units, inch first, that put it within the row's range.

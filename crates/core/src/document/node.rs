@@ -305,11 +305,10 @@ impl<'a> Node<'a> {
             }
             Some((value, _)) => {
                 let text = match value {
-                    Value::String(text) => text.clone(),
                     // A table is named by its size: its rows stand in the document.
                     Value::Array(rows) => format!("{} rows", rows.len()),
                     Value::Object(_) => "a table".to_owned(),
-                    other => other.to_string(),
+                    plain => text_of(plain),
                 };
                 InputUsed { label: spoken_label(&field), field, value: text, origin: self.mark(key) }
             }

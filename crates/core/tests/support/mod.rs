@@ -2,6 +2,8 @@
 
 #![allow(dead_code)]
 
+pub mod by_hand;
+
 use serde_json::Value;
 
 /// The demo builds: a towing V8, a strip V8, a diesel.

@@ -1,13 +1,13 @@
 import { App } from 'antd'
 import { FileButton } from '../fields/FileButton'
-import { useWholeArchive } from './useWholeArchive'
+import { useBuildWork } from './useBuilds'
 
 /** Everything in one open file, out and in: to another machine, or into the safe. */
 export function WholeArchive({ readOnly }: { readOnly: boolean }) {
-  const { take, trouble } = useWholeArchive()
+  const { addAll, trouble } = useBuildWork(() => undefined)
   const { message } = App.useApp()
   const read = async (file: File | undefined) => {
-    const added = file === undefined ? undefined : await take(file)
+    const added = file === undefined ? undefined : await addAll(file)
     if (added) void message.success(`${added.builds} builds added; ${added.parts_added} parts added, ${added.parts_changed} changed`)
   }
   return (

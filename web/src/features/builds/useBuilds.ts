@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answered, client, done, Refusal } from '../../api/client'
+import { SHELF } from '../shelf/useShelf'
 
 /** Builds in use or in the archive, the one saved last first. */
 export function useBuildList(archived: boolean) {
@@ -57,6 +58,14 @@ export function useBuildWork(onOpen: (id: number) => void) {
     },
     archive: async (id: number) => (await work(() => done(client.POST('/api/builds/{id}/archive', path(id))))) === true,
     restore: async (id: number) => (await work(() => done(client.POST('/api/builds/{id}/restore', path(id))))) === true,
+    /** Adds the builds and parts of an archive; all of it or nothing. */
+    addAll: async (file: File) => {
+      // The file itself is the body.
+      const sent = () => client.POST('/api/archive', { body: [], bodySerializer: () => file, headers: { 'Content-Type': 'application/zip' } })
+      const added = await work(() => answered(sent()))
+      if (added) await queries.invalidateQueries({ queryKey: SHELF })
+      return added
+    },
     remove: async (id: number, name: string) => (await work(() => done(client.DELETE('/api/builds/{id}', { ...path(id), body: { name } })))) === true,
   }
 }

@@ -1,5 +1,5 @@
-import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
-import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { act, fireEvent, render, screen, within } from '@testing-library/react'
+import { beforeEach, expect, test, vi } from 'vitest'
 import type { FormField } from '../../api/client'
 import { PlaceContext } from '../../app/place'
 import type { Pretend } from '../../test/pretend'
@@ -13,13 +13,7 @@ import { TableField } from './TableField'
 let server: Pretend
 
 beforeEach(() => {
-  window.sessionStorage.clear()
   server = pretend()
-})
-
-afterEach(() => {
-  cleanup()
-  vi.restoreAllMocks()
 })
 
 /** A field as the form shows it: whatever the session's last answer says of it. */

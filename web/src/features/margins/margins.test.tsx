@@ -1,5 +1,5 @@
-import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
-import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { act, fireEvent, render, screen, within } from '@testing-library/react'
+import { beforeEach, expect, test, vi } from 'vitest'
 import type { LimitReport, Remedy } from '../../api/client'
 import type { Pretend } from '../../test/pretend'
 import { limit, Page, pretend, rested, sessionOn } from '../../test/pretend'
@@ -9,13 +9,7 @@ import { Margins } from './Margins'
 let server: Pretend
 
 beforeEach(() => {
-  window.sessionStorage.clear()
   server = pretend()
-})
-
-afterEach(() => {
-  cleanup()
-  vi.restoreAllMocks()
 })
 
 const both = (inch: string, metric: string) => ({ inch, metric })

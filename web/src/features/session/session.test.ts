@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { beforeEach, expect, test, vi } from 'vitest'
 import type { Pretend } from '../../test/pretend'
 import { heldIn, pretend, rested, sessionOn, SUMMARY } from '../../test/pretend'
 import { Session } from './session'
@@ -6,12 +6,7 @@ import { Session } from './session'
 let server: Pretend
 
 beforeEach(() => {
-  window.sessionStorage.clear()
   server = pretend()
-})
-
-afterEach(() => {
-  vi.restoreAllMocks()
 })
 
 const set = (field: string, text: string) => ({ set: { field, text } })

@@ -1,6 +1,6 @@
-import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
+import { act, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { App as AntApp } from 'antd'
-import { afterEach, beforeEach, expect, test, vi } from 'vitest'
+import { beforeEach, expect, test, vi } from 'vitest'
 import type { FitReport, LimitReport, ShelfPart } from '../../api/client'
 import { client } from '../../api/client'
 import { Page, pretend, rested, sessionOn } from '../../test/pretend'
@@ -18,7 +18,6 @@ let report: FitReport
 let removed: unknown[]
 
 beforeEach(() => {
-  window.sessionStorage.clear()
   pretend()
   report = { verdict: 'fits', changes: [], drags: [], margins: [] }
   removed = []
@@ -28,11 +27,6 @@ beforeEach(() => {
     removed.push(options.params.query)
     return Promise.resolve({ response: new Response(null, { status: 204 }) })
   }) as unknown as typeof client.DELETE)
-})
-
-afterEach(() => {
-  cleanup()
-  vi.restoreAllMocks()
 })
 
 async function tried(readOnly = false): Promise<{ session: Session; onUsed: () => void; onBack: () => void }> {

@@ -5,7 +5,8 @@ import { answered, client, done, Refusal } from '../../api/client'
 import type { SessionState } from '../session/state'
 import { useSession, useSessionPart } from '../session/useSession'
 
-const SHELF = ['shelf'] as const
+/** The key of the shelf's parts. */
+export const SHELF = ['shelf'] as const
 
 /** The candidate in view; one is in view before any was chosen. */
 function candidateOf({ answer }: SessionState): string | undefined {

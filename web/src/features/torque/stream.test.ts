@@ -1,12 +1,8 @@
-import { afterEach, expect, test, vi } from 'vitest'
+import { expect, test, vi } from 'vitest'
 import { Refusal } from '../../api/client'
 import { linesOf, readLines } from './stream'
 
 interface Line { readonly state: string; readonly at?: number }
-
-afterEach(() => {
-  vi.restoreAllMocks()
-})
 
 /** A server that sends these pieces, each when it likes, and then ends or breaks off. */
 function sends(pieces: readonly string[], status = 200, breaks = false): void {
