@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { drag, event, expect, paste, step, test } from './screen'
 
 test('two tabs: what each changed is saved together, field by field', async ({ bench: page, context }) => {
@@ -63,11 +63,15 @@ test('while the server is away edits are told of, and work goes on when it is ba
   await page.route('**/api/**', (route) => route.abort())
   await drag(page, 'Intake closes', 20)
   await expect(page.getByText('The server does not answer')).toBeVisible()
-  // The end of the drag asks once more; answered, it would take the banner away before anybody tries again.
-  await page.waitForLoadState('networkidle')
-  await page.unroute('**/api/**')
   await page.getByRole('button', { name: 'Try again' }).click()
-  await expect(page.getByText('The server does not answer')).toHaveCount(0)
+  await expect(page.getByText('The server does not answer')).toBeVisible()
+  await page.unroute('**/api/**')
+  // What was under way may ask once more by itself and be answered first: then there is nothing left to try.
+  await expect(async () => {
+    const again = page.getByRole('button', { name: 'Try again' })
+    if (await again.isVisible()) await again.click({ timeout: 1000 })
+    await expect(page.getByText('The server does not answer')).toHaveCount(0, { timeout: 1000 })
+  }).toPass()
   await drag(page, 'Intake closes', 20)
   await expect(event(page, 'Intake closes')).not.toHaveValue('32.0')
 })
@@ -84,15 +88,18 @@ test('an imported file that is no build is refused with every fault; a good one 
   await expect(page.locator('.build-button')).toContainText('<img src=x onerror=alert(1)>')
 })
 
-test('a file of 50 MB, one of a newer version and pasted rubbish are refused in words', async ({ bench: page }) => {
+test('a file of 50 MB, one of a newer version and pasted rubbish are refused in words', async ({ bench: page }, info) => {
   const demo = readFileSync(new URL('../../demo/tollgate-388-hauler.json', import.meta.url), 'utf8')
-  const choose = (name: string, buffer: Buffer) => page.getByLabel('Build document').setInputFiles({ name, mimeType: 'application/json', buffer })
+  const choose = (name: string, content: string | Buffer) => {
+    writeFileSync(info.outputPath(name), content)
+    return page.getByLabel('Build document').setInputFiles(info.outputPath(name))
+  }
   const dialog = page.getByRole('dialog')
   await choose('large.json', Buffer.alloc(49e6, 32))
   await expect(dialog).toContainText('a build document has at most 4 MB')
   await dialog.getByRole('button').first().click()
   await expect(dialog).toHaveCount(0)
-  await choose('newer.json', Buffer.from(demo.replace('"version": 1', '"version": 9')))
+  await choose('newer.json', demo.replace('"version": 1', '"version": 9'))
   await expect(dialog).toContainText('open it with a newer Upper Lobe')
   await dialog.getByRole('button').first().click()
   await step(page, 'Engine')

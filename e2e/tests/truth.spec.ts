@@ -33,7 +33,7 @@ async function rest(page: Page, open: () => number): Promise<void> {
     await page.evaluate(() => new Promise((done) => { requestAnimationFrame(() => { requestAnimationFrame(done) }) }))
     quiet = open() === 0 ? quiet + 1 : 0
     return quiet
-  }).toBeGreaterThan(2)
+  }, { intervals: [20] }).toBeGreaterThan(2)
 }
 
 interface Field { readonly field: string; readonly text: string; readonly table?: unknown }
@@ -93,7 +93,7 @@ async function act(page: Page, share: () => number): Promise<string> {
   const texts = number === undefined ? ['5', 'three'] : [`${(Number(number) * (0.9 + 0.2 * share())).toFixed(3)}`, was, '-99999', '12 psi in', `${number} furlongs`]
   const text = texts[Math.floor(share() * texts.length)] ?? ''
   // A fold that closes or an override that ends takes its field away.
-  if (!(await field.fill(text, { timeout: 5000 }).then(() => true, () => false))) return 'a field that went away'
+  if (!(await field.fill(text, { timeout: 1000 }).then(() => true, () => false))) return 'a field that went away'
   const end = (['Enter', 'Tab', 'Escape'] as const)[Math.floor(share() * 3)] ?? 'Enter'
   await field.press(end)
   return `${was} to ${text} ${end}`

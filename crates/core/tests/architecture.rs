@@ -1,7 +1,5 @@
 //! The house as its plan says: who may know whom, read from the sources themselves.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use std::collections::{BTreeMap, BTreeSet};
 use std::fs;
 use std::path::{Path, PathBuf};
@@ -131,6 +129,19 @@ fn the_cores_only_door_is_analysis() {
                 let next = &text[at + name.len()..];
                 assert!(next.starts_with("analysis"), "{}: {}", path.display(), &next[..next.len().min(40)]);
             }
+        }
+    }
+}
+
+#[test]
+fn every_file_of_tests_is_run() {
+    for package in ["core", "server"] {
+        let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("..").join(package).join("tests");
+        let all = std::fs::read_to_string(folder.join("all.rs")).expect("the program of all tests");
+        let files = std::fs::read_dir(&folder).expect("the folder").map(|entry| entry.expect("an entry").path());
+        for path in files.filter(|path| path.extension().is_some_and(|end| end == "rs") && !path.ends_with("all.rs")) {
+            let name = path.file_stem().expect("a name").to_string_lossy().into_owned();
+            assert!(all.contains(&format!("mod {name};")), "{package}/tests/{name}.rs is in no program");
         }
     }
 }

@@ -1,7 +1,5 @@
 //! One breathing cylinder: balances, convergence, and the signs every engine shows.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::Value;
 use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of};

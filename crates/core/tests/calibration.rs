@@ -1,7 +1,5 @@
 //! The fit to a pull, on a twin: an engine whose constants are known is put on the dyno, and found again from its torque.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::json;
 use std::sync::Arc;
 use upper_lobe_core::analysis::{CalibrationJob, Job, Watch};

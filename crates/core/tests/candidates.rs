@@ -1,8 +1,6 @@
 //! Candidates and what belongs to them: copies, changes of the engine, a shop's own limits, words for
 //! what differs, what to measure next, two valves a port.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{CandidateReport, Request, Stages, Verdict, analyze, compare};
 use upper_lobe_core::build::Build;

@@ -1,7 +1,5 @@
 //! Edits of a cam: one event moves, three stand; the card follows; what is not touched stays as typed.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{Request, Stages, analyze};
 use upper_lobe_core::build::Build;

@@ -1,8 +1,6 @@
 //! Follower motions of the cam handbooks, measured degree by degree and read back: velocity, acceleration, area, where the
 //! contact stands. `reference/follower_motion.py` (SciPy) wrote the file.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::Value;
 use std::f64::consts::PI;
 use upper_lobe_core::cam::contact::{Follower, extremes};

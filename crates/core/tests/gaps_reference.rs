@@ -1,13 +1,9 @@
 //! Gaps of a valve's edge to the wall of its pocket and to the cylinder's, against brute force in three dimensions
 //! (`reference/gaps.py`, numpy): the demo builds, and pockets with floors of their own under canted valves.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod support;
-
+use crate::support::DEMOS;
 use serde::Deserialize;
 use std::collections::BTreeMap;
-use support::DEMOS;
 use upper_lobe_core::analysis::{PartName, Request, Side, Stages, UnitSystem, analyze};
 use upper_lobe_core::build::Build;
 use upper_lobe_core::edit::{Edit, apply};

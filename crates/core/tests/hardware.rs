@@ -1,8 +1,6 @@
 //! Room, fits and wear of parts as limits: each over its bound and under it, silent where nothing was given, naming what
 //! is missing where half was.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::Value;
 use upper_lobe_core::analysis::{LimitReport, PartName, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;

@@ -1,13 +1,9 @@
 //! Whatever is thrown at reading and analysing is refused or answered with finite numbers: no panic,
 //! no NaN, and a refused edit changes nothing.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod support;
-
+use crate::support::{finite, scalars};
 use proptest::prelude::*;
 use serde_json::{Value, json};
-use support::{finite, scalars};
 use upper_lobe_core::analysis::{Request, Stages, analyze};
 use upper_lobe_core::build::Build;
 use upper_lobe_core::document::{LIMIT_IDS, adopt, differences, get, merge, paste, set_field};

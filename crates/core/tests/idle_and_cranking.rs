@@ -1,7 +1,5 @@
 //! Idle and cranking: that they move as builders know they do, on the demo builds.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::breathing::{IdleAndCranking, breathing_of};
 use upper_lobe_core::candidate::{Resolved, Stages};

@@ -1,7 +1,5 @@
 //! Margins as a whole: a snapshot of a build's lines, facts of the trade, remedies that do what they say.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{LimitReport, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;

@@ -1,8 +1,6 @@
 //! The rocker's loop and the matching of pushrods against SciPy: `reference/linkage.py` and `assignment.py` wrote the
 //! files beside them.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::Value;
 use upper_lobe_core::train::preload::matched;
 use upper_lobe_core::train::rocker::Rocker;

@@ -1,7 +1,5 @@
 //! Lobes from their cards: every check met, the shape promised, the reason when there is none.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use upper_lobe_core::cam::{Check, Flank, FlatFoot, Lobe, LobeCard, LobeRefusal, lobe_of_card, lobe_of_points};
 use upper_lobe_core::quantity::Length;
 use upper_lobe_core::words::LifterKind;

@@ -1,13 +1,9 @@
 //! Lobes of the demo builds from their sampled lift alone: derivatives by differences, radii and angles by the formulas of
 //! cam handbooks, the speed at which rigid parts leave the lobe by force against mass times acceleration.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod support;
-
+use crate::support::DEMOS;
+use crate::support::by_hand::{near, number};
 use serde_json::Value;
-use support::DEMOS;
-use support::by_hand::{near, number};
 use upper_lobe_core::analysis::{Block, CandidateReport, LobeReport, PartName, Request, Side, Stages, analyze};
 use upper_lobe_core::build::Build;
 

@@ -1,7 +1,5 @@
 //! From lobe to valve on the example: what readings and geometry change, and what never goes together.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{CandidateReport, PartName, Request, Stages, analyze};
 use upper_lobe_core::build::Build;

@@ -1,7 +1,5 @@
 //! Worked examples of text books. Values are cited from memory where the line says so.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::json;
 use upper_lobe_core::document::{ENGINE, Ledger, Node, Side};
 use upper_lobe_core::engine::{CrankSlider, read_cylinder};

@@ -1,14 +1,10 @@
-//! Advice that can be followed: every remedy offered on the demo builds and on two hundred made from them by chance is made
-//! in the document, and every limit is held again.
+//! Advice that can be followed: every remedy offered on the demo builds and on builds made from them by chance is made in
+//! the document, and every limit is held again. `UPPER_LOBE_BUILDS=200` makes more of them.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod support;
-
+use crate::support::{Chance, DEMOS, SHELF, wanted};
 use serde_json::Value;
 use std::collections::HashMap;
 use std::sync::Arc;
-use support::{Chance, DEMOS, SHELF};
 use upper_lobe_core::analysis::{LimitReport, PartName, Remedy, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;
 use upper_lobe_core::document::{Side, get, set_field};
@@ -139,12 +135,13 @@ fn by_chance(text: &str, chance: &mut Chance) -> Option<Build> {
 }
 
 #[test]
-fn remedies_of_two_hundred_builds_by_chance_break_nothing() {
+fn remedies_of_builds_by_chance_break_nothing() {
     let shelf: Arc<[Part]> = read_sheet(SHELF, UnitSystem::Inch).expect("in order").into();
     let (stages, mut tally, mut chance) = (Stages::default(), Tally::default(), Chance(2026));
+    let count = wanted("UPPER_LOBE_BUILDS", 60);
     let mut builds = 0;
-    for round in 0..600 {
-        if builds == 200 {
+    for round in 0..3 * count {
+        if builds == count {
             break;
         }
         let Some(build) = by_chance(DEMOS[round % 3], &mut chance) else { continue };
@@ -155,6 +152,6 @@ fn remedies_of_two_hundred_builds_by_chance_break_nothing() {
         "{builds} builds: {} offered, {} of several changes, {} from the shelf, {} worsen something in a word",
         tally.offered, tally.together, tally.from_the_shelf, tally.worsening
     );
-    assert_eq!(builds, 200);
-    assert!(tally.offered > 1000, "{}", tally.offered);
+    assert_eq!(builds, count);
+    assert!(tally.offered > 5 * count, "{}", tally.offered);
 }

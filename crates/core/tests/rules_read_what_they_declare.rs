@@ -1,11 +1,7 @@
 //! What a rule declares to read is what it uses: every number of the demo builds is changed a little, and whatever verdict
 //! moves must name it. The same proves that judging only what a change can touch gives what judging everything gives.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod support;
-
-use support::DEMOS;
+use crate::support::DEMOS;
 use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::{Resolved, Stages};
 use upper_lobe_core::document::set_field;

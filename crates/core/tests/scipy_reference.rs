@@ -1,8 +1,6 @@
 //! The lobe's quadratic programme and the closest approach against SciPy. The answers and the script
 //! that made them stand in `reference/`.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::Value;
 use upper_lobe_core::analysis::{Request, Stages, analyze};
 use upper_lobe_core::build::Build;

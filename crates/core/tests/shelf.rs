@@ -1,7 +1,5 @@
 //! The parts shelf: sheets in and out, a part put into a candidate, what fits and what it drags along, an edited part.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{PartName, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;

@@ -1,13 +1,9 @@
 //! What holds for any part and any sheet: no text breaks the reader, what is written comes back, every part can be tried
 //! everywhere, and what is used can be taken out again.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod support;
-
+use crate::support::{DEMOS, SHELF};
 use proptest::prelude::*;
 use serde_json::{Map, Value};
-use support::{DEMOS, SHELF};
 use upper_lobe_core::analysis::Stages;
 use upper_lobe_core::build::Build;
 use upper_lobe_core::document::{Kind, Side};

@@ -4,8 +4,6 @@
 //! Common practice, no source, but for what is said of a point of compression: the air-standard efficiency
 //! `1 - r^-0.4` grows by 2.3 % from 9.5 to 10.5 [Heywood, ch. 5].
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use rayon::prelude::*;
 use serde_json::Value;
 use upper_lobe_core::build::Build;

@@ -1,7 +1,5 @@
 //! Energies of air and burned gas against Cantera: `reference/thermo.py` wrote `reference/thermo.json`.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::Value;
 use upper_lobe_core::gas::cylinder::{Burnt, Charge, Gases};
 use upper_lobe_core::gas::thermo::{Fuel, Mixture};

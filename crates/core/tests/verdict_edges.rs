@@ -1,13 +1,9 @@
 //! Where a verdict turns: a shop's own figure set a little below and a little above what there is, for every rule that has
 //! a figure, in inches and in metric units.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod support;
-
+use crate::support::DEMOS;
 use serde_json::{Value, json};
 use std::collections::BTreeSet;
-use support::DEMOS;
 use upper_lobe_core::analysis::{LimitReport, PartName, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;
 

@@ -1,14 +1,10 @@
 //! Verdicts of the demo builds against arithmetic on the documents' own texts, written here anew: units, slider crank,
 //! springs, columns and sums as handbooks have them. Nothing of the core computes on this side.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod support;
-
+use crate::support::DEMOS;
+use crate::support::by_hand::{INCH, near, number};
 use serde_json::Value;
 use std::f64::consts::PI;
-use support::DEMOS;
-use support::by_hand::{INCH, near, number};
 use upper_lobe_core::analysis::{LimitReport, PartName, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;
 use upper_lobe_core::document::Side;

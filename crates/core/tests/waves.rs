@@ -1,10 +1,6 @@
 //! Waves and steady flow in ducts against closed forms.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod reference_cases;
-
-use reference_cases::shock_tube;
+use crate::reference_cases::shock_tube;
 use std::f64::consts::PI;
 use upper_lobe_core::gas::duct::{Duct, Wall};
 use upper_lobe_core::gas::ends::End;

@@ -1,7 +1,5 @@
 //! The published worked example of the format: its answers to the digits they are printed with.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use upper_lobe_core::analysis::{Analysis, Request, Stages, analyze};
 use upper_lobe_core::build::Build;
 

@@ -1,14 +1,10 @@
 //! The real application on a temporary database: what it serves, what it refuses, how it says so.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod application;
-
+use crate::application::{body, limits_of, lines, send, shared_on};
 use actix_web::App;
 use actix_web::body::to_bytes;
 use actix_web::http::{Method, StatusCode};
 use actix_web::test::{TestRequest, call_service, init_service};
-use application::{body, limits_of, lines, send, shared_on};
 use serde_json::{Value, json};
 use upper_lobe_server::app::configure;
 use upper_lobe_store::Store;

@@ -1,11 +1,7 @@
 //! Backups and archives by the command line: everything out, everything back, and nothing taken for whole that is not.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod served;
-
+use crate::served::{Served, get, serve};
 use serde_json::{Value, json};
-use served::{Served, get, serve};
 use sha2::{Digest, Sha256};
 use std::io::Read;
 use std::path::{Path, PathBuf};

@@ -1,7 +1,5 @@
 //! The command line as people and scripts use it.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
 use serde_json::Value;
 use std::io::Write;
 use std::process::{Command, Output, Stdio};

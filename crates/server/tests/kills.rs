@@ -5,12 +5,8 @@
 //! letter, and at most one more for each writer, the save that was under way. `UPPER_LOBE_KILLS` sets how
 //! often (200 for the full count).
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod served;
-
+use crate::served::{get, serve};
 use serde_json::{Value, json};
-use served::{get, serve};
 use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, Ordering};
 use std::time::Duration;

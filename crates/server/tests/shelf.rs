@@ -1,13 +1,9 @@
 //! The parts shelf over the API: a sheet in and out, a part tried, used, kept and taken away.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-mod application;
-
+use crate::application::{body, send};
 use actix_web::body::to_bytes;
 use actix_web::http::StatusCode;
 use actix_web::test::TestRequest;
-use application::{body, send};
 use serde_json::{Value, json};
 
 const DEMO: &str = include_str!("../../../demo/tollgate-388-hauler.json");

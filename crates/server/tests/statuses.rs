@@ -2,14 +2,9 @@
 //! that is none, one that is refused, and for what is not there; each answer is one that the description names, and every
 //! refusal is a problem.
 
-#![allow(clippy::expect_used, clippy::unwrap_used)]
-
-#[macro_use]
-mod application;
-
+use crate::application::{HOST, body, send};
 use actix_web::http::Method;
 use actix_web::test::TestRequest;
-use application::{HOST, body, send};
 use serde_json::{Value, json};
 use std::collections::BTreeSet;
 use upper_lobe_server::app::open_api;
@@ -89,7 +84,7 @@ async fn every_stream_ends_with_done_failed_or_stopped() {
     ];
     for (document, end) in cases {
         let asked = json!({ "document": document, "effort": "draft" });
-        let lines = application::lines(&app, "/api/curve", asked).await;
+        let lines = crate::application::lines(&app, "/api/curve", asked).await;
         assert_eq!(lines.last().unwrap()["state"], end);
         let before = &lines[..lines.len() - 1];
         assert!(before.iter().all(|line| line["state"] == "running" || line["state"] == "waiting"));

@@ -11,6 +11,7 @@ mod backup;
 mod change;
 mod digests;
 mod error;
+mod migrations;
 mod open;
 mod shelf;
 

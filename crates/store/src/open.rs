@@ -1,5 +1,6 @@
 //! Opening the file: for writing where it may be written, else for reading, whatever else is forbidden.
 
+use crate::migrations::migrator;
 use crate::{Store, StoreError};
 use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePool, SqlitePoolOptions, SqliteSynchronous};
 use std::path::{Path, PathBuf};
@@ -113,7 +114,7 @@ fn writing(path: &Path) -> SqliteConnectOptions {
 
 async fn connect(options: SqliteConnectOptions, connections: u32) -> Result<SqlitePool, StoreError> {
     let pool = SqlitePoolOptions::new().max_connections(connections).connect_with(options).await?;
-    sqlx::migrate!().run(&pool).await?;
+    migrator().run(&pool).await?;
     Ok(pool)
 }
 

@@ -1,7 +1,5 @@
 //! What several tests of the core share; each uses a part of it.
 
-#![allow(dead_code)]
-
 pub mod by_hand;
 
 use serde_json::Value;
@@ -55,4 +53,9 @@ pub fn finite(printed: &str, of: &[String]) {
             printed.split(word).next().map_or("", |p| &p[p.len().saturating_sub(200)..])
         );
     }
+}
+
+/// How many cases of a long check are run: a few in `./check`, as many as the environment names by hand.
+pub fn wanted(name: &str, usual: usize) -> usize {
+    std::env::var(name).ok().and_then(|text| text.parse().ok()).unwrap_or(usual)
 }

@@ -1,7 +1,5 @@
 //! The application on a database of its own, for tests.
 
-#![allow(clippy::expect_used, clippy::unwrap_used, dead_code)]
-
 use actix_http::Request;
 use actix_web::body::{BoxBody, MessageBody, to_bytes};
 use actix_web::dev::{Service, ServiceResponse};
@@ -38,7 +36,8 @@ macro_rules! application {
     ($folder:ident) => {{
         $folder = tempfile::tempdir().expect("a folder");
         actix_web::test::init_service(
-            actix_web::App::new().configure(upper_lobe_server::app::configure(application::shared(&$folder).await)),
+            actix_web::App::new()
+                .configure(upper_lobe_server::app::configure($crate::application::shared(&$folder).await)),
         )
         .await
     }};

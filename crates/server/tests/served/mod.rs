@@ -1,7 +1,5 @@
 //! The real server on a database, for tests that look at it from outside.
 
-#![allow(clippy::expect_used, clippy::unwrap_used, dead_code)]
-
 use serde_json::Value;
 use std::io::{BufRead, BufReader};
 use std::path::Path;

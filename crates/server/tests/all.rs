@@ -1,0 +1,15 @@
+//! Every test of the server from outside, in one program. A module is run when it is named here; the core's test
+//! `architecture` fails when one is not.
+
+#![allow(clippy::expect_used, clippy::unwrap_used)]
+
+#[macro_use]
+mod application;
+
+mod api;
+mod backup;
+mod command_line;
+mod kills;
+mod served;
+mod shelf;
+mod statuses;

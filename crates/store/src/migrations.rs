@@ -1,0 +1,22 @@
+//! The schema's steps, in their order. Named one by one: SQLx's macro that reads the folder compiles SQLite a second time,
+//! for the compiler's own use.
+
+use sqlx::SqlStr;
+use sqlx::migrate::{Migration, MigrationType, Migrator};
+
+/// A step's number, its name and its SQL, which must never change once a database somewhere has run it.
+type Step = (i64, &'static str, &'static str);
+
+const STEPS: [Step; 3] = [
+    (1, "builds", include_str!("../migrations/0001_builds.sql")),
+    (2, "parts", include_str!("../migrations/0002_parts.sql")),
+    (3, "digests", include_str!("../migrations/0003_digests.sql")),
+];
+
+/// Brings a database up to date, and refuses one whose steps read otherwise than these.
+pub(crate) fn migrator() -> Migrator {
+    let step = |(version, name, sql): Step| {
+        Migration::new(version, name.into(), MigrationType::Simple, SqlStr::from_static(sql), false)
+    };
+    Migrator::with_migrations(STEPS.map(step).into())
+}
