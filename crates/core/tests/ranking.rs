@@ -2,5 +2,5 @@
 
 #[test]
 fn screening_ranks_cams_as_the_full_mode_does() {
-    crate::ranking_cases::hold(&crate::ranking_cases::ranked(8));
+    crate::ranking_cases::hold(&crate::ranking_cases::ranked(12));
 }
