@@ -20,7 +20,8 @@ export const chromium = {
 export function served(binary: string, port: number): PlaywrightTestConfig {
   const database = path.join(mkdtempSync(path.join(tmpdir(), 'upper-lobe-e2e-')), 'test.db')
   return {
-    use: { ...chromium, baseURL: `http://127.0.0.1:${port}` },
+    // Without motion, as the system's setting asks for it: nothing has to fade before it can be used.
+    use: { ...chromium, contextOptions: { reducedMotion: 'reduce' }, baseURL: `http://127.0.0.1:${port}` },
     webServer: {
       command: `${binary} serve --demo --port ${port} --database ${database}`,
       url: `http://127.0.0.1:${port}/api/builds`,

@@ -9,6 +9,8 @@ export function themeOf(dark: boolean): ThemeConfig {
       fontFamily: "'IBM Plex Sans', system-ui, sans-serif",
       fontSize: 13,
       borderRadius: 5,
+      // Who asked the system for less motion gets none of it.
+      motion: !window.matchMedia('(prefers-reduced-motion: reduce)').matches,
       controlHeight: 30,
       controlHeightSM: 24,
       colorPrimary: dark ? '#4fb0b5' : '#17666d',
