@@ -11,8 +11,18 @@ const PORT = 8136
 /** A server of its own that can be killed; answers once it listens. */
 async function serve(database: string, ...options: string[]): Promise<ChildProcess> {
   const server = spawn('../target/verify/upper-lobe', ['serve', '--port', String(PORT), '--database', database, ...options], { stdio: ['ignore', 'pipe', 'ignore'] })
-  await new Promise<void>((resolve) => server.stdout.once('data', () => { resolve() }))
+  await new Promise<void>((resolve, reject) => {
+    server.stdout.once('data', () => { resolve() })
+    server.once('exit', () => { reject(new Error('the server ended before it listened')) })
+  })
   return server
+}
+
+/** Kills it, and waits until its port is free again. */
+async function kill(server: ChildProcess): Promise<void> {
+  const gone = new Promise<void>((resolve) => server.once('exit', () => { resolve() }))
+  server.kill('SIGKILL')
+  await gone
 }
 
 test.use({ baseURL: `http://127.0.0.1:${PORT}` })
@@ -30,7 +40,7 @@ test('the server is killed under an open page: what was saved is there, what was
   await event(page, 'Exhaust opens').press('Enter')
   await expect(page.getByText('not saved')).toBeVisible()
 
-  server.kill('SIGKILL')
+  await kill(server)
   await event(page, 'Intake opens').fill('3')
   await event(page, 'Intake opens').press('Enter')
   await expect(page.getByText('The server does not answer')).toBeVisible()
@@ -45,7 +55,7 @@ test('the server is killed under an open page: what was saved is there, what was
   await expect(event(page, 'Exhaust opens')).toHaveValue('50.0')
   await page.locator('body').press('Control+s')
   await expect(page.getByText('revision 3 saved')).toBeVisible()
-  server.kill('SIGKILL')
+  await kill(server)
 
   server = await serve(database, '--read-only')
   await page.reload()
@@ -56,5 +66,5 @@ test('the server is killed under an open page: what was saved is there, what was
   await page.keyboard.press('Enter')
   await expect(page.getByText('not saved')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Save', exact: true })).toBeDisabled()
-  server.kill('SIGKILL')
+  await kill(server)
 })
