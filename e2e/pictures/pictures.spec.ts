@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import { event, step } from '../tests/screen'
+import { event, step, unfold } from '../tests/screen'
 
 const folder = '../docs/screenshots'
 
@@ -25,6 +25,7 @@ test('the main views of the demo build', async ({ page }) => {
 
   await page.getByRole('button', { name: 'B later closing' }).click()
   await page.getByText('overlap', { exact: true }).click()
+  await unfold(page)
   await page.getByRole('button', { name: /^Intake valve to piston/ }).click()
   await step(page, 'Clearance')
   await shot(page, 'overlap')

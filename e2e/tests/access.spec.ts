@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { event, expect, step, test } from './screen'
+import { event, expect, step, test, unfold } from './screen'
 
 const STEPS = ['Plan', 'Engine', 'Events', 'Lobe', 'Lifter', 'Rocker', 'Pushrod', 'Spring', 'Clearance', 'Torque', 'Compare']
 const GROUPS = [STEPS.slice(0, 3), STEPS.slice(3, 6), STEPS.slice(6, 9), STEPS.slice(9)]
@@ -34,6 +34,7 @@ for (const scheme of SCHEMES) {
       for (const name of group) {
         await step(page, name)
         if (name === STEPS[0]) {
+          await unfold(page)
           await page.getByRole('button', { name: /^Dynamic compression/ }).click()
           await serious(page, 'the whole', scheme)
         } else {

@@ -1,10 +1,11 @@
-import { drag, event, expect, handle, step, test } from './screen'
+import { drag, event, expect, handle, step, test, unfold } from './screen'
 
 test('open, drag, nudge, type with units, a refused value, undo, redo, save, reload', async ({ bench: page }) => {
   // Drag: the event moves, the card follows, margins and the line of what moved too.
+  await unfold(page)
   const gap = page.getByRole('button', { name: /^Intake valve to piston/ })
   const before = await gap.textContent()
-  await drag(page, 'Intake opens', -11)
+  await drag(page, 'Intake opens', -10.75)
   await expect(event(page, 'Intake opens')).toHaveValue('8.0')
   await expect(event(page, 'Intake closes')).toHaveValue('32.0')
   await expect(page.getByRole('textbox', { name: 'Intake duration' })).toHaveValue('220.0')

@@ -46,6 +46,11 @@ export async function drag(page: Page, name: string, pixels: number): Promise<vo
   await page.mouse.up()
 }
 
+/** Shows the margins that are met. */
+export async function unfold(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^\d+ met/ }).click()
+}
+
 /** Goes to a step of the work. */
 export async function step(page: Page, name: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`^${name}`) }).click()

@@ -1,4 +1,4 @@
-import { drag, expect, step, test } from './screen'
+import { drag, expect, step, test, unfold } from './screen'
 
 test.slow()
 
@@ -65,6 +65,7 @@ test('the model is fitted to a pull, and the fit is taken and forgotten', async 
 
 test('margins say what was computed beside the estimate', async ({ bench }) => {
   await step(bench, 'Torque')
+  await unfold(bench)
   const margin = bench.getByRole('button', { name: /^Exhaust load at opening/ })
   await expect(margin).toContainText(/as computed; \d+ lbf by estimate/, { timeout: 60_000 })
   await expect(bench.getByRole('button', { name: /^Vacuum at idle/ })).toBeVisible({ timeout: 60_000 })

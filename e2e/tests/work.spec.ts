@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { event, expect, paste, step, test } from './screen'
+import { event, expect, paste, step, test, unfold } from './screen'
 
 /** Types into fields of the step on screen and commits with Tab, as a person goes down a form. */
 async function fill(page: Page, fields: readonly (readonly [string, string])[]): Promise<void> {
@@ -48,6 +48,7 @@ test('from a blank page to margins', async ({ bench: page }) => {
   await fill(page, [['candidates[0].train.spring.installed_height', '1.800'], ['candidates[0].train.spring.coil_bind_height', '1.150']])
   await paste(page, page.locator('[data-field="candidates[0].train.spring.points"]'), '1.800 140\n1.250 360')
   await expect(page.getByRole('slider', { name: 'Crank angle' })).toBeVisible()
+  await unfold(page)
   for (const margin of ['Intake valve to piston', 'Intake coil-bind clearance', 'Intake open load', 'Dynamic compression', 'Idle overlap']) {
     await expect(page.getByRole('listitem').filter({ hasText: margin }).first()).not.toContainText('unknown')
   }
@@ -83,6 +84,7 @@ test('a candidate is copied, changed, laid beside, compared in words, and a reme
 })
 
 test('a shop holds to its own figure with a reason, and goes back', async ({ bench: page }) => {
+  await unfold(page)
   const margin = page.getByRole('listitem').filter({ hasText: 'Intake coil-bind clearance' })
   await margin.getByRole('button', { name: /Intake coil-bind clearance/ }).click()
   await margin.getByRole('button', { name: "set this shop's own figure" }).click()
@@ -236,6 +238,7 @@ test('one candidate gets an engine of its own, the others keep the shared one', 
   const own = page.locator('[data-field="candidates[0].changes.engine.gasket_thickness"]')
   await own.getByRole('textbox').fill('.060')
   await own.getByRole('textbox').press('Enter')
+  await unfold(page)
   const margin = page.locator('.margin').filter({ hasText: 'Piston to head' })
   await expect(margin).toContainText('.068 in')
   await page.getByRole('button', { name: 'B later closing' }).click()

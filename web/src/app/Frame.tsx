@@ -8,11 +8,13 @@ import { Palette } from '../features/palette/Palette'
 import { useCommands } from '../features/palette/useCommands'
 import { useSession, useSessionPart } from '../features/session/useSession'
 import { Shelf } from '../features/shelf/Shelf'
+import { useStripView } from '../features/strip/useStripView'
 import type { Place, PlaceControl } from './place'
 import { PlaceContext } from './place'
 import { Shortcuts } from './Shortcuts'
 import { useShortcuts } from './shortcuts'
 import type { StepName } from './steps'
+import { TALL_AT_FIRST } from './steps'
 import { themeOf } from './theme'
 import { TopBar } from './TopBar'
 import { Workbench } from './Workbench'
@@ -38,7 +40,8 @@ export function Frame({ dark, onDark, onOpen }: { dark: boolean; onDark: () => v
     openShelf: setShelf,
     closeSheet: () => { setPlace((now) => ({ ...now, sheet: false })) },
   }), [place, goToStep])
-  const keys = useMemo(() => ({ find: () => { setLayer('find') }, help: () => { setLayer('help') }, step: goToStep }), [goToStep])
+  const strip = useStripView(place.step, TALL_AT_FIRST.includes(place.step))
+  const keys = useMemo(() => ({ find: () => { setLayer('find') }, help: () => { setLayer('help') }, step: goToStep, strip: strip.onTall }), [goToStep, strip.onTall])
   useShortcuts(session, keys)
   const close = () => { setLayer(undefined) }
   const builds = useCallback(() => { setLayer('builds') }, [])
@@ -48,7 +51,7 @@ export function Frame({ dark, onDark, onOpen }: { dark: boolean; onDark: () => v
       <ConfigProvider theme={BAR_THEME}>
         <TopBar readOnly={readOnly} dark={dark} onDark={onDark} onOpen={onOpen} onBuilds={builds} onFind={keys.find} onHelp={keys.help} onSheet={control.openSheet} onShelf={control.openShelf} />
       </ConfigProvider>
-      <Workbench onOpen={onOpen} />
+      <Workbench strip={strip} onOpen={onOpen} />
       <BuildsDrawer open={layer === 'builds'} current={current} readOnly={readOnly} onClose={close} onOpen={onOpen} />
       <Shelf kind={shelf} readOnly={readOnly} onKind={setShelf} onClose={() => { setShelf(undefined) }} />
       <Shortcuts open={layer === 'help'} onClose={close} />

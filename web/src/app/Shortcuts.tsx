@@ -8,6 +8,7 @@ const SHORTCUTS: readonly (readonly [string, string])[] = [
   ['Ctrl+Z, Ctrl+Shift+Z', 'undo, redo, without limit'],
   ['Alt+1 to Alt+9, Alt+0, Alt+-', 'the steps of the work in their order'],
   ['Alt+Left, Alt+Right', 'the candidate before, the next one'],
+  ['Alt+S', 'the strip tall or slim, remembered by step'],
   ['Left, Right on the strip', 'crank by a degree; ten with Shift'],
   ['+, -, 0 on the strip', 'zoom in, out, the whole cycle'],
   ['Left, Right on an event', 'nudge it by half a degree; five with Shift'],

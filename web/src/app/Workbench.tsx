@@ -17,50 +17,59 @@ import { PushrodFigures } from '../features/motion/PushrodFigures'
 import { RunningCharts } from '../features/motion/RunningCharts'
 import { RockerPicture } from '../features/motion/RockerPicture'
 import { Margins } from '../features/margins/Margins'
+import { MarginsDrawer } from '../features/margins/MarginsDrawer'
 import { useSessionPart } from '../features/session/useSession'
 import { ShelfRow } from '../features/shelf/ShelfRow'
 import { TorqueStep } from '../features/torque/TorqueStep'
 import { Strip } from '../features/strip/Strip'
+import type { StripView } from '../features/strip/useStripView'
 import { Banner } from './Banner'
 import { Guard } from './Guard'
 import { Rail } from './Rail'
 import type { StepName } from './steps'
 import { stepOf, STEPS } from './steps'
 import { usePlace } from './place'
+import { useNarrow } from './useNarrow'
 
 const BuildSheet = lazy(() => import('../features/sheet/BuildSheet').then((m) => ({ default: m.BuildSheet })))
 
 /** Steps whose drawing is the cylinder; the others need the width for their fields. */
 const DRAWN: readonly StepName[] = ['events', 'lifter', 'pushrod', 'spring', 'clearance']
 
-/** Strip on top, the step at hand below it beside the drawing, the way on the left, margins on the right. */
-export function Workbench({ onOpen }: { onOpen: (id: number) => void }) {
+/** The way on the left, margins on the right, both staying; between them the strip and the step at hand, which scrolls. */
+export function Workbench({ strip: view, onOpen }: { strip: StripView; onOpen: (id: number) => void }) {
   const { place, goToStep, goToField, closeSheet } = usePlace()
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const goTo = useCallback((field: string) => { goToField(stepOf(field, index), field) }, [index, goToField])
+  const narrow = useNarrow()
   const title = STEPS.find((s) => s.name === place.step)?.title ?? ''
-  useEffect(() => { document.querySelector('.step')?.scrollTo({ top: 0 }) }, [place.step])
+  useEffect(() => { document.querySelector('main')?.scrollTo({ top: 0 }) }, [place.step])
   if (place.sheet) {
-    return <Suspense fallback={<p className="quiet">Laying out the sheet…</p>}><BuildSheet onClose={closeSheet} /></Suspense>
+    return <div className="paper"><Suspense fallback={<p className="quiet">Laying out the sheet…</p>}><BuildSheet onClose={closeSheet} /></Suspense></div>
   }
+  // Tall, the strip is the step's own picture; slim, it stands above whatever the step is about.
+  const strip = <Guard what="The strip"><Strip view={view} /></Guard>
   return (
     <div className="bench">
       <Rail step={place.step} onStep={goToStep} />
       <main>
         <Banner onOpen={onOpen} />
-        <Guard what="The strip"><Strip /></Guard>
+        {view.tall ? null : strip}
         <MovedLine />
-        <div className={DRAWN.includes(place.step) ? 'at-hand drawn' : 'at-hand'}>
-          <section className="panel step" aria-label={title}>
-            <h1>{title}</h1>
-            <ShelfRow step={place.step} />
-            <Guard key={`drawn-${place.step}`} what={`What belongs to ${title.toLowerCase()}`}><StepContent step={place.step} /></Guard>
-            {place.step === 'compare' ? null : <FieldForm key={place.step} step={place.step} focus={place.focus} />}
-          </section>
-          {DRAWN.includes(place.step) ? <Guard what="The cylinder"><Cylinder /></Guard> : null}
-        </div>
+        <section className="panel step" aria-label={title}>
+          <h1>{title}</h1>
+          {view.tall ? strip : null}
+          <div className={DRAWN.includes(place.step) ? 'at-hand drawn' : 'at-hand'}>
+            <div>
+              <ShelfRow step={place.step} />
+              <Guard key={`drawn-${place.step}`} what={`What belongs to ${title.toLowerCase()}`}><StepContent step={place.step} /></Guard>
+              {place.step === 'compare' ? null : <FieldForm key={place.step} step={place.step} focus={place.focus} />}
+            </div>
+            {DRAWN.includes(place.step) ? <Guard what="The cylinder"><Cylinder /></Guard> : null}
+          </div>
+        </section>
       </main>
-      <Guard what="The list of margins"><Margins onGoTo={goTo} /></Guard>
+      <Guard what="The list of margins">{narrow ? <MarginsDrawer step={place.step} onGoTo={goTo} /> : <Margins step={place.step} onGoTo={goTo} />}</Guard>
     </div>
   )
 }

@@ -7,6 +7,8 @@ export interface Keys {
   readonly find: () => void
   readonly help: () => void
   readonly step: (step: StepName) => void
+  /** Makes the strip tall or slim. */
+  readonly strip: () => void
 }
 
 /** Keys that work wherever the focus is, and a warning before work is left behind. */
@@ -60,6 +62,7 @@ function altAction(session: Session, keys: Keys, event: KeyboardEvent): (() => v
     const step = STEPS[place]
     return step ? () => { keys.step(step.name) } : undefined
   }
+  if (event.code === 'KeyS') return keys.strip
   const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
   if (by === 0) return undefined
   return () => {

@@ -36,6 +36,9 @@ const lobe = (side: 'intake' | 'exhaust', title: string): Group[] => [
   { title: `${title} lobe: asymmetric flanks, or measured`, fields: list(`@.cam.${side}.`, 'opening. closing. profile'), folded: 'while empty' },
 ]
 
+/** Steps of which the strip is the subject: it begins tall there, and slim elsewhere. */
+export const TALL_AT_FIRST: readonly StepName[] = ['events', 'clearance']
+
 /** The way through the work, in the builder's order; every field of the document has its place in it. */
 export const STEPS: readonly Step[] = [
   {

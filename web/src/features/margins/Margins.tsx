@@ -1,10 +1,11 @@
+import { Segmented } from 'antd'
 import { useCallback, useState } from 'react'
 import type { LimitReport } from '../../api/client'
 import { useCandidate } from '../session/useSession'
 import { MarginRow } from './MarginRow'
 import { MeasureNextList } from './MeasureNextList'
 import type { Order } from './order'
-import { inOrder, isListed, key, tallyOf } from './order'
+import { inOrder, isMet, key, tallyOf } from './order'
 
 const ORDERS: readonly { value: Order; label: string }[] = [
   { value: 'tightest', label: 'tightest first' },
@@ -13,15 +14,28 @@ const ORDERS: readonly { value: Order; label: string }[] = [
 
 const NO_LIMITS: readonly LimitReport[] = []
 
-/** Every limit, always in sight; what is open stays open while figures move. */
-export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
+interface Props {
+  /** The step at hand, as limits name their place. */
+  readonly step: string
+  readonly onGoTo: (field: string) => void
+}
+
+/** Every limit, always in sight: what is not met stands open, what is met is folded, and what was opened stays where it is. */
+export function Margins({ step, onGoTo }: Props) {
   const candidate = useCandidate()
   const [open, setOpen] = useState<string>()
   const [order, setOrder] = useState<Order>('tightest')
-  const [onlyBad, setOnlyBad] = useState(false)
+  const [here, setHere] = useState(false)
+  const [unfolded, setUnfolded] = useState(false)
   const toggle = useCallback((name: string) => { setOpen((now) => (now === name ? undefined : name)) }, [])
-  const limits = candidate?.limits ?? NO_LIMITS
-  const listed = inOrder(limits, order).filter((limit) => isListed(limit, onlyBad))
+  const all = candidate?.limits ?? NO_LIMITS
+  const own = all.filter((limit) => limit.place === step)
+  const limits = inOrder(here ? own : all, order)
+  const met = limits.filter((limit) => isMet(limit) && (unfolded || key(limit) !== open))
+  const listed = limits.filter((limit) => !met.includes(limit))
+  const rows = (shown: readonly LimitReport[]) => (
+    <ul>{shown.map((limit) => <MarginRow key={key(limit)} limit={limit} open={open === key(limit)} onToggle={toggle} onGoTo={onGoTo} />)}</ul>
+  )
   return (
     <aside className="margins" aria-label="Margins">
       <div className="margins-top">
@@ -30,16 +44,21 @@ export function Margins({ onGoTo }: { onGoTo: (field: string) => void }) {
           {ORDERS.map(({ value, label }) => <option key={value} value={value}>{label}</option>)}
         </select>
       </div>
-      <p className="quiet tally">
-        <span>{tallyOf(limits)}</span>
-        <label className="check"><input type="checkbox" checked={onlyBad} onChange={(event) => { setOnlyBad(event.target.checked) }} /> hide ok</label>
-      </p>
-      <ul>
-        {listed.map((limit) => (
-          <MarginRow key={key(limit)} limit={limit} open={open === key(limit)} onToggle={toggle} onGoTo={onGoTo} />
-        ))}
-      </ul>
-      {limits.length > 0 && listed.length === 0 ? <p className="quiet">Every margin is met with room.</p> : null}
+      <Segmented
+        size="small"
+        aria-label="Which margins"
+        options={[{ value: 'all', label: `all ${String(all.length)}` }, { value: 'here', label: `this step ${String(own.length)}` }]}
+        value={here ? 'here' : 'all'}
+        onChange={(value) => { setHere(value === 'here') }}
+      />
+      <p className="quiet tally">{limits.length === 0 ? (here ? 'No margin belongs to this step.' : '') : tallyOf(limits)}</p>
+      {rows(listed)}
+      {met.length > 0 ? (
+        <button type="button" className="met" aria-expanded={unfolded} onClick={() => { setUnfolded(!unfolded) }}>
+          <b>{met.length} met</b><span className="quiet">{unfolded ? 'fold' : 'show'}</span>
+        </button>
+      ) : null}
+      {unfolded ? rows(met) : null}
       {candidate ? <MeasureNextList entries={candidate.measure_next} onGoTo={onGoTo} /> : null}
       <p className="quiet caution">A planning aid: the maker's instructions and a competent machinist's measurement stand above it.</p>
     </aside>

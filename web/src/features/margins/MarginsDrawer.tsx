@@ -5,14 +5,14 @@ import { Margins } from './Margins'
 import { tallyOf } from './order'
 
 /** Margins on a narrow screen: their count always in sight, the list on request. */
-export function MarginsDrawer({ onGoTo }: { onGoTo: (field: string) => void }) {
+export function MarginsDrawer({ step, onGoTo }: { step: string; onGoTo: (field: string) => void }) {
   const [open, setOpen] = useState(false)
   const limits = useCandidate()?.limits ?? []
   return (
     <>
       <Button className="margins-button" aria-expanded={open} onClick={() => { setOpen(true) }}>Margins: {tallyOf(limits)}</Button>
       <Drawer open={open} onClose={() => { setOpen(false) }} placement="right" size={320} title="Margins" destroyOnHidden>
-        <Margins onGoTo={(field) => { setOpen(false); onGoTo(field) }} />
+        <Margins step={step} onGoTo={(field) => { setOpen(false); onGoTo(field) }} />
       </Drawer>
     </>
   )

@@ -24,20 +24,40 @@ function remedy(more: Partial<Remedy> = {}): Remedy {
 async function shown(limits: LimitReport[], onGoTo: (field: string) => void = () => undefined): Promise<Session> {
   server.limits = limits
   const session = sessionOn({ bore: '4 in' })
-  render(<Page session={session}><Margins onGoTo={onGoTo} /></Page>)
+  render(<Page session={session}><Margins step="spring" onGoTo={onGoTo} /></Page>)
   await act(() => rested(session))
+  const met = screen.queryByRole('button', { name: /^\d+ met/ })
+  if (met) fireEvent.click(met)
   return session
 }
 
 const titles = () => screen.getAllByRole('listitem').map((row) => row.querySelector('.margin-title')?.textContent)
 
-test('what fails stands first, unknown is no failure, and ok can be hidden', async () => {
+test('what fails stands first, unknown is no failure, and what is met can be folded', async () => {
   await shown([limit('seal'), limit('bind', { verdict: 'fails', margin: -1 }), limit('wall', { verdict: 'unknown', margin: null, have: null, shown: null }), limit('load', { verdict: 'tight', margin: 0.1 })])
   expect(titles()[0]).toBe('bind')
   expect(titles()).toHaveLength(4)
-  fireEvent.click(screen.getByRole('checkbox', { name: 'hide ok' }))
-  expect(titles()).not.toContain('seal')
-  expect(titles()).toContain('bind')
+  fireEvent.click(screen.getByRole('button', { name: /^1 met/ }))
+  expect(titles()).toEqual(['bind', 'load', 'wall'])
+})
+
+test('the margins of the step at hand alone, counted', async () => {
+  await shown([limit('bind', { verdict: 'fails', margin: -1 }), limit('squash', { verdict: 'fails', margin: -1, place: 'clearance' })])
+  expect(titles()).toHaveLength(2)
+  fireEvent.click(screen.getByText('this step 1'))
+  expect(titles()).toEqual(['bind'])
+})
+
+test('a margin that was opened stays where it is when a remedy meets it', async () => {
+  const session = await shown([limit('bind', { verdict: 'tight', margin: 0.1 })])
+  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  server.limits = [limit('bind')]
+  act(() => { session.useUnits('metric') })
+  await act(() => rested(session))
+  expect(titles()).toEqual(['bind'])
+  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  expect(screen.queryAllByRole('listitem')).toEqual([])
+  expect(screen.getByRole('button', { name: /^1 met/ })).toBeDefined()
 })
 
 test('a margin reads in the units on screen', async () => {

@@ -10,9 +10,9 @@ export function inOrder(limits: readonly LimitReport[], order: Order): LimitRepo
   return order === 'tightest' ? tightestFirst(limits) : [...limits].sort((a, b) => PLACES.indexOf(a.place) - PLACES.indexOf(b.place))
 }
 
-/** Whether a margin is listed when what is ok may be hidden. Pure. */
-export function isListed(limit: LimitReport, onlyBad: boolean): boolean {
-  return !onlyBad || limit.verdict !== 'ok'
+/** Whether a margin is met with room, and may be folded away. Pure. */
+export function isMet(limit: LimitReport): boolean {
+  return limit.verdict === 'ok'
 }
 
 /** "2 fail, 20 ok": what there is of each verdict. Pure. */

@@ -5,6 +5,7 @@ import { labelOf, spoken } from '../fields/labels'
 import { tightestFirst } from '../margins/order'
 import { useCandidate, useSessionPart } from '../session/useSession'
 import { Strip } from '../strip/Strip'
+import { useStripView } from '../strip/useStripView'
 
 /** The build on paper: everything given and assumed, margins with what they need; Letter and A4. */
 export function BuildSheet({ onClose }: { onClose: () => void }) {
@@ -14,6 +15,7 @@ export function BuildSheet({ onClose }: { onClose: () => void }) {
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const summary = useSessionPart((state) => state.summary)
   const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
+  const strip = useStripView('sheet', true)
   if (!candidate || !fields) return null
   return (
     <article className="sheet">
@@ -23,7 +25,7 @@ export function BuildSheet({ onClose }: { onClose: () => void }) {
       </div>
       <h1>{name}</h1>
       <p>{candidate.name}. Revision {summary.revision}{unsaved ? ', with edits that are not saved' : ''}, {new Date().toLocaleDateString()}.</p>
-      <Strip />
+      <Strip view={strip} />
       <h2>Margins</h2>
       <MarginTable limits={tightestFirst(candidate.limits)} />
       {STEPS.map((step) => step.groups.map((group) => {

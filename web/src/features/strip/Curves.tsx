@@ -7,13 +7,13 @@ import { paintStrip } from './paint'
 import type { Ink, StripCurves } from './paint'
 
 /** Lifts, piston, axes: everything on the strip that does not follow the crank angle. */
-export const Curves = memo(function Curves({ frame, report, beside }: { frame: Frame; report: StripReport; beside: StripReport | undefined }) {
+export const Curves = memo(function Curves({ frame, report, beside, bare }: { frame: Frame; report: StripReport; beside: StripReport | undefined; bare: boolean }) {
   const scale = useLengthScale()
   const curves = useMemo(() => curvesOf(report), [report])
   const other = useMemo(() => (beside ? curvesOf(beside) : undefined), [beside])
   const paint = useCallback((pen: CanvasRenderingContext2D, ink: Ink) => {
-    paintStrip(pen, frame, ink, curves, { name: scale?.unit ?? 'mm', mm: (scale?.factor ?? 1e-3) * 1e3 }, other)
-  }, [frame, curves, other, scale])
+    paintStrip(pen, frame, ink, curves, { name: scale?.unit ?? 'mm', mm: (scale?.factor ?? 1e-3) * 1e3 }, other, bare)
+  }, [frame, curves, other, scale, bare])
   return <Canvas width={frame.width} height={frame.height} label="Valve lifts hang down, the piston comes up from below" paint={paint} />
 })
 

@@ -1,10 +1,11 @@
-import { useMemo, useRef, useState } from 'react'
+import { Button } from 'antd'
+import { useMemo, useRef } from 'react'
 import type { StripReport } from '../../api/client'
 import { useCandidate, useSessionPart } from '../session/useSession'
 import { Needs } from '../fields/Needs'
 import { Cursor } from './Cursor'
 import { Curves } from './Curves'
-import type { Frame, Zoom } from './geometry'
+import type { Frame } from './geometry'
 import { WHOLE, degOf, zoomed } from './geometry'
 import { GasStrip } from './GasStrip'
 import { Handles } from './Handles'
@@ -14,55 +15,66 @@ import { StripExport } from './StripExport'
 import { StripTools, TraceChoice } from './StripTools'
 import { Tightest } from './Tightest'
 import { TraceStrip } from './TraceStrip'
-import type { TraceName } from './traces'
 import { traceOf } from './traces'
 import { useScrubGestures } from './useScrubGestures'
+import type { StripView } from './useStripView'
 import { useWidth } from './useWidth'
 
-const HEIGHT = 226
+const TALL = { height: 226, left: 46, right: 14, top: 26, bottom: 22 }
+const SLIM = { height: 68, left: 8, right: 8, top: 5, bottom: 5 }
 
-/** The hanging strip: depth below the closed valve over one cycle of the crank. */
-export function Strip() {
+/** The hanging strip: depth below the closed valve over one cycle of the crank, tall or slim. */
+export function Strip({ view }: { view: StripView }) {
   const candidate = useCandidate()
   const handles = useSessionPart((state) => state.answer?.handles)
   const holder = useRef<HTMLDivElement>(null)
   const width = useWidth(holder)
-  const [zoom, setZoom] = useState<Zoom>(WHOLE)
-  const [trace, setTrace] = useState<TraceName>('gap')
+  const { tall, onTall, onZoom, trace } = view
+  const zoom = tall ? view.zoom : WHOLE
   const strip = candidate?.strip
   const report: StripReport | undefined = strip?.state === 'done' ? strip : undefined
   const beside = useSessionPart((state) => state.answer?.beside)
   const besideReport = beside?.strip.state === 'done' ? beside.strip : undefined
   const depth = Math.max(depthOf(report), besideReport ? depthOf(besideReport) : 0)
-  const frame: Frame = useMemo(
-    () => ({ width, height: HEIGHT, left: 46, right: 14, top: 26, bottom: 22, from: zoom.from, to: zoom.to, depth }),
-    [width, zoom, depth],
+  const form = tall ? TALL : SLIM
+  const frame: Frame = useMemo(() => ({ ...form, width, from: zoom.from, to: zoom.to, depth }), [form, width, zoom, depth])
+  const gestures = useScrubGestures(frame, (centre, factor) => { if (tall) onZoom((now) => zoomed(now, centre, factor)) })
+  const size = (
+    <Button size="small" type="text" className="strip-size" aria-expanded={tall} title="Alt+S" onClick={onTall}>
+      {tall ? 'slim strip' : 'tall strip'}
+    </Button>
   )
-  const gestures = useScrubGestures(frame, (centre, factor) => { setZoom((now) => zoomed(now, centre, factor)) })
   return (
-    <section className="panel strip" aria-label="Valves and piston over the crank" ref={holder}>
-      <div className="strip-tools">
-        {report ? <Readout report={report} /> : <span className="quiet">Valves and piston over one cycle</span>}
-        <span className="grow" />
-        <StripTools zoom={zoom} onZoom={setZoom} />
-      </div>
+    <section className={`panel strip ${tall ? 'tall' : 'slim'}`} aria-label="Valves and piston over the crank" ref={holder}>
+      {tall ? (
+        <div className="strip-tools">
+          {report ? <Readout report={report} /> : <span className="quiet">Valves and piston over one cycle</span>}
+          <span className="grow" />
+          <StripTools zoom={zoom} onZoom={onZoom} />
+        </div>
+      ) : null}
       {report && handles && candidate ? (
         <>
-          <div className="strip-plot layered" style={{ height: HEIGHT }} {...gestures} onDoubleClick={(event) => { setZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5)) }}>
-            <Curves frame={frame} report={report} beside={besideReport} />
-            <svg width={width} height={HEIGHT} aria-hidden="true">
-              <Tightest frame={frame} report={report} />
+          <div className="strip-plot layered" style={{ height: form.height }} {...gestures} onDoubleClick={(event) => { if (tall) onZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5)) }}>
+            <Curves frame={frame} report={report} beside={besideReport} bare={!tall} />
+            <svg width={width} height={form.height} aria-hidden="true">
+              {tall ? <Tightest frame={frame} report={report} /> : null}
               <Cursor frame={frame} />
             </svg>
           </div>
           <Handles frame={frame} handles={handles} candidate={candidate.id} />
-          <div className="trace-head">
-            <TraceChoice trace={trace} onTrace={setTrace} />
-            <span className="grow" />
-            {beside ? <BesideNote beside={beside} /> : null}
-            <StripExport report={report} name={candidate.name} holder={holder} />
-          </div>
-          {traceOf(trace).ofGas === true ? <GasStrip frame={frame} report={report} trace={trace} /> : <TraceStrip frame={frame} report={report} trace={trace} />}
+          {tall ? (
+            <>
+              <div className="trace-head">
+                <TraceChoice trace={trace} onTrace={view.onTrace} />
+                <span className="grow" />
+                {beside ? <BesideNote beside={beside} /> : null}
+                <StripExport report={report} name={candidate.name} holder={holder} />
+                {size}
+              </div>
+              {traceOf(trace).ofGas === true ? <GasStrip frame={frame} report={report} trace={trace} /> : <TraceStrip frame={frame} report={report} trace={trace} />}
+            </>
+          ) : <div className="slim-words">{beside ? <BesideNote beside={beside} /> : null}{size}</div>}
         </>
       ) : (
         <div className="strip-waiting">{strip?.state === 'failed' ? <Needs what="The strip is drawn" reason={strip.reason} needs={strip.needs} /> : 'Working out the first picture…'}</div>

@@ -44,6 +44,14 @@ test('what hangs below the frame is held at its edge, axes speak the unit on scr
   expect(told).toContainEqual(expect.stringMatching(/^fillText \.2,/))
 })
 
+test('bare, the strip has curves and no words', () => {
+  const { told, pen: own } = pen()
+  const flat = Array.from({ length: 721 }, () => 5)
+  paintStrip(own, frame, {} as Ink, { intake: flat, exhaust: flat, crown: flat, crownOfExhaust: undefined }, { name: 'in', mm: 25.4 }, undefined, true)
+  expect(told.filter((t) => t.startsWith('fillText'))).toEqual([])
+  expect(told.filter((t) => t.startsWith('stroke')).length).toBeGreaterThan(2)
+})
+
 test('running lift is a line of its own, and said so, only where it is known', () => {
   const flat = Array.from({ length: 721 }, () => 5)
   const lines = (running: number[] | undefined) => {

@@ -61,11 +61,11 @@ export function trace(pen: Pick<Pen, 'moveTo' | 'lineTo'>, frame: Frame, curve: 
   return [xOf(frame, first), xOf(frame, last)]
 }
 
-/** The whole picture but for what follows the crank angle. `beside` is another candidate's lifts. */
-export function paintStrip(pen: Pen, frame: Frame, ink: Ink, curves: StripCurves, unit: { name: string; mm: number }, beside?: StripCurves): void {
+/** The whole picture but for what follows the crank angle. `beside` is another candidate's lifts; a bare one has no axes. */
+export function paintStrip(pen: Pen, frame: Frame, ink: Ink, curves: StripCurves, unit: { name: string; mm: number }, beside?: StripCurves, bare = false): void {
   pen.clearRect(0, 0, frame.width, frame.height)
   pen.font = FONT
-  paintAxes(pen, frame, ink, unit)
+  if (!bare) paintAxes(pen, frame, ink, unit)
   pen.save()
   pen.beginPath()
   pen.rect(frame.left, frame.top - 8, frame.width - frame.left - frame.right, frame.height - frame.top - frame.bottom + 8)
@@ -102,8 +102,10 @@ export function paintStrip(pen: Pen, frame: Frame, ink: Ink, curves: StripCurves
   line(curves.exhaust, ink.exhaust, 2, [7, 4])
   line(curves.intake, ink.intake, 2, [])
   pen.fillStyle = ink.quiet
-  pen.fillRect(frame.left, frame.top - 8, frame.width - frame.left - frame.right, 8)
+  const face = bare ? 3 : 8
+  pen.fillRect(frame.left, frame.top - face, frame.width - frame.left - frame.right, face)
   pen.restore()
+  if (bare) return
   pen.textAlign = 'left'
   pen.fillText(curves.intakeRunning ? 'closed valve; thin line: running lift' : 'closed valve', frame.left, frame.top - 12)
 }
