@@ -1,8 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import type { Page } from '@playwright/test'
-import { event, expect, step, test, unfold } from './screen'
+import { event, expect, step, STEPS, test, unfold } from './screen'
 
-const STEPS = ['Plan', 'Engine', 'Events', 'Lobe', 'Lifter', 'Rocker', 'Pushrod', 'Spring', 'Clearance', 'Torque', 'Compare']
 const GROUPS = [STEPS.slice(0, 3), STEPS.slice(3, 6), STEPS.slice(6, 9), STEPS.slice(9)]
 const SCHEMES = ['light', 'dark'] as const
 type Scheme = (typeof SCHEMES)[number]
@@ -22,7 +21,7 @@ async function serious(page: Page, view: string, scheme: Scheme, part?: string):
 }
 
 async function dressed(page: Page, scheme: Scheme): Promise<void> {
-  await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' })
+  await page.emulateMedia({ colorScheme: scheme })
   await page.reload()
   await expect(event(page, 'Intake closes')).toBeVisible()
 }

@@ -1,7 +1,5 @@
 import type { Page } from '@playwright/test'
-import { drag, event, expect, handle, step, test } from './screen'
-
-const STEPS = ['Plan', 'Engine', 'Events', 'Lobe', 'Lifter', 'Rocker', 'Pushrod', 'Spring', 'Clearance', 'Torque', 'Compare']
+import { drag, event, expect, handle, step, STEPS, test } from './screen'
 
 /** Share of the window that the step at hand has, per cent. */
 function roomOf(page: Page): Promise<number> {

@@ -4,6 +4,9 @@ import { readFileSync } from 'node:fs'
 
 const DEMO = readFileSync(new URL('../../demo/tollgate-388-hauler.json', import.meta.url), 'utf8')
 
+/** The steps of the work in their order. */
+export const STEPS = ['Plan', 'Engine', 'Events', 'Lobe', 'Lifter', 'Rocker', 'Pushrod', 'Spring', 'Clearance', 'Torque', 'Compare']
+
 /** A page on a fresh copy of the demo build, and the console's complaints about it. */
 export const test = base.extend<{ bench: Page; complaints: string[] }>({
   complaints: async ({ page }, use) => {

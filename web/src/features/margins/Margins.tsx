@@ -31,8 +31,8 @@ export function Margins({ step, onGoTo }: Props) {
   const all = candidate?.limits ?? NO_LIMITS
   const own = all.filter((limit) => limit.place === step)
   const limits = inOrder(here ? own : all, order)
-  const met = limits.filter((limit) => isMet(limit) && (unfolded || key(limit) !== open))
-  const listed = limits.filter((limit) => !met.includes(limit))
+  const folds = (limit: LimitReport) => isMet(limit) && (unfolded || key(limit) !== open)
+  const met = limits.filter(folds)
   const rows = (shown: readonly LimitReport[]) => (
     <ul>{shown.map((limit) => <MarginRow key={key(limit)} limit={limit} open={open === key(limit)} onToggle={toggle} onGoTo={onGoTo} />)}</ul>
   )
@@ -52,7 +52,7 @@ export function Margins({ step, onGoTo }: Props) {
         onChange={(value) => { setHere(value === 'here') }}
       />
       <p className="quiet tally">{limits.length === 0 ? (here ? 'No margin belongs to this step.' : '') : tallyOf(limits)}</p>
-      {rows(listed)}
+      {rows(limits.filter((limit) => !folds(limit)))}
       {met.length > 0 ? (
         <button type="button" className="met" aria-expanded={unfolded} onClick={() => { setUnfolded(!unfolded) }}>
           <b>{met.length} met</b><span className="quiet">{unfolded ? 'fold' : 'show'}</span>

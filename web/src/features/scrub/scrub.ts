@@ -1,25 +1,19 @@
-import { useSyncExternalStore } from 'react'
+import { held, useHeld } from './held'
 
 /** The one crank angle that every picture follows. Apart from the session: it moves every frame. */
-let angle = 372
-const listeners = new Set<() => void>()
+const angle = held(372)
 
 export const scrub = {
-  read: (): number => angle,
-  subscribe: (listener: () => void): (() => void) => {
-    listeners.add(listener)
-    return () => listeners.delete(listener)
-  },
+  read: angle.read,
   /** Moves to `deg`, folded into the cycle, to a tenth. */
   to(deg: number): void {
     const folded = ((deg % 720) + 720) % 720
-    angle = Math.round(folded * 10) / 10
-    for (const listener of listeners) listener()
+    angle.set(Math.round(folded * 10) / 10)
   },
 }
 
 export function useScrub(): number {
-  return useSyncExternalStore(scrub.subscribe, scrub.read)
+  return useHeld(angle)
 }
 
 /** Value of a curve a degree apart at any angle, between its points linear. */

@@ -9,7 +9,7 @@ export function Cursor({ frame, label = true }: { frame: Frame; label?: boolean 
   const x = xOf(frame, angle)
   return (
     <g className="cursor">
-      <line x1={x} x2={x} y1={label && frame.top > 17 ? 16 : 0} y2={frame.height - frame.bottom} />
+      <line x1={x} x2={x} y1={0} y2={frame.height - frame.bottom} />
       {label ? (
         <>
           <rect x={x - 24} y={0} width={48} height={17} rx={8} />

@@ -11,7 +11,7 @@ const SNAP = 0.5
 /** The four events as handles under the strip: intake above, exhaust below, so that both can be held at overlap. */
 export function Handles({ frame, handles, candidate }: { frame: Frame; handles: readonly EventHandle[]; candidate: string }) {
   return (
-    <div className="handles" style={{ height: 52 }}>
+    <div className="handles">
       {handles
         .filter((handle) => handle.crank_deg >= frame.from && handle.crank_deg <= frame.to)
         .map((handle) => <Handle key={handle.event} frame={frame} handle={handle} candidate={candidate} />)}

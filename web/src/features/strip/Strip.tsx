@@ -1,11 +1,12 @@
 import { Button } from 'antd'
-import { useMemo, useRef } from 'react'
+import { useCallback, useMemo, useRef } from 'react'
 import type { StripReport } from '../../api/client'
 import { useCandidate, useSessionPart } from '../session/useSession'
 import { Needs } from '../fields/Needs'
+import { useHeld } from '../scrub/held'
 import { Cursor } from './Cursor'
 import { Curves } from './Curves'
-import type { Frame } from './geometry'
+import type { Frame, Zoom } from './geometry'
 import { WHOLE, degOf, zoomed } from './geometry'
 import { GasStrip } from './GasStrip'
 import { Handles } from './Handles'
@@ -29,8 +30,11 @@ export function Strip({ view }: { view: StripView }) {
   const handles = useSessionPart((state) => state.answer?.handles)
   const holder = useRef<HTMLDivElement>(null)
   const width = useWidth(holder)
-  const { tall, onTall, onZoom, trace } = view
-  const zoom = tall ? view.zoom : WHOLE
+  const { tall, onTall } = view
+  const chosenZoom = useHeld(view.zoom)
+  const trace = useHeld(view.trace)
+  const zoom = tall ? chosenZoom : WHOLE
+  const onZoom = useCallback((change: (now: Zoom) => Zoom) => { if (tall) view.zoom.set(change(view.zoom.read())) }, [tall, view.zoom])
   const strip = candidate?.strip
   const report: StripReport | undefined = strip?.state === 'done' ? strip : undefined
   const beside = useSessionPart((state) => state.answer?.beside)
@@ -38,7 +42,7 @@ export function Strip({ view }: { view: StripView }) {
   const depth = Math.max(depthOf(report), besideReport ? depthOf(besideReport) : 0)
   const form = tall ? TALL : SLIM
   const frame: Frame = useMemo(() => ({ ...form, width, from: zoom.from, to: zoom.to, depth }), [form, width, zoom, depth])
-  const gestures = useScrubGestures(frame, (centre, factor) => { if (tall) onZoom((now) => zoomed(now, centre, factor)) })
+  const gestures = useScrubGestures(frame, (centre, factor) => { onZoom((now) => zoomed(now, centre, factor)) })
   const size = (
     <Button size="small" type="text" className="strip-size" aria-expanded={tall} title="Alt+S" onClick={onTall}>
       {tall ? 'slim strip' : 'tall strip'}
@@ -55,7 +59,7 @@ export function Strip({ view }: { view: StripView }) {
       ) : null}
       {report && handles && candidate ? (
         <>
-          <div className="strip-plot layered" style={{ height: form.height }} {...gestures} onDoubleClick={(event) => { if (tall) onZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5)) }}>
+          <div className="strip-plot layered" style={{ height: form.height }} {...gestures} onDoubleClick={(event) => { onZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5)) }}>
             <Curves frame={frame} report={report} beside={besideReport} bare={!tall} />
             <svg width={width} height={form.height} aria-hidden="true">
               {tall ? <Tightest frame={frame} report={report} /> : null}
@@ -66,7 +70,7 @@ export function Strip({ view }: { view: StripView }) {
           {tall ? (
             <>
               <div className="trace-head">
-                <TraceChoice trace={trace} onTrace={view.onTrace} />
+                <TraceChoice trace={trace} onTrace={view.trace.set} />
                 <span className="grow" />
                 {beside ? <BesideNote beside={beside} /> : null}
                 <StripExport report={report} name={candidate.name} holder={holder} />

@@ -1,4 +1,7 @@
 import { useCallback, useMemo, useState } from 'react'
+import { keep, kept } from '../../keep'
+import type { Held } from '../scrub/held'
+import { held } from '../scrub/held'
 import type { Zoom } from './geometry'
 import { WHOLE } from './geometry'
 import type { TraceName } from './traces'
@@ -7,10 +10,9 @@ export interface StripView {
   /** Tall with readings, zoom and a trace below; slim is lifts, piston, cursor and events alone. */
   readonly tall: boolean
   readonly onTall: () => void
-  readonly zoom: Zoom
-  readonly onZoom: (change: (now: Zoom) => Zoom) => void
-  readonly trace: TraceName
-  readonly onTrace: (trace: TraceName) => void
+  /** Held apart: a wheel moves the zoom many times a second, and only the strip follows. */
+  readonly zoom: Held<Zoom>
+  readonly trace: Held<TraceName>
 }
 
 const KEY = 'upper-lobe.tall-strip'
@@ -18,31 +20,24 @@ const KEY = 'upper-lobe.tall-strip'
 /** How the strip is looked at: zoom and trace hold everywhere, its height is remembered by step. */
 export function useStripView(step: string, tallAtFirst: boolean): StripView {
   const [chosen, setChosen] = useState<Readonly<Record<string, boolean>>>(read)
-  const [zoom, onZoom] = useState<Zoom>(WHOLE)
-  const [trace, onTrace] = useState<TraceName>('gap')
+  const [zoom] = useState(() => held<Zoom>(WHOLE))
+  const [trace] = useState(() => held<TraceName>('gap'))
   const tall = chosen[step] ?? tallAtFirst
   const onTall = useCallback(() => {
     const next = { ...chosen, [step]: !tall }
     setChosen(next)
-    keep(next)
+    keep(KEY, JSON.stringify(next))
   }, [chosen, step, tall])
-  return useMemo(() => ({ tall, onTall, zoom, onZoom, trace, onTrace }), [tall, onTall, zoom, trace])
+  return useMemo(() => ({ tall, onTall, zoom, trace }), [tall, onTall, zoom, trace])
 }
 
+/** The heights chosen before; what is kept may be anything. */
 function read(): Record<string, boolean> {
   try {
-    const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? '{}')
-    if (typeof kept !== 'object' || kept === null) return {}
-    return Object.fromEntries(Object.entries(kept).filter((entry): entry is [string, boolean] => typeof entry[1] === 'boolean'))
+    const found: unknown = JSON.parse(kept(KEY) ?? '{}')
+    if (typeof found !== 'object' || found === null) return {}
+    return Object.fromEntries(Object.entries(found).filter((entry): entry is [string, boolean] => typeof entry[1] === 'boolean'))
   } catch {
     return {}
-  }
-}
-
-function keep(chosen: Readonly<Record<string, boolean>>): void {
-  try {
-    localStorage.setItem(KEY, JSON.stringify(chosen))
-  } catch {
-    // A browser that keeps nothing shows each step at its usual height again.
   }
 }

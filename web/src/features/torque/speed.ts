@@ -1,23 +1,12 @@
-import { useSyncExternalStore } from 'react'
+import { held, useHeld } from '../scrub/held'
 
 /** The speed whose cycle is looked at; every picture of it follows. Zero until somebody chooses. */
-let chosen = 0
-const listeners = new Set<() => void>()
+const chosen = held(0)
 
-export const speed = {
-  read: (): number => chosen,
-  subscribe: (listener: () => void): (() => void) => {
-    listeners.add(listener)
-    return () => listeners.delete(listener)
-  },
-  to(rpm: number): void {
-    chosen = rpm
-    for (const listener of listeners) listener()
-  },
-}
+export const speed = { read: chosen.read, to: chosen.set }
 
 export function useSpeed(): number {
-  return useSyncExternalStore(speed.subscribe, speed.read)
+  return useHeld(chosen)
 }
 
 /** Place of the computed speed nearest to `rpm`; of the one at the power peak when nothing is chosen. Pure. */
