@@ -2,4 +2,10 @@ import { defineConfig } from '@playwright/test'
 import { served } from './common'
 
 /** Kept benchmarks of the screen, on the release binary: npm run bench. Nothing is asserted. */
-export default defineConfig({ testDir: 'bench', workers: 1, reporter: [['list']], timeout: 120_000, ...served('../target/verify/upper-lobe', 8138) })
+export default defineConfig({
+  testDir: 'bench',
+  workers: 1,
+  reporter: [['list']],
+  timeout: 120_000,
+  ...served('../target/verify/upper-lobe', 8138),
+})

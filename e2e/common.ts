@@ -10,8 +10,13 @@ export const chromium = {
   launchOptions: {
     executablePath: '/usr/bin/chromium',
     args: [
-      '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-      '--disable-component-update', '--disable-sync',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
     ],
   },
 }
@@ -21,7 +26,11 @@ export function served(binary: string, port: number): PlaywrightTestConfig {
   const database = path.join(mkdtempSync(path.join(tmpdir(), 'upper-lobe-e2e-')), 'test.db')
   return {
     // Without motion, as the system's setting asks for it: nothing has to fade before it can be used.
-    use: { ...chromium, contextOptions: { reducedMotion: 'reduce' }, baseURL: `http://127.0.0.1:${port}` },
+    use: {
+      ...chromium,
+      contextOptions: { reducedMotion: 'reduce' },
+      baseURL: `http://127.0.0.1:${port}`,
+    },
     webServer: {
       command: `${binary} serve --demo --port ${port} --database ${database}`,
       url: `http://127.0.0.1:${port}/api/builds`,

@@ -19,5 +19,11 @@ export default defineConfig({
   server: { proxy: { '/api': { target: 'http://127.0.0.1:8080' } } },
   // A machine three times slower passes. Files share their page, since each test clears what it did: a page for each took
   // most of the time.
-  test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'], setupFiles: ['src/test/setup.ts'], testTimeout: 60_000, isolate: false },
+  test: {
+    environment: 'jsdom',
+    include: ['src/**/*.test.{ts,tsx}'],
+    setupFiles: ['src/test/setup.ts'],
+    testTimeout: 60_000,
+    isolate: false,
+  },
 })

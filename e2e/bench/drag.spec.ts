@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 
-const share = (sorted: number[], part: number) => sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))] ?? 0
+const share = (sorted: number[], part: number) =>
+  sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))] ?? 0
 
 /** Main-thread time of a drag event: from the browser's own task clock, answer and drawing included. */
 test('main-thread work of a drag event, round trip of an edit', async ({ page }) => {
@@ -44,7 +45,13 @@ test('main-thread work of a drag event, round trip of an edit', async ({ page })
   }
   await page.mouse.up()
   for (const list of [work, bare, trips]) list.sort((a, b) => a - b)
-  console.log(`drag event, main thread: median ${share(work, 0.5).toFixed(1)} ms, 95th percentile ${share(work, 0.95).toFixed(1)} ms (${work.length} events)`)
-  console.log(`the same move without a drag: median ${share(bare, 0.5).toFixed(1)} ms, 95th percentile ${share(bare, 0.95).toFixed(1)} ms`)
-  console.log(`edit round trip: median ${share(trips, 0.5).toFixed(1)} ms, 95th percentile ${share(trips, 0.95).toFixed(1)} ms (${trips.length} requests)`)
+  console.log(
+    `drag event, main thread: median ${share(work, 0.5).toFixed(1)} ms, 95th percentile ${share(work, 0.95).toFixed(1)} ms (${work.length} events)`,
+  )
+  console.log(
+    `the same move without a drag: median ${share(bare, 0.5).toFixed(1)} ms, 95th percentile ${share(bare, 0.95).toFixed(1)} ms`,
+  )
+  console.log(
+    `edit round trip: median ${share(trips, 0.5).toFixed(1)} ms, 95th percentile ${share(trips, 0.95).toFixed(1)} ms (${trips.length} requests)`,
+  )
 })

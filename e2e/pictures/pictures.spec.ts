@@ -34,7 +34,7 @@ test('the main views of the demo build', async ({ page }) => {
 
   await page.getByRole('button', { name: /^Candidate: duplicate/ }).click()
   await page.getByText('Lay A even keel beside').click()
-  await step(page, 'Compare')
+  await step(page, 'Decide')
   await shot(page, 'compare')
   await page.getByRole('button', { name: 'off', exact: true }).click()
 

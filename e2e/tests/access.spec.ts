@@ -12,12 +12,30 @@ type Scheme = (typeof SCHEMES)[number]
  */
 async function serious(page: Page, view: string, scheme: Scheme, part?: string): Promise<void> {
   // What still fades in has not got its contrast yet.
-  await page.evaluate(() => Promise.all(document.getAnimations().filter((a) => a.effect?.getComputedTiming().iterations !== Infinity).map((a) => a.finished.catch(() => undefined))))
-  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'], ...(scheme === 'dark' ? { runOnly: ['color-contrast'] } : {}) })
+  await page.evaluate(() =>
+    Promise.all(
+      document
+        .getAnimations()
+        .filter((a) => a.effect?.getComputedTiming().iterations !== Infinity)
+        .map((a) => a.finished.catch(() => undefined)),
+    ),
+  )
+  const axe = new AxeBuilder({ page }).options({
+    resultTypes: ['violations'],
+    ...(scheme === 'dark' ? { runOnly: ['color-contrast'] } : {}),
+  })
   if (part !== undefined) axe.include(part)
   const { violations } = await axe.analyze()
   const found = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
-  expect(found.map((v) => `${view}: ${v.id} ${v.nodes.slice(0, 3).map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([])
+  expect(
+    found.map(
+      (v) =>
+        `${view}: ${v.id} ${v.nodes
+          .slice(0, 3)
+          .map((n) => n.html.slice(0, 160))
+          .join(' | ')}`,
+    ),
+  ).toEqual([])
 }
 
 async function dressed(page: Page, scheme: Scheme): Promise<void> {
@@ -28,7 +46,9 @@ async function dressed(page: Page, scheme: Scheme): Promise<void> {
 
 for (const scheme of SCHEMES) {
   for (const group of GROUPS) {
-    test(`no serious accessibility finding on ${group.join(', ')}, ${scheme}`, async ({ bench: page }) => {
+    test(`no serious accessibility finding on ${group.join(', ')}, ${scheme}`, async ({
+      bench: page,
+    }) => {
       await dressed(page, scheme)
       for (const name of group) {
         await step(page, name)
@@ -43,7 +63,9 @@ for (const scheme of SCHEMES) {
     })
   }
 
-  test(`no serious accessibility finding on what opens above the work, ${scheme}`, async ({ bench: page }) => {
+  test(`no serious accessibility finding on what opens above the work, ${scheme}`, async ({
+    bench: page,
+  }) => {
     await dressed(page, scheme)
     await page.keyboard.press('Control+k')
     await expect(page.getByRole('combobox', { name: /^Find a step/ })).toBeVisible()
@@ -64,7 +86,9 @@ for (const scheme of SCHEMES) {
     await serious(page, 'sheet', scheme, '.sheet')
   })
 
-  test(`no serious accessibility finding on the parts shelf, ${scheme}`, async ({ bench: page }) => {
+  test(`no serious accessibility finding on the parts shelf, ${scheme}`, async ({
+    bench: page,
+  }) => {
     await dressed(page, scheme)
     await step(page, 'Spring')
     await page.getByRole('button', { name: 'From the shelf: springs' }).click()
@@ -80,7 +104,9 @@ test('nothing overflows sideways at 768 pixels', async ({ bench: page }) => {
   await page.setViewportSize({ width: 768, height: 1024 })
   for (const name of STEPS) {
     await step(page, name)
-    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+    const overflow = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    )
     expect(overflow, name).toBeLessThanOrEqual(0)
   }
 })

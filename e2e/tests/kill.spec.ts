@@ -10,24 +10,38 @@ const PORT = 8136
 
 /** A server of its own that can be killed; answers once it listens. */
 async function serve(database: string, ...options: string[]): Promise<ChildProcess> {
-  const server = spawn('../target/verify/upper-lobe', ['serve', '--port', String(PORT), '--database', database, ...options], { stdio: ['ignore', 'pipe', 'ignore'] })
+  const server = spawn(
+    '../target/verify/upper-lobe',
+    ['serve', '--port', String(PORT), '--database', database, ...options],
+    { stdio: ['ignore', 'pipe', 'ignore'] },
+  )
   await new Promise<void>((resolve, reject) => {
-    server.stdout.once('data', () => { resolve() })
-    server.once('exit', () => { reject(new Error('the server ended before it listened')) })
+    server.stdout.once('data', () => {
+      resolve()
+    })
+    server.once('exit', () => {
+      reject(new Error('the server ended before it listened'))
+    })
   })
   return server
 }
 
 /** Kills it, and waits until its port is free again. */
 async function kill(server: ChildProcess): Promise<void> {
-  const gone = new Promise<void>((resolve) => server.once('exit', () => { resolve() }))
+  const gone = new Promise<void>((resolve) =>
+    server.once('exit', () => {
+      resolve()
+    }),
+  )
   server.kill('SIGKILL')
   await gone
 }
 
 test.use({ baseURL: `http://127.0.0.1:${PORT}` })
 
-test('the server is killed under an open page: what was saved is there, what was not is still in the tab', async ({ page }) => {
+test('the server is killed under an open page: what was saved is there, what was not is still in the tab', async ({
+  page,
+}) => {
   const database = path.join(mkdtempSync(path.join(tmpdir(), 'upper-lobe-kill-')), 'test.db')
   let server = await serve(database, '--demo')
   page.on('dialog', (dialog) => void dialog.accept())

@@ -10,10 +10,16 @@ function measured(): string {
   return ['crank deg;lift (in)', ...rows].join('\n')
 }
 
-test('a measured lobe comes in and the budget says what the valve gets of it', async ({ bench }) => {
+test('a measured lobe comes in and the budget says what the valve gets of it', async ({
+  bench,
+}) => {
   await step(bench, 'Lobe')
   const file = bench.getByLabel('Import a measured intake lobe, file')
-  await file.setInputFiles({ name: 'lobe.csv', mimeType: 'text/csv', buffer: Buffer.from(measured()) })
+  await file.setInputFiles({
+    name: 'lobe.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(measured()),
+  })
   await expect(bench.getByRole('row', { name: /^Residual of the measured points/ })).toBeVisible()
   await step(bench, 'Rocker')
   const budget = bench.locator('.budget').first()
@@ -26,7 +32,9 @@ test('a measured lobe comes in and the budget says what the valve gets of it', a
 
 test('a file that is no lobe is refused with its reason and changes nothing', async ({ bench }) => {
   await step(bench, 'Lobe')
-  await bench.getByLabel('Import a measured intake lobe, file').setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from('1;2\n3;4') })
+  await bench
+    .getByLabel('Import a measured intake lobe, file')
+    .setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from('1;2\n3;4') })
   await expect(bench.locator('.lobe-tools').getByRole('alert')).toContainText('at least 12 points')
   await expect(bench.getByRole('button', { name: 'Undo' })).toBeDisabled()
 })
@@ -38,9 +46,11 @@ test('the rocker is drawn through its sweep, and what to order is told', async (
   await sweep.focus()
   await sweep.press('End')
   await expect(sweep).toHaveAttribute('aria-valuetext', /\.5\d\d in/)
-  await step(bench, 'Lobe')
+  await step(bench, 'Order')
   await bench.getByText('What to order, so that the valve runs as the card says').click()
-  await expect(bench.getByRole('row', { name: /^at \.050 in 210\.0 deg 21\d\.\d deg 210\.0 deg/ })).toBeVisible()
+  await expect(
+    bench.getByRole('row', { name: /^at \.050 in 210\.0 deg 21\d\.\d deg 210\.0 deg/ }),
+  ).toBeVisible()
 })
 
 test('a roller on a flat cam is refused for its reason', async ({ bench }) => {

@@ -11,7 +11,9 @@ function roomOf(page: Page): Promise<number> {
   })
 }
 
-test('every step has room, and bar, way and margins stay while it is scrolled', async ({ bench: page }) => {
+test('every step has room, and bar, way and margins stay while it is scrolled', async ({
+  bench: page,
+}) => {
   for (const name of STEPS) {
     await step(page, name)
     expect(await roomOf(page), name).toBeGreaterThan(38)
@@ -26,7 +28,9 @@ test('every step has room, and bar, way and margins stay while it is scrolled', 
   await expect(handle(page, 'Intake closes')).toBeInViewport()
 })
 
-test('the slim strip can be dragged and made tall by click or key, and each step keeps its own', async ({ bench: page }) => {
+test('the slim strip can be dragged and made tall by click or key, and each step keeps its own', async ({
+  bench: page,
+}) => {
   await step(page, 'Spring')
   const readings = page.locator('.readout')
   await expect(readings).toHaveCount(0)

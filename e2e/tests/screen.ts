@@ -5,7 +5,20 @@ import { readFileSync } from 'node:fs'
 const DEMO = readFileSync(new URL('../../demo/tollgate-388-hauler.json', import.meta.url), 'utf8')
 
 /** The steps of the work in their order. */
-export const STEPS = ['Plan', 'Engine', 'Events', 'Lobe', 'Lifter', 'Rocker', 'Pushrod', 'Spring', 'Clearance', 'Torque', 'Compare']
+export const STEPS = [
+  'Plan',
+  'Engine',
+  'Events',
+  'Lobe',
+  'Lifter',
+  'Rocker',
+  'Pushrod',
+  'Spring',
+  'Clearance',
+  'Torque',
+  'Decide',
+  'Order',
+]
 
 /** A page on a fresh copy of the demo build, and the console's complaints about it. */
 export const test = base.extend<{ bench: Page; complaints: string[] }>({
@@ -24,7 +37,15 @@ export const test = base.extend<{ bench: Page; complaints: string[] }>({
     await expect(event(page, 'Intake closes')).toHaveValue('32.0')
     await use(page)
     // A refused edit is a 422 by design; everything else is a defect, policy violations above all.
-    expect(complaints.filter((text) => !text.includes('422') && !text.includes('ERR_CONNECTION') && !text.includes('409') && !text.includes('ERR_FAILED'))).toEqual([])
+    expect(
+      complaints.filter(
+        (text) =>
+          !text.includes('422') &&
+          !text.includes('ERR_CONNECTION') &&
+          !text.includes('409') &&
+          !text.includes('ERR_FAILED'),
+      ),
+    ).toEqual([])
   },
 })
 
@@ -56,16 +77,33 @@ export async function unfold(page: Page): Promise<void> {
 
 /** Goes to a step of the work. */
 export async function step(page: Page, name: string): Promise<void> {
-  await page.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: new RegExp(`^${name}`) }).click()
+  await page
+    .getByRole('navigation', { name: 'Steps' })
+    .getByRole('button', { name: new RegExp(`^${name}`) })
+    .click()
   await expect(page.getByRole('heading', { level: 1, name: new RegExp(`^${name}`) })).toBeVisible()
+}
+
+/** Begins an empty build from the open drawer of builds. */
+export async function beginEmpty(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Begin a build' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Begin a build' })
+  await dialog.getByRole('textbox', { name: 'Name of the new build' }).fill(name)
+  await dialog.getByRole('button', { name: /^Empty instead/ }).click()
+  await expect(page.locator('.build-button')).toContainText(name)
 }
 
 /** Pastes a text where the focus is, as a spreadsheet's clipboard gives it. */
 export async function paste(page: Page, target: Locator, text: string): Promise<void> {
-  await target.locator('input').first().evaluate((element, content) => {
-    const data = new DataTransfer()
-    data.setData('text/plain', content)
-    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
-  }, text)
+  await target
+    .locator('input')
+    .first()
+    .evaluate((element, content) => {
+      const data = new DataTransfer()
+      data.setData('text/plain', content)
+      element.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      )
+    }, text)
   await page.waitForTimeout(50)
 }

@@ -8,7 +8,9 @@ async function choose(page: Page, stepName: string, many: string, part: string):
   await expect(page.getByText('What it drags along')).toBeVisible()
 }
 
-test('a part is tried, used, undone, edited and kept under a name of its own', async ({ bench }) => {
+test('a part is tried, used, undone, edited and kept under a name of its own', async ({
+  bench,
+}) => {
   await choose(bench, 'Rocker', 'rockers', 'Aluminium stud roller 1.65')
   await expect(bench.getByText(/ratio 1\.6 to 1\.65/)).toBeVisible()
   await expect(bench.getByRole('row', { name: /^Intake coil-bind clearance/ })).toBeVisible()
@@ -41,7 +43,9 @@ test('what never goes together is said with its reason before it is used', async
   await expect(bench.getByRole('button', { name: 'Use it all the same' })).toBeVisible()
 })
 
-test('a part used in a copy leaves the candidate as it was and lies beside it', async ({ bench }) => {
+test('a part used in a copy leaves the candidate as it was and lies beside it', async ({
+  bench,
+}) => {
   await choose(bench, 'Rocker', 'rockers', 'Aluminium stud roller 1.65')
   await bench.getByRole('button', { name: 'Use in a copy' }).click()
   await expect(bench.getByRole('textbox', { name: 'Ratio', exact: true })).toHaveValue('1.65')
@@ -56,7 +60,13 @@ test('a sheet goes in whole or not at all', async ({ bench }) => {
   await step(bench, 'Pushrod')
   await bench.getByRole('button', { name: 'From the shelf: pushrods' }).click()
   const file = bench.getByLabel('Parts sheet, file')
-  const sheet = (wall: string) => ({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from(`part_kind;name;length (mm);wall\npushrod;Sheet rod;196,2;0.08 in\npushrod;Other rod;196,4;${wall}\n`) })
+  const sheet = (wall: string) => ({
+    name: 'parts.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      `part_kind;name;length (mm);wall\npushrod;Sheet rod;196,2;0.08 in\npushrod;Other rod;196,4;${wall}\n`,
+    ),
+  })
   await file.setInputFiles(sheet('thick'))
   await expect(bench.locator('.sheet-row').getByRole('alert')).toContainText('line 3, wall')
   await expect(bench.locator('.shelf-list')).not.toContainText('Sheet rod')
@@ -65,7 +75,7 @@ test('a sheet goes in whole or not at all', async ({ bench }) => {
   for (const name of ['Sheet rod', 'Other rod']) {
     await bench.locator('.shelf-list button', { hasText: name }).click()
     await bench.getByRole('button', { name: 'Remove', exact: true }).click()
-  await bench.getByRole('tooltip').getByRole('button', { name: 'Remove' }).click()
+    await bench.getByRole('tooltip').getByRole('button', { name: 'Remove' }).click()
     await expect(bench.getByRole('textbox', { name: 'Find a part' })).toBeVisible()
   }
 })
@@ -81,7 +91,9 @@ test('lobes of two candidates lie over each other and are told apart', async ({ 
 })
 
 test('the strip says what the valve gets beside what the card promises', async ({ bench }) => {
-  await expect(bench.locator('.readout')).toContainText(/Intake rigid lift \.\d+, running \.\d+, gap \.\d+ in/)
+  await expect(bench.locator('.readout')).toContainText(
+    /Intake rigid lift \.\d+, running \.\d+, gap \.\d+ in/,
+  )
 })
 
 test('the shelf is reached and left by keyboard alone', async ({ bench }) => {

@@ -15,7 +15,13 @@ test('torque is computed, follows a drag, and shows one cycle', async ({ bench }
   await expect(chart).toHaveAttribute('aria-valuetext', '1460 rpm')
   await expect(bench.getByRole('img', { name: 'Pressure over volume at 1460 rpm' })).toBeVisible()
 
-  const average = async () => Number.parseFloat((await bench.getByText('Average torque over the band').locator('xpath=following-sibling::dd').textContent()) ?? '')
+  const average = async () =>
+    Number.parseFloat(
+      (await bench
+        .getByText('Average torque over the band')
+        .locator('xpath=following-sibling::dd')
+        .textContent()) ?? '',
+    )
   const before = await average()
   await drag(bench, 'Intake closes', 20)
   await expect(bench.getByRole('status').filter({ hasText: 'intake closes' })).toBeVisible()
@@ -28,7 +34,9 @@ test('a build without a primary says what torque needs', async ({ bench }) => {
   await bench.getByLabel('Primary length', { exact: true }).fill('')
   await bench.getByLabel('Primary length', { exact: true }).press('Enter')
   await step(bench, 'Torque')
-  await expect(bench.getByText('Torque is computed once this is given')).toBeVisible({ timeout: 30_000 })
+  await expect(bench.getByText('Torque is computed once this is given')).toBeVisible({
+    timeout: 30_000,
+  })
   await bench.getByRole('button', { name: 'exhaust primary length' }).click()
   await expect(bench.getByLabel('Primary length', { exact: true })).toBeFocused()
 })
@@ -54,11 +62,18 @@ test('the model is fitted to a pull, and the fit is taken and forgotten', async 
   await step(bench, 'Torque')
   await expect(bench.getByRole('img', { name: /measured points/ })).toBeVisible({ timeout: 60_000 })
   await bench.getByRole('button', { name: 'Fit to the pull' }).click()
-  await expect(bench.getByText(/error of the torque .* before, .* after/)).toBeVisible({ timeout: 90_000 })
-  const [before = 0, after = 0] = ((await bench.getByText(/error of the torque/).textContent()) ?? '').match(/\d+\.\d+/g)?.map(Number) ?? []
+  await expect(bench.getByText(/error of the torque .* before, .* after/)).toBeVisible({
+    timeout: 90_000,
+  })
+  const [before = 0, after = 0] =
+    ((await bench.getByText(/error of the torque/).textContent()) ?? '')
+      .match(/\d+\.\d+/g)
+      ?.map(Number) ?? []
   expect(after).toBeLessThan(before / 2)
   await bench.getByRole('button', { name: 'Take these' }).click()
-  await expect(bench.getByText(/calibrated to a pull of A even keel/)).toBeVisible({ timeout: 60_000 })
+  await expect(bench.getByText(/calibrated to a pull of A even keel/)).toBeVisible({
+    timeout: 60_000,
+  })
   await bench.getByRole('button', { name: 'Forget the calibration' }).click()
   await expect(bench.getByText(/not calibrated/)).toBeVisible({ timeout: 60_000 })
 })
@@ -68,7 +83,13 @@ test('margins say what was computed beside the estimate', async ({ bench }) => {
   await unfold(bench)
   const margin = bench.getByRole('button', { name: /^Exhaust load at opening/ })
   await expect(margin).toContainText(/as computed; \d+ lbf by estimate/, { timeout: 60_000 })
-  await expect(bench.getByRole('button', { name: /^Vacuum at idle/ })).toBeVisible({ timeout: 60_000 })
+  await expect(bench.getByRole('button', { name: /^Vacuum at idle/ })).toBeVisible({
+    timeout: 60_000,
+  })
   // The way through the work says it too.
-  await expect(bench.getByRole('navigation', { name: 'Steps' }).getByRole('button', { name: /^Torque (ok|tight|fails)/ })).toBeVisible()
+  await expect(
+    bench
+      .getByRole('navigation', { name: 'Steps' })
+      .getByRole('button', { name: /^Torque (ok|tight|fails)/ }),
+  ).toBeVisible()
 })

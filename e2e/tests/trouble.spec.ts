@@ -1,7 +1,10 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { drag, event, expect, paste, step, test } from './screen'
 
-test('two tabs: what each changed is saved together, field by field', async ({ bench: page, context }) => {
+test('two tabs: what each changed is saved together, field by field', async ({
+  bench: page,
+  context,
+}) => {
   const other = await context.newPage()
   await other.goto(page.url())
   await expect(event(other, 'Intake closes')).toHaveValue('32.0')
@@ -24,10 +27,16 @@ test('two tabs: what each changed is saved together, field by field', async ({ b
   await expect(event(other, 'Intake closes')).toHaveValue(closes)
 })
 
-test('two tabs that changed one field choose, or keep both as candidates', async ({ bench: page, context }) => {
+test('two tabs that changed one field choose, or keep both as candidates', async ({
+  bench: page,
+  context,
+}) => {
   const other = await context.newPage()
   await other.goto(page.url())
-  for (const [tab, bore] of [[page, '4.070'], [other, '4.080']] as const) {
+  for (const [tab, bore] of [
+    [page, '4.070'],
+    [other, '4.080'],
+  ] as const) {
     await step(tab, 'Engine')
     await tab.getByRole('textbox', { name: 'Bore', exact: true }).fill(bore)
     await tab.getByRole('textbox', { name: 'Bore', exact: true }).press('Enter')
@@ -41,12 +50,20 @@ test('two tabs that changed one field choose, or keep both as candidates', async
   await dialog.getByRole('button', { name: 'Keep mine as a candidate beside it' }).click()
   await expect(other.getByText('revision 3 saved')).toBeVisible()
   await expect(other.getByRole('button', { name: 'A even keel (kept)' })).toBeVisible()
-  await expect(other.getByRole('textbox', { name: 'Bore', exact: true }).first()).toHaveValue('4.070 in')
+  await expect(other.getByRole('textbox', { name: 'Bore', exact: true }).first()).toHaveValue(
+    '4.070 in',
+  )
   await other.getByRole('button', { name: 'A even keel (kept)' }).click()
-  await expect(other.getByRole('group', { name: 'Only in this candidate' }).getByRole('textbox', { name: 'Bore' })).toHaveValue('4.080 in')
+  await expect(
+    other
+      .getByRole('group', { name: 'Only in this candidate' })
+      .getByRole('textbox', { name: 'Bore' }),
+  ).toHaveValue('4.080 in')
 })
 
-test('edits that are not saved are there again after a reload, and can be dropped', async ({ bench: page }) => {
+test('edits that are not saved are there again after a reload, and can be dropped', async ({
+  bench: page,
+}) => {
   page.on('dialog', (dialog) => void dialog.accept())
   await drag(page, 'Intake closes', 20)
   await expect(page.getByText('not saved')).toBeVisible()
@@ -59,7 +76,9 @@ test('edits that are not saved are there again after a reload, and can be droppe
   await expect(page.getByText('revision 1 saved')).toBeVisible()
 })
 
-test('while the server is away edits are told of, and work goes on when it is back', async ({ bench: page }) => {
+test('while the server is away edits are told of, and work goes on when it is back', async ({
+  bench: page,
+}) => {
   await page.route('**/api/**', (route) => route.abort())
   await drag(page, 'Intake closes', 20)
   await expect(page.getByText('The server does not answer')).toBeVisible()
@@ -76,10 +95,14 @@ test('while the server is away edits are told of, and work goes on when it is ba
   await expect(event(page, 'Intake closes')).not.toHaveValue('32.0')
 })
 
-test('an imported file that is no build is refused with every fault; a good one opens', async ({ bench: page }) => {
+test('an imported file that is no build is refused with every fault; a good one opens', async ({
+  bench: page,
+}) => {
   const demo = readFileSync(new URL('../../demo/tollgate-388-hauler.json', import.meta.url), 'utf8')
   const choose = (name: string, text: string) =>
-    page.getByLabel('Build document').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
+    page
+      .getByLabel('Build document')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) })
   await choose('broken.json', demo.replace('"4.060 in"', '"4.060"').replace('"bore"', '"bohr"'))
   await expect(page.getByRole('dialog')).toContainText('engine.bohr')
   await expect(page.getByRole('dialog')).toContainText('did you mean "bore"?')
@@ -88,7 +111,9 @@ test('an imported file that is no build is refused with every fault; a good one 
   await expect(page.locator('.build-button')).toContainText('<img src=x onerror=alert(1)>')
 })
 
-test('a file of 50 MB, one of a newer version and pasted rubbish are refused in words', async ({ bench: page }, info) => {
+test('a file of 50 MB, one of a newer version and pasted rubbish are refused in words', async ({
+  bench: page,
+}, info) => {
   const demo = readFileSync(new URL('../../demo/tollgate-388-hauler.json', import.meta.url), 'utf8')
   const choose = (name: string, content: string | Buffer) => {
     writeFileSync(info.outputPath(name), content)

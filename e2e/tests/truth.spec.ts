@@ -20,8 +20,14 @@ function chance(seed: number): () => number {
 /** Counts requests under way, so that "at rest" is a state and not a time. */
 function traffic(page: Page): () => number {
   let open = 0
-  page.on('request', (request) => { if (request.url().includes('/api/workbench') || request.url().includes('/api/builds/')) open += 1 })
-  const over = (request: { url: () => string }) => { if (request.url().includes('/api/workbench') || request.url().includes('/api/builds/')) open -= 1 }
+  page.on('request', (request) => {
+    if (request.url().includes('/api/workbench') || request.url().includes('/api/builds/'))
+      open += 1
+  })
+  const over = (request: { url: () => string }) => {
+    if (request.url().includes('/api/workbench') || request.url().includes('/api/builds/'))
+      open -= 1
+  }
   page.on('requestfinished', over)
   page.on('requestfailed', over)
   return () => open
@@ -29,25 +35,51 @@ function traffic(page: Page): () => number {
 
 async function rest(page: Page, open: () => number): Promise<void> {
   let quiet = 0
-  await expect.poll(async () => {
-    await page.evaluate(() => new Promise((done) => { requestAnimationFrame(() => { requestAnimationFrame(done) }) }))
-    quiet = open() === 0 ? quiet + 1 : 0
-    return quiet
-  }, { intervals: [20] }).toBeGreaterThan(2)
+  await expect
+    .poll(
+      async () => {
+        await page.evaluate(
+          () =>
+            new Promise((done) => {
+              requestAnimationFrame(() => {
+                requestAnimationFrame(done)
+              })
+            }),
+        )
+        quiet = open() === 0 ? quiet + 1 : 0
+        return quiet
+      },
+      { intervals: [20] },
+    )
+    .toBeGreaterThan(2)
 }
 
-interface Field { readonly field: string; readonly text: string; readonly table?: unknown }
+interface Field {
+  readonly field: string
+  readonly text: string
+  readonly table?: unknown
+}
 
 /** The document as the tab holds it: unsaved from its draft, else as the server has it; then as a form, by the server. */
 async function truth(page: Page): Promise<Map<string, string>> {
   const id = /build\/(\d+)/.exec(page.url())?.[1] ?? ''
-  const draft = await page.evaluate((build) => sessionStorage.getItem(`upper-lobe.draft.${build}`), id)
-  const saved = draft === null ? ((await (await page.request.get(`/api/builds/${id}`)).json()) as { document: string }).document : (JSON.parse(draft) as { document: string }).document
-  const candidates = (JSON.parse(saved) as { candidates: { id: string; name: string }[] }).candidates
+  const draft = await page.evaluate(
+    (build) => sessionStorage.getItem(`upper-lobe.draft.${build}`),
+    id,
+  )
+  const saved =
+    draft === null
+      ? ((await (await page.request.get(`/api/builds/${id}`)).json()) as { document: string })
+          .document
+      : (JSON.parse(draft) as { document: string }).document
+  const candidates = (JSON.parse(saved) as { candidates: { id: string; name: string }[] })
+    .candidates
   const current = await page.locator('button[aria-current="true"]').allTextContents()
   const candidate = candidates.find((each) => current.some((text) => text.includes(each.name)))?.id
   expect(candidate).toBeDefined()
-  const answer = await page.request.post('/api/workbench', { data: { document: saved, candidate, form: true, parts: [] } })
+  const answer = await page.request.post('/api/workbench', {
+    data: { document: saved, candidate, form: true, parts: [] },
+  })
   const { fields } = (await answer.json()) as { fields: Field[] }
   return new Map(fields.filter((each) => !each.table).map((each) => [each.field, each.text]))
 }
@@ -55,12 +87,26 @@ async function truth(page: Page): Promise<Map<string, string>> {
 /** Every visible field shows the document's text, or what was typed beside its own fault. */
 async function isTrue(page: Page, did: readonly string[]): Promise<number> {
   const held = await truth(page)
-  const seen = await page.locator('[data-field]').evaluateAll((rows) => rows.flatMap((row) => {
-    const input = row.querySelector<HTMLInputElement | HTMLSelectElement>('input[type=text], select:not(.source)')
-    if (!input || row.querySelector('table')) return []
-    return [{ field: (row as HTMLElement).dataset['field'] ?? '', shown: input.value, faulty: input.getAttribute('aria-invalid') === 'true' && row.querySelector('[role=alert]') !== null }]
-  }))
-  const wrong = seen.filter(({ field, shown, faulty }) => held.has(field) && held.get(field) !== shown && !faulty)
+  const seen = await page.locator('[data-field]').evaluateAll((rows) =>
+    rows.flatMap((row) => {
+      const input = row.querySelector<HTMLInputElement | HTMLSelectElement>(
+        'input[type=text], select:not(.source)',
+      )
+      if (!input || row.querySelector('table')) return []
+      return [
+        {
+          field: (row as HTMLElement).dataset['field'] ?? '',
+          shown: input.value,
+          faulty:
+            input.getAttribute('aria-invalid') === 'true' &&
+            row.querySelector('[role=alert]') !== null,
+        },
+      ]
+    }),
+  )
+  const wrong = seen.filter(
+    ({ field, shown, faulty }) => held.has(field) && held.get(field) !== shown && !faulty,
+  )
   expect(wrong, did.slice(-8).join(' | ')).toEqual([])
   return seen.length
 }
@@ -78,29 +124,61 @@ async function act(page: Page, share: () => number): Promise<string> {
     await step(page, place)
     return `to ${place}`
   }
-  if (way < 0.3) { await page.locator('h1').first().click(); await page.keyboard.press('Control+z'); return 'undo' }
-  if (way < 0.38) { await page.locator('h1').first().click(); await page.keyboard.press('Control+Shift+z'); return 'redo' }
+  if (way < 0.3) {
+    await page.locator('h1').first().click()
+    await page.keyboard.press('Control+z')
+    return 'undo'
+  }
+  if (way < 0.38) {
+    await page.locator('h1').first().click()
+    await page.keyboard.press('Control+Shift+z')
+    return 'redo'
+  }
   if (way < 0.44) {
     await page.keyboard.press('Alt+ArrowRight')
     return 'another candidate'
   }
-  if (way < 0.48) { await page.keyboard.press('Control+s'); return 'save' }
-  if (way < 0.51) { await page.reload(); await expect(page.getByRole('heading', { level: 1 })).toBeVisible(); return 'reload' }
+  if (way < 0.48) {
+    await page.keyboard.press('Control+s')
+    return 'save'
+  }
+  if (way < 0.51) {
+    await page.reload()
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    return 'reload'
+  }
   const field = await some()
   if (!field || !(await field.isEditable())) return 'nothing'
   const was = await field.inputValue()
   const number = /^-?\d*\.?\d+/.exec(was)?.[0]
-  const texts = number === undefined ? ['5', 'three'] : [`${(Number(number) * (0.9 + 0.2 * share())).toFixed(3)}`, was, '-99999', '12 psi in', `${number} furlongs`]
+  const texts =
+    number === undefined
+      ? ['5', 'three']
+      : [
+          `${(Number(number) * (0.9 + 0.2 * share())).toFixed(3)}`,
+          was,
+          '-99999',
+          '12 psi in',
+          `${number} furlongs`,
+        ]
   const text = texts[Math.floor(share() * texts.length)] ?? ''
   // A fold that closes or an override that ends takes its field away.
-  if (!(await field.fill(text, { timeout: 1000 }).then(() => true, () => false))) return 'a field that went away'
+  if (
+    !(await field.fill(text, { timeout: 1000 }).then(
+      () => true,
+      () => false,
+    ))
+  )
+    return 'a field that went away'
   const end = (['Enter', 'Tab', 'Escape'] as const)[Math.floor(share() * 3)] ?? 'Enter'
   await field.press(end)
   return `${was} to ${text} ${end}`
 }
 
 for (const seed of SEEDS) {
-  test(`whatever is done, every field shows what the document holds, seed ${seed}`, async ({ bench: page }) => {
+  test(`whatever is done, every field shows what the document holds, seed ${seed}`, async ({
+    bench: page,
+  }) => {
     page.on('dialog', (dialog) => void dialog.accept())
     const [open, share, did] = [traffic(page), chance(seed), [] as string[]]
     let compared = 0
@@ -113,9 +191,14 @@ for (const seed of SEEDS) {
   })
 }
 
-test('a fault of two fields stands at both until each is mended or undone', async ({ bench: page }) => {
+test('a fault of two fields stands at both until each is mended or undone', async ({
+  bench: page,
+}) => {
   await step(page, 'Engine')
-  const [bore, rod] = [page.getByRole('textbox', { name: 'Bore', exact: true }), page.getByRole('textbox', { name: 'Rod length', exact: true })]
+  const [bore, rod] = [
+    page.getByRole('textbox', { name: 'Bore', exact: true }),
+    page.getByRole('textbox', { name: 'Rod length', exact: true }),
+  ]
   const [was, long] = [await bore.inputValue(), await rod.inputValue()]
   for (const field of [bore, rod]) {
     await field.fill('4 lbf')

@@ -10,13 +10,17 @@ import './app/app.css'
 
 passNonceToStyles()
 
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } })
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } },
+})
 const root = document.getElementById('root')
 if (root) {
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <LastGuard><App /></LastGuard>
+        <LastGuard>
+          <App />
+        </LastGuard>
       </QueryClientProvider>
     </StrictMode>,
   )

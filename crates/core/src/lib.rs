@@ -13,6 +13,7 @@
 //! - [`gas`]: flow through restrictions and waves in ducts, the parts of a breathing engine;
 //! - [`candidate`]: one candidate resolved, and the blocks of its [`report`];
 //! - [`limits`]: every rule as data, with need, have, margin and what buys it back;
+//! - [`begin`]: a build to begin with: an invented family's engine, assumed, and a first cam by card rules;
 //! - [`edit`]: edits as people make them, each giving a whole new document;
 //! - [`parts`]: the shelf of parts: as a sheet, put into a candidate, checked for fit;
 //! - [`glossary`]: the trade's words in a sentence each;
@@ -24,6 +25,7 @@
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
 
 pub mod analysis;
+pub mod begin;
 pub mod build;
 pub mod cam;
 pub mod candidate;

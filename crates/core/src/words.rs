@@ -40,6 +40,22 @@ macro_rules! words {
 }
 
 words! {
+    /// Families of engines a build may begin from.
+    FamilyKind {
+        /// About 5 litres.
+        SmallV8 = "small_v8",
+        /// About 6 litres.
+        MiddleV8 = "middle_v8",
+        /// About 7.7 litres.
+        LargeV8 = "large_v8",
+        /// Two valves a cylinder.
+        DieselSix = "diesel_six",
+        /// Four valves a cylinder.
+        DieselSixFourValve = "diesel_six_four_valve",
+        /// Four valves a cylinder.
+        DieselV8 = "diesel_v8",
+    }
+
     /// What the engine is for.
     Use {
         /// On the road.
@@ -296,6 +312,18 @@ words! {
         Methanol = "methanol",
         /// Diesel.
         Diesel = "diesel",
+    }
+
+    /// What carries the exhaust away from the heads.
+    ExhaustManifold {
+        /// A pipe of its own from each port.
+        Headers = "headers",
+        /// Cast, with short passages that meet in one outlet.
+        Cast = "cast",
+        /// One passage along the head that all ports open into.
+        Log = "log",
+        /// Cast with a water jacket; the water joins the exhaust behind it.
+        WaterJacketed = "water_jacketed",
     }
 
     /// What meters the air.

@@ -4,6 +4,7 @@
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
 mod architecture;
+mod beginnings;
 mod breathing;
 mod calibration;
 mod candidates;

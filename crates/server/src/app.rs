@@ -1,6 +1,6 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
-use crate::api::{about, builds, calibrate, curve, documents, everything, parts, sensitivity, workbench};
+use crate::api::{about, begin, builds, calibrate, curve, documents, everything, parts, sensitivity, workbench};
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::jobs::Jobs;
 use crate::page::page;
@@ -66,6 +66,9 @@ pub fn api(config: &mut ServiceConfig) {
             .service(everything::import_everything)
             .service(about::server_state)
             .service(about::glossary)
+            .service(begin::list_families)
+            .service(begin::begin_build)
+            .service(begin::explain_card_cam)
             .service(curve::compute_curve)
             .service(calibrate::calibrate)
             .service(sensitivity::compute_sensitivity)

@@ -32,6 +32,10 @@ export type Merged = Schemas['Merged']
 export type Conflict = Schemas['Conflict']
 export type Place = Schemas['Place']
 export type Term = Schemas['Term']
+export type Asked = Schemas['Asked']
+export type BecauseReport = Schemas['BecauseReport']
+export type BeginningReport = Schemas['BeginningReport']
+export type FamilyReport = Schemas['FamilyReport']
 export type BuildSummary = Schemas['BuildSummary']
 export type CurveLine = Schemas['Line_CurveStep_CurveDone']
 export type CurveRequest = Schemas['CurveRequest']
@@ -56,7 +60,9 @@ export type FitMargin = Schemas['FitMargin']
 export type SideWord = Schemas['Side']
 
 /** This page to the server: each page has its turn. */
-export const PAGE_HEADERS: Readonly<Record<string, string>> = { 'Upper-Lobe-Page': crypto.randomUUID() }
+export const PAGE_HEADERS: Readonly<Record<string, string>> = {
+  'Upper-Lobe-Page': crypto.randomUUID(),
+}
 
 export const client = createClient<paths>({ baseUrl: '/', headers: PAGE_HEADERS })
 
@@ -108,6 +114,7 @@ function unreachable(): Problem {
     type: 'urn:upper-lobe:problem:no-answer',
     title: 'no answer',
     status: 0,
-    detail: 'The server does not answer. Your edits are kept in this tab; start it again and carry on.',
+    detail:
+      'The server does not answer. Your edits are kept in this tab; start it again and carry on.',
   }
 }

@@ -22,6 +22,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The build it would be; nothing is kept. */
+        post: operations["begin_build"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds": {
         parameters: {
             query?: never;
@@ -161,6 +178,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/card-cam": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The cam that the card rules of the trade give for a candidate's plan and engine, with reasons. */
+        post: operations["explain_card_cam"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/curve": {
         parameters: {
             query?: never;
@@ -189,6 +223,23 @@ export interface paths {
         put?: never;
         /** Every field that differs. */
         post: operations["list_differences"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Families of engines a build may begin from. */
+        get: operations["list_families"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -392,6 +443,13 @@ export interface components {
             /** @description Sentences a builder should read. */
             warnings: string[];
         };
+        /** @description A field that is asked for before a build begins. */
+        Asked: {
+            /** @description The field, its text what is assumed or what was typed. */
+            field: components["schemas"]["FormField"];
+            /** @description Between what most engines of the family lie, as they are written; absent where nothing is said. */
+            range?: string[] | null;
+        };
         /** @description A default that was used. */
         Assumed: {
             /** @description Path of the absent field. */
@@ -400,6 +458,46 @@ export interface components {
             value: string;
             /** @description Why this value. */
             why: string;
+        };
+        /** @description One decision of a card's cam. */
+        BecauseReport: {
+            /** @description What was decided. */
+            decision: string;
+            /** @description Where the rule is from. */
+            source: string;
+            /** @description As read. */
+            value: components["schemas"]["Shown"];
+            /** @description Why. */
+            why: string;
+        };
+        /** @description What to begin, and the units bare numbers are taken in. */
+        BeginRequest: {
+            /** @description Family, heads, use, and what is known. */
+            beginning: components["schemas"]["Beginning"];
+            /** @description Units. */
+            system?: components["schemas"]["UnitSystem"];
+        };
+        /** @description What a build begins from. */
+        Beginning: {
+            /** @description Word of the family. */
+            family: string;
+            /** @description What its heads are cast of; the family's likeliest when absent. */
+            heads?: string | null;
+            /** @description What is known already. */
+            known?: components["schemas"]["Known"][];
+            /** @description What it is called. */
+            name: string;
+            /** @description What it is for; the family's likeliest when absent. */
+            use?: string | null;
+        };
+        /** @description A build that could begin, not kept anywhere. */
+        BeginningReport: {
+            /** @description What is asked, what settles most first. */
+            asked: components["schemas"]["Asked"][];
+            /** @description The first cam, decision by decision. */
+            because: components["schemas"]["BecauseReport"][];
+            /** @description The whole document. */
+            document: string;
         };
         /** @description A candidate laid beside the one in view. */
         Beside: {
@@ -1458,6 +1556,20 @@ export interface components {
             /** @description Its name. */
             name: string;
         };
+        /** @description The cam that card rules give for a candidate's plan and engine, or what they lack. */
+        CardCamReport: {
+            /** @description The decisions in their order; empty where something is lacking. */
+            because: components["schemas"]["BecauseReport"][];
+            /** @description What plan and engine lack for it. */
+            needs: components["schemas"]["Named"][];
+        };
+        /** @description Whose first cam. */
+        CardCamRequest: {
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description The document's text. */
+            document: string;
+        };
         /**
          * @description A number of the card that moves the events.
          * @enum {string}
@@ -1658,6 +1770,12 @@ export interface components {
                 source: string;
             };
         } | {
+            /** @description A first cam by the card rules of the trade in the place of a candidate's. */
+            card_cam: {
+                /** @description Identifier of the candidate. */
+                candidate: string;
+            };
+        } | {
             /** @description An event moved to a crank degree, the other three held. */
             move_event: {
                 /** @description Identifier of the candidate. */
@@ -1747,6 +1865,19 @@ export interface components {
             reference: string;
             /** @description Two letters. */
             short: string;
+        };
+        /** @description A family of engines as it is offered. */
+        FamilyReport: {
+            /** @description In a sentence. */
+            about: string;
+            /** @description Its word. */
+            family: string;
+            /** @description What its heads are cast of, the likeliest first. */
+            heads: string[];
+            /** @description As people say it. */
+            title: string;
+            /** @description Uses it is offered for, the likeliest first. */
+            uses: string[];
         };
         /** @description One refused value. */
         Fault: {
@@ -1941,6 +2072,13 @@ export interface components {
             name: string;
             /** @description Of which side, where they differ. */
             side: components["schemas"]["Side"];
+        };
+        /** @description A field whose value is known, as typed. */
+        Known: {
+            /** @description Path of the field. */
+            field: string;
+            /** @description As typed; empty leaves the family's. */
+            text: string;
         };
         /** @description Lash and heat. */
         LashReport: {
@@ -3015,6 +3153,37 @@ export interface operations {
             };
         };
     };
+    begin_build: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BeginningReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_builds: {
         parameters: {
             query?: {
@@ -3360,6 +3529,37 @@ export interface operations {
             };
         };
     };
+    explain_card_cam: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardCamRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardCamReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     compute_curve: {
         parameters: {
             query?: never;
@@ -3418,6 +3618,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_families: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyReport"][];
                 };
             };
         };

@@ -1,14 +1,15 @@
 import { App as AntApp, Button, ConfigProvider, Result, Spin } from 'antd'
-import { useEffect, useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { UnitSystem } from '../api/client'
 import { Refusal } from '../api/client'
+import { BeginDialog } from '../features/begin/BeginDialog'
 import { useBuilds, useBuildWork, useOpenedBuild } from '../features/builds/useBuilds'
-import { draftOf, tabStorage } from '../features/session/draft'
-import { Session } from '../features/session/session'
-import { SessionContext } from '../features/session/useSession'
-import { useBuildInAddress } from './address'
+import { draftOf, tabStorage } from '../model/draft'
+import { Session } from '../model/session'
+import { SessionContext } from '../model/useSession'
+import { useAddress } from './address'
 import { Frame } from './Frame'
-import { themeOf } from './theme'
+import { themeOf } from '../model/theme'
 import { useDark } from './useDark'
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content
@@ -28,17 +29,33 @@ export function App() {
 /** The build in the address, or the one saved last. */
 function Opened({ dark, onDark }: { dark: boolean; onDark: (dark: boolean) => void }) {
   const builds = useBuilds()
-  const [wanted, setWanted] = useBuildInAddress()
+  const { address, go } = useAddress()
+  const wanted = address.build
+  const setWanted = useCallback(
+    (build: number) => go({ build, step: undefined, paper: undefined, candidate: undefined }),
+    [go],
+  )
+  const [beginning, setBeginning] = useState(false)
+  const begin = useCallback(() => setBeginning(true), [])
   const id = wanted ?? builds.data?.[0]?.id
   const opened = useOpenedBuild(id)
   const [system, setSystem] = useState<UnitSystem>('inch')
   const session = useMemo(
-    () => (opened.data ? new Session(opened.data.summary, opened.data.document, undefined, system) : undefined),
+    () =>
+      opened.data
+        ? new Session(opened.data.summary, opened.data.document, address.candidate, system)
+        : undefined,
     // Units chosen in a session last for the next one; they do not make a new one.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [opened.data],
   )
-  useEffect(() => session?.subscribe(() => { setSystem(session.read().system) }), [session])
+  useEffect(
+    () =>
+      session?.subscribe(() => {
+        setSystem(session.read().system)
+      }),
+    [session],
+  )
   const work = useBuildWork(setWanted)
   const trouble = builds.error ?? opened.error
   const left = isGone(opened.error) && id !== undefined ? draftOf(tabStorage(), id) : undefined
@@ -47,20 +64,64 @@ function Opened({ dark, onDark }: { dark: boolean; onDark: (dark: boolean) => vo
       <Result
         status="warning"
         title="The build could not be read"
-        subTitle={work.trouble ?? (left ? `${trouble.message}. This tab still holds edits of it that were not saved.` : trouble.message)}
+        subTitle={
+          work.trouble ??
+          (left
+            ? `${trouble.message}. This tab still holds edits of it that were not saved.`
+            : trouble.message)
+        }
         extra={[
-          <Button key="again" type={left ? 'default' : 'primary'} onClick={() => { void builds.refetch(); void opened.refetch() }}>Try again</Button>,
-          left ? <Button key="keep" type="primary" onClick={() => { void work.keep(left.document) }}>Keep them as a new build</Button> : null,
-          wanted === undefined ? null : <Button key="other" onClick={() => { window.location.hash = ''; void builds.refetch() }}>Open the build saved last</Button>,
+          <Button
+            key="again"
+            type={left ? 'default' : 'primary'}
+            onClick={() => {
+              void builds.refetch()
+              void opened.refetch()
+            }}
+          >
+            Try again
+          </Button>,
+          left ? (
+            <Button key="keep" type="primary" onClick={() => void work.keep(left.document)}>
+              Keep them as a new build
+            </Button>
+          ) : null,
+          wanted === undefined ? null : (
+            <Button
+              key="other"
+              onClick={() => {
+                window.location.hash = ''
+                void builds.refetch()
+              }}
+            >
+              Open the build saved last
+            </Button>
+          ),
         ]}
       />
     )
   }
-  if (builds.data?.length === 0 && id === undefined) return <NoBuilds onMade={setWanted} />
+  const dialog = (
+    <BeginDialog
+      open={beginning}
+      system={system}
+      onClose={() => setBeginning(false)}
+      onOpen={setWanted}
+    />
+  )
+  if (builds.data?.length === 0 && id === undefined) {
+    return (
+      <>
+        <NoBuilds onBegin={begin} />
+        {dialog}
+      </>
+    )
+  }
   if (!session) return <Spin className="opening" size="large" aria-label="Opening the build" />
   return (
     <SessionContext value={session}>
-      <Frame key={id} dark={dark} onDark={() => { onDark(!dark) }} onOpen={setWanted} />
+      {dialog}
+      <Frame key={id} dark={dark} onDark={() => onDark(!dark)} onOpen={setWanted} onBegin={begin} />
     </SessionContext>
   )
 }
@@ -69,13 +130,16 @@ function isGone(error: Error | null): boolean {
   return error instanceof Refusal && error.problem.status === 404
 }
 
-function NoBuilds({ onMade }: { onMade: (id: number) => void }) {
-  const { begin, trouble } = useBuildWork(onMade)
+function NoBuilds({ onBegin }: { onBegin: () => void }) {
   return (
     <Result
       title="No builds in use"
-      subTitle={trouble ?? 'Begin with an empty one; the demo builds come with: upper-lobe demo.'}
-      extra={<Button type="primary" onClick={() => { void begin('My first build') }}>Begin a build</Button>}
+      subTitle="Begin from a likely engine and change what you know; the demo builds come with: upper-lobe demo."
+      extra={
+        <Button type="primary" onClick={onBegin}>
+          Begin a build
+        </Button>
+      }
     />
   )
 }

@@ -1,82 +1,114 @@
 import { ConfigProvider } from 'antd'
-import { useCallback, useContext, useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
+import type { PartKind } from '../api/client'
 import { BuildsDrawer } from '../features/builds/BuildsDrawer'
 import { useServerState } from '../features/builds/useBuilds'
-import type { PartKind } from '../api/client'
 import { MergeDialog } from '../features/merge/MergeDialog'
 import { Palette } from '../features/palette/Palette'
-import { useCommands } from '../features/palette/useCommands'
-import { useSession, useSessionPart } from '../features/session/useSession'
 import { Shelf } from '../features/shelf/Shelf'
 import { useStripView } from '../features/strip/useStripView'
-import type { Place, PlaceControl } from './place'
-import { PlaceContext } from './place'
-import { Shortcuts } from './Shortcuts'
-import { useShortcuts } from './shortcuts'
-import type { StepName } from './steps'
-import { TALL_AT_FIRST } from './steps'
-import { themeOf } from './theme'
+import type { Ways } from '../model/place'
+import { PlaceContext } from '../model/place'
+import { themeOf } from '../model/theme'
+import { useSession, useSessionPart } from '../model/useSession'
+import { stepNamed } from '../steps/registry'
+import type { Action } from './actions'
+import { actionsOf } from './actions'
+import { rememberBuild } from './address'
+import { KeysAndWords } from './KeysAndWords'
+import type { Layer } from './TopBar'
 import { TopBar } from './TopBar'
+import { useCommands } from './useCommands'
+import { useKeys, useLeaveWarning } from './useKeys'
+import { useWays } from './useWays'
 import { Workbench } from './Workbench'
 
 const BAR_THEME = themeOf(true)
 
-type Layer = 'builds' | 'find' | 'help'
+interface Props {
+  readonly dark: boolean
+  readonly onDark: () => void
+  readonly onOpen: (id: number) => void
+  /** Begins another build. */
+  readonly onBegin: () => void
+}
 
 /** One opened build: bar, bench, and what opens over them. */
-export function Frame({ dark, onDark, onOpen }: { dark: boolean; onDark: () => void; onOpen: (id: number) => void }) {
+export function Frame({ dark, onDark, onOpen, onBegin }: Props) {
   const session = useSession()
   const current = useSessionPart((state) => state.summary.id)
+  const system = useSessionPart((state) => state.system)
   const readOnly = useServerState().data?.read_only === true
   const [layer, setLayer] = useState<Layer>()
   const [shelf, setShelf] = useState<PartKind>()
-  const [place, setPlace] = useState<Place>(() => ({ step: firstStep(session.read().history.present), focus: undefined, sheet: false }))
-  const goToStep = useCallback((step: StepName) => { setPlace({ step, focus: undefined, sheet: false }) }, [])
-  const control: PlaceControl = useMemo(() => ({
-    place,
-    goToStep,
-    goToField: (step: StepName, focus: string) => { setPlace({ step, focus, sheet: false }) },
-    openSheet: () => { setPlace((now) => ({ ...now, sheet: true })) },
-    openShelf: setShelf,
-    closeSheet: () => { setPlace((now) => ({ ...now, sheet: false })) },
-  }), [place, goToStep])
-  const strip = useStripView(place.step, TALL_AT_FIRST.includes(place.step))
-  const keys = useMemo(() => ({ find: () => { setLayer('find') }, help: () => { setLayer('help') }, step: goToStep, strip: strip.onTall }), [goToStep, strip.onTall])
-  useShortcuts(session, keys)
-  const close = () => { setLayer(undefined) }
-  const builds = useCallback(() => { setLayer('builds') }, [])
+  const ways = useWays(setShelf)
+  const { step } = ways.place
+  const strip = useStripView(step, stepNamed(step).tall)
+  const actions = useMemo(
+    () =>
+      actionsOf(session, system, ways, {
+        find: () => setLayer('find'),
+        help: () => setLayer('help'),
+        builds: () => setLayer('builds'),
+        begin: onBegin,
+        strip: strip.onTall,
+        dark: onDark,
+      }),
+    [session, system, ways, onBegin, strip.onTall, onDark],
+  )
+  useKeys(actions)
+  useLeaveWarning(session)
+  const close = useCallback(() => setLayer(undefined), [])
   return (
-    <PlaceContext value={control}>
+    <PlaceContext value={ways}>
       {/* The bar is dark in both themes. */}
       <ConfigProvider theme={BAR_THEME}>
-        <TopBar readOnly={readOnly} dark={dark} onDark={onDark} onOpen={onOpen} onBuilds={builds} onFind={keys.find} onHelp={keys.help} onSheet={control.openSheet} onShelf={control.openShelf} />
+        <TopBar
+          readOnly={readOnly}
+          dark={dark}
+          onDark={onDark}
+          onOpen={onOpen}
+          onLayer={setLayer}
+        />
       </ConfigProvider>
       <Workbench strip={strip} onOpen={onOpen} />
-      <BuildsDrawer open={layer === 'builds'} current={current} readOnly={readOnly} onClose={close} onOpen={onOpen} />
-      <Shelf kind={shelf} readOnly={readOnly} onKind={setShelf} onClose={() => { setShelf(undefined) }} />
-      <Shortcuts open={layer === 'help'} onClose={close} />
-      <MergeDialog />
-      {layer === 'find' ? <FindAnything onClose={close} onBuilds={builds} onHelp={keys.help} onDark={onDark} /> : null}
+      <BuildsDrawer
+        open={layer === 'builds'}
+        current={current}
+        readOnly={readOnly}
+        onClose={close}
+        onOpen={onOpen}
+        onBegin={onBegin}
+      />
+      <Shelf
+        kind={shelf}
+        readOnly={readOnly}
+        onKind={setShelf}
+        onClose={() => setShelf(undefined)}
+      />
+      <KeysAndWords open={layer === 'help'} actions={actions} onClose={close} />
+      <MergeDialog onKept={rememberBuild} />
+      {layer === 'find' ? (
+        <FindAnything
+          ways={ways}
+          actions={actions}
+          onOpen={onOpen}
+          onHelp={() => setLayer('help')}
+          onClose={close}
+        />
+      ) : null}
     </PlaceContext>
   )
 }
 
-/** A build without any lobe begins at the plan; one with lobes opens where they are seen. */
-function firstStep(document: string): StepName {
-  return document.includes('"lobe_lift"') || document.includes('"profile"') ? 'events' : 'plan'
+interface FindProps {
+  readonly ways: Ways
+  readonly actions: readonly Action[]
+  readonly onOpen: (id: number) => void
+  readonly onHelp: () => void
+  readonly onClose: () => void
 }
 
-function FindAnything({ onClose, onBuilds, onHelp, onDark }: { onClose: () => void; onBuilds: () => void; onHelp: () => void; onDark: () => void }) {
-  const control = useContext(PlaceContext)
-  const nothing = () => undefined
-  const commands = useCommands({
-    goToStep: control?.goToStep ?? nothing,
-    goToField: control?.goToField ?? nothing,
-    openSheet: control?.openSheet ?? nothing,
-    openShelf: control?.openShelf ?? nothing,
-    openBuilds: onBuilds,
-    openHelp: onHelp,
-    toggleDark: onDark,
-  })
-  return <Palette open commands={commands} onClose={onClose} />
+function FindAnything({ onClose, ...doors }: FindProps) {
+  return <Palette open commands={useCommands(doors)} onClose={onClose} />
 }

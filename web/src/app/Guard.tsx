@@ -1,7 +1,7 @@
 import { Button, Result } from 'antd'
 import type { ReactNode } from 'react'
 import { ErrorBoundary } from 'react-error-boundary'
-import { useSessionPart } from '../features/session/useSession'
+import { useSessionPart } from '../model/useSession'
 
 /** One part of the bench: what breaks in it leaves the rest at work, and the next edit tries it again. */
 export function Guard({ what, children }: { what: string; children: ReactNode }) {
@@ -11,8 +11,11 @@ export function Guard({ what, children }: { what: string; children: ReactNode })
       resetKeys={[answer]}
       fallbackRender={({ error, resetErrorBoundary }) => (
         <p className="fault" role="alert">
-          {what} could not be drawn: {reasonOf(error)}. The document is as it was; edits and saving work.{' '}
-          <button type="button" className="link" onClick={resetErrorBoundary}>Try again</button>
+          {what} could not be drawn: {reasonOf(error)}. The document is as it was; edits and saving
+          work.{' '}
+          <button type="button" className="link" onClick={resetErrorBoundary}>
+            Try again
+          </button>
         </p>
       )}
     >
@@ -30,7 +33,11 @@ export function LastGuard({ children }: { children: ReactNode }) {
           status="warning"
           title="The page met something it cannot draw"
           subTitle={`${reasonOf(error)}. What was saved is safe, and unsaved edits of this tab come back after a reload.`}
-          extra={<Button type="primary" onClick={() => { window.location.reload() }}>Reload</Button>}
+          extra={
+            <Button type="primary" onClick={() => window.location.reload()}>
+              Reload
+            </Button>
+          }
         />
       )}
     >

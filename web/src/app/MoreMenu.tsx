@@ -1,26 +1,34 @@
 import { Button, Dropdown } from 'antd'
 import { useRef } from 'react'
-import type { PartKind } from '../api/client'
+import { usePlace } from '../model/place'
 import { useFiles } from '../features/builds/useFiles'
 
 interface Props {
   readonly dark: boolean
   readonly readOnly: boolean
   readonly onDark: () => void
-  readonly onSheet: () => void
-  readonly onShelf: (kind: PartKind) => void
   readonly onOpen: (id: number) => void
 }
 
 /** What is needed now and then: files, paper, light. */
-export function MoreMenu({ dark, readOnly, onDark, onSheet, onShelf, onOpen }: Props) {
+export function MoreMenu({ dark, readOnly, onDark, onOpen }: Props) {
+  const { openPaper, openShelf } = usePlace()
   const picker = useRef<HTMLInputElement>(null)
   const { take, give } = useFiles(onOpen)
   const items = [
-    { key: 'import', label: 'Import a build document', disabled: readOnly, onClick: () => picker.current?.click() },
+    {
+      key: 'import',
+      label: 'Import a build document',
+      disabled: readOnly,
+      onClick: () => picker.current?.click(),
+    },
     { key: 'export', label: 'Export this build', onClick: give },
-    { key: 'shelf', label: 'Parts shelf', onClick: () => { onShelf('cam') } },
-    { key: 'sheet', label: 'Build sheet, to print', onClick: onSheet },
+    {
+      key: 'shelf',
+      label: 'Parts shelf',
+      onClick: () => openShelf('cam'),
+    },
+    { key: 'sheet', label: 'Build sheet, to print', onClick: () => openPaper('sheet') },
     { key: 'dark', label: dark ? 'Light' : 'Dark', onClick: onDark },
   ]
   return (
@@ -38,7 +46,9 @@ export function MoreMenu({ dark, readOnly, onDark, onSheet, onShelf, onOpen }: P
         }}
       />
       <Dropdown trigger={['click']} menu={{ items }}>
-        <Button size="small" aria-label="More: import, export, print, light or dark">More ▾</Button>
+        <Button size="small" aria-label="More: import, export, print, light or dark">
+          More ▾
+        </Button>
       </Dropdown>
     </>
   )

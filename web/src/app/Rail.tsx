@@ -1,7 +1,8 @@
 import { useMemo } from 'react'
-import { useCandidate, useSessionPart } from '../features/session/useSession'
-import type { StepName } from './steps'
-import { stateOf, STEPS, tallyOf } from './steps'
+import type { StepName } from '../model/place'
+import { tallyOf } from '../model/groups'
+import { useCandidate, useSessionPart } from '../model/useSession'
+import { stateOf, STEPS } from '../steps/registry'
 
 /** The way through the work, each step with its state in a word. */
 export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName) => void }) {
@@ -9,12 +10,18 @@ export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName
   const fields = useSessionPart((state) => state.answer?.fields)
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const candidates = useSessionPart((state) => state.answer?.candidates.length) ?? 0
-  const tallies = useMemo(() => new Map(STEPS.map(({ name }) => [name, tallyOf(name, fields ?? [], index)])), [fields, index])
+  const tallies = useMemo(
+    () =>
+      new Map(
+        STEPS.map(({ name, groups }) => [name, tallyOf(groups, fields ?? [], index)] as const),
+      ),
+    [fields, index],
+  )
   const word = (name: StepName): { text: string; verdict?: string } => {
     const verdict = stateOf(name, limits)
     if (verdict !== undefined) return { text: verdict, verdict }
-    if (name === 'compare') return { text: candidates > 1 ? String(candidates) : '' }
-    if (name === 'torque') return { text: '' }
+    if (name === 'decide') return { text: candidates > 1 ? String(candidates) : '' }
+    if (name === 'torque' || name === 'order') return { text: '' }
     const { assumed, given } = tallies.get(name) ?? { assumed: 0, given: 0 }
     return { text: given === 0 ? 'empty' : assumed > 0 ? `${assumed} assumed` : 'given' }
   }
@@ -23,7 +30,13 @@ export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName
       {STEPS.map(({ name, title }) => {
         const state = word(name)
         return (
-          <button type="button" key={name} className={name === step ? 'chosen' : ''} aria-current={name === step ? 'step' : undefined} onClick={() => { onStep(name) }}>
+          <button
+            type="button"
+            key={name}
+            className={name === step ? 'chosen' : ''}
+            aria-current={name === step ? 'step' : undefined}
+            onClick={() => onStep(name)}
+          >
             <span>{title}</span>
             <span className={`state ${state.verdict ?? ''}`}>{state.text}</span>
           </button>

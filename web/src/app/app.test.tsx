@@ -5,7 +5,7 @@ import { client } from '../api/client'
 import { WholeArchive } from '../features/builds/WholeArchive'
 import { Palette } from '../features/palette/Palette'
 import type { Command } from '../features/palette/commands'
-import { useSessionPart } from '../features/session/useSession'
+import { useSessionPart } from '../model/useSession'
 import type { Pretend } from '../test/pretend'
 import { heldIn, Page, pretend, rested, sessionOn } from '../test/pretend'
 import { Banner } from './Banner'
@@ -20,7 +20,9 @@ beforeEach(() => {
 const set = (text: string) => ({ set: { field: 'bore', text } })
 
 function says(state: { read_only: boolean; troubles: string[] }): void {
-  vi.spyOn(client, 'GET').mockImplementation(() => Promise.resolve({ data: { version: '1', ...state } }))
+  vi.spyOn(client, 'GET').mockImplementation(() =>
+    Promise.resolve({ data: { version: '1', ...state } }),
+  )
 }
 
 /** Breaks while the document says so. */
@@ -33,13 +35,26 @@ function Fragile() {
 test('a picture that breaks says so, and the next edit draws it again', async () => {
   const quiet = vi.spyOn(console, 'error').mockImplementation(() => undefined)
   const session = sessionOn({ bore: '4 in' })
-  render(<Page session={session}><Guard what="The strip"><Fragile /></Guard><p>the rest</p></Page>)
+  render(
+    <Page session={session}>
+      <Guard what="The strip">
+        <Fragile />
+      </Guard>
+      <p>the rest</p>
+    </Page>,
+  )
   await act(() => rested(session))
-  act(() => { session.edit(set('breaks it')) })
+  act(() => {
+    session.edit(set('breaks it'))
+  })
   await act(() => rested(session))
-  expect(screen.getByRole('alert').textContent).toContain('The strip could not be drawn: nothing to draw. The document is as it was')
+  expect(screen.getByRole('alert').textContent).toContain(
+    'The strip could not be drawn: nothing to draw. The document is as it was',
+  )
   expect(screen.getByText('the rest')).toBeDefined()
-  act(() => { session.undo() })
+  act(() => {
+    session.undo()
+  })
   await act(() => rested(session))
   expect(screen.getByText('drawn with 4 in')).toBeDefined()
   quiet.mockRestore()
@@ -47,17 +62,30 @@ test('a picture that breaks says so, and the next edit draws it again', async ()
 
 test('what breaks outside the bench leaves no white page', () => {
   const quiet = vi.spyOn(console, 'error').mockImplementation(() => undefined)
-  const Broken = () => { throw new Error('everything') }
-  render(<LastGuard><Broken /></LastGuard>)
+  const Broken = () => {
+    throw new Error('everything')
+  }
+  render(
+    <LastGuard>
+      <Broken />
+    </LastGuard>,
+  )
   expect(screen.getByText('The page met something it cannot draw')).toBeDefined()
   expect(screen.getByRole('button', { name: 'Reload' })).toBeDefined()
   quiet.mockRestore()
 })
 
 test('a store that may only be read, and damage in it, are said', async () => {
-  says({ read_only: true, troubles: ['Tollgate, revision 2 (build 3): its text is not the one that was saved'] })
+  says({
+    read_only: true,
+    troubles: ['Tollgate, revision 2 (build 3): its text is not the one that was saved'],
+  })
   const session = sessionOn({ bore: '4 in' })
-  render(<Page session={session}><Banner onOpen={() => undefined} /></Page>)
+  render(
+    <Page session={session}>
+      <Banner onOpen={() => undefined} />
+    </Page>,
+  )
   await act(() => rested(session))
   expect(screen.getByText(/This database may only be read/)).toBeDefined()
   expect(screen.getByText(/Tollgate, revision 2/)).toBeDefined()
@@ -67,13 +95,19 @@ test('a build that is gone is kept as a new one, and opened', async () => {
   says({ read_only: false, troubles: [] })
   const session = sessionOn({ bore: '4 in' })
   const onOpen = vi.fn()
-  render(<Page session={session}><Banner onOpen={onOpen} /></Page>)
+  render(
+    <Page session={session}>
+      <Banner onOpen={onOpen} />
+    </Page>,
+  )
   session.edit(set('4.1 in'))
   server.refuseSave({ status: 404 })
   session.save()
   await act(() => rested(session))
   fireEvent.click(screen.getByRole('button', { name: 'Keep it as a new build' }))
-  await waitFor(() => { expect(onOpen).toHaveBeenCalledWith(8) })
+  await waitFor(() => {
+    expect(onOpen).toHaveBeenCalledWith(8)
+  })
 })
 
 test('edits of before a reload are said, and can be put back', async () => {
@@ -82,23 +116,35 @@ test('edits of before a reload are said, and can be put back', async () => {
   first.edit(set('4.2 in'))
   await rested(first)
   const session = sessionOn({ bore: '4 in' })
-  render(<Page session={session}><Banner onOpen={() => undefined} /></Page>)
+  render(
+    <Page session={session}>
+      <Banner onOpen={() => undefined} />
+    </Page>,
+  )
   await act(() => rested(session))
   fireEvent.click(screen.getByRole('button', { name: 'Back to what was saved' }))
   await act(() => rested(session))
   expect(heldIn(session.read().history.present).bore).toBe('4 in')
 })
 
-const commands: Command[] = ['Save', 'Intake centreline', 'Seat load'].map((title) => ({ id: title, title, kind: 'field', run: vi.fn() }))
+const commands: Command[] = ['Save', 'Intake centreline', 'Seat load'].map((title) => ({
+  id: title,
+  title,
+  kind: 'field',
+  run: vi.fn(),
+}))
 
 test('the palette is driven by keys alone', () => {
   const onClose = vi.fn()
   render(<Palette open commands={commands} onClose={onClose} />)
   const finder = screen.getByRole('combobox')
   fireEvent.change(finder, { target: { value: 'centerline' } })
-  expect(screen.getAllByRole('option').map((option) => option.textContent)).toEqual(['Intake centreline field'])
+  expect(screen.getAllByRole('option').map((option) => option.textContent)).toEqual([
+    'Intake centreline field',
+  ])
   fireEvent.change(finder, { target: { value: '' } })
-  for (const key of ['ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowUp']) fireEvent.keyDown(finder, { key })
+  for (const key of ['ArrowDown', 'ArrowDown', 'ArrowDown', 'ArrowUp'])
+    fireEvent.keyDown(finder, { key })
   expect(screen.getByRole('option', { selected: true }).textContent).toBe('Intake centreline field')
   fireEvent.keyDown(finder, { key: 'Enter' })
   expect(commands[1]?.run).toHaveBeenCalledOnce()
@@ -111,19 +157,47 @@ test('the palette is driven by keys alone', () => {
 
 test('an archive is sent as the file it is, and a refusal says that nothing was added', async () => {
   const post = vi.spyOn(client, 'POST')
-  post.mockImplementation(() => Promise.resolve({ data: { builds: 2, parts_added: 3, parts_changed: 1 } }))
+  post.mockImplementation(() =>
+    Promise.resolve({ data: { builds: 2, parts_added: 3, parts_changed: 1 } }),
+  )
   const session = sessionOn({ bore: '4 in' })
-  render(<Page session={session}><AntApp><WholeArchive readOnly={false} /></AntApp></Page>)
+  render(
+    <Page session={session}>
+      <AntApp>
+        <WholeArchive readOnly={false} />
+      </AntApp>
+    </Page>,
+  )
   const file = new File(['PK'], 'all.zip', { type: 'application/zip' })
-  fireEvent.change(screen.getByLabelText('Archive of everything, file'), { target: { files: [file] } })
+  fireEvent.change(screen.getByLabelText('Archive of everything, file'), {
+    target: { files: [file] },
+  })
   expect(await screen.findByText('2 builds added; 3 parts added, 1 changed')).toBeDefined()
-  const asked = (post.mock.calls as unknown[][]).find(([path]) => path === '/api/archive')?.[1] as { bodySerializer: () => unknown }
+  const asked = (post.mock.calls as unknown[][]).find(([path]) => path === '/api/archive')?.[1] as {
+    bodySerializer: () => unknown
+  }
   expect(asked.bodySerializer()).toBe(file)
-  post.mockImplementation(() => Promise.resolve({ error: { title: 'refused', detail: 'this is no ZIP archive: nothing was added', status: 422 } }))
-  fireEvent.change(screen.getByLabelText('Archive of everything, file'), { target: { files: [file] } })
-  await waitFor(() => { expect(document.querySelector('.whole-archive [role=alert]')?.textContent).toContain('nothing was added') })
+  post.mockImplementation(() =>
+    Promise.resolve({
+      error: { title: 'refused', detail: 'this is no ZIP archive: nothing was added', status: 422 },
+    }),
+  )
+  fireEvent.change(screen.getByLabelText('Archive of everything, file'), {
+    target: { files: [file] },
+  })
+  await waitFor(() => {
+    expect(document.querySelector('.whole-archive [role=alert]')?.textContent).toContain(
+      'nothing was added',
+    )
+  })
   cleanup()
-  render(<Page session={session}><AntApp><WholeArchive readOnly /></AntApp></Page>)
+  render(
+    <Page session={session}>
+      <AntApp>
+        <WholeArchive readOnly />
+      </AntApp>
+    </Page>,
+  )
   expect(screen.queryByLabelText('Archive of everything, file')).toBeNull()
   expect(screen.getByRole('link', { name: 'Export everything' })).toBeDefined()
 })

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react'
-import { keep, kept } from '../keep'
+import { keep, kept } from '../model/keep'
 
 const KEY = 'upper-lobe.dark'
 
@@ -7,9 +7,13 @@ const KEY = 'upper-lobe.dark'
 export function useDark(): [boolean, (dark: boolean) => void] {
   const [dark, setDark] = useState(() => {
     const chosen = kept(KEY)
-    return chosen === null ? window.matchMedia('(prefers-color-scheme: dark)').matches : chosen === 'yes'
+    return chosen === null
+      ? window.matchMedia('(prefers-color-scheme: dark)').matches
+      : chosen === 'yes'
   })
-  useEffect(() => { document.documentElement.dataset['theme'] = dark ? 'dark' : 'light' }, [dark])
+  useEffect(() => {
+    document.documentElement.dataset['theme'] = dark ? 'dark' : 'light'
+  }, [dark])
   const choose = (next: boolean) => {
     keep(KEY, next ? 'yes' : 'no')
     setDark(next)

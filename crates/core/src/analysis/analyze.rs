@@ -3,6 +3,7 @@
 use super::cautions::warn;
 use super::curve::{findings_of, gas_finding};
 use super::unknowns::measure_next;
+use crate::begin::strangers;
 use crate::build::Build;
 use crate::candidate::Stages;
 use crate::candidate::breathing::breathing;
@@ -131,7 +132,7 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
         Some(id) => vec![views.iter().find(|v| v.id == *id).ok_or_else(|| unknown_candidate("candidate", id, &views))?],
     };
     let ledger = Ledger::default();
-    let mut warnings = Vec::new();
+    let mut warnings = strangers(build.value());
     let candidates =
         chosen.into_iter().map(|view| report_of(build, view, request, &ledger, stages, &mut warnings)).collect();
     Ok(Analysis {

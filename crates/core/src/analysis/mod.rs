@@ -4,6 +4,7 @@
 //! order: the same document gives the same bits.
 
 mod analyze;
+mod beginning;
 mod calibration;
 mod cautions;
 mod compare;
@@ -13,6 +14,7 @@ mod readings;
 mod sensitivity;
 mod unknowns;
 
+pub use crate::begin::{Beginning, Known};
 pub use crate::build::Build;
 pub use crate::candidate::breathing::Effort;
 pub use crate::candidate::{Key, Stages};
@@ -27,6 +29,9 @@ pub use crate::quantity::{Dimension, Shown, UnitSystem};
 pub use crate::report::*;
 pub use crate::work::{Class, Halted, Job, Watch};
 pub use analyze::{PartName, Request, analyze};
+pub use beginning::{
+    Asked, BecauseReport, BeginningReport, CardCamReport, FamilyReport, beginning, card_cam_report, families,
+};
 pub use calibration::{CalibrationJob, CalibrationStep};
 pub use compare::{Comparison, compare};
 pub use curve::{CurveJob, CurveStep};

@@ -29,6 +29,13 @@ pub fn set_source(document: &mut Value, path: &str, source: &str) -> Result<(), 
     put(document, &steps, value).ok_or_else(unknown)
 }
 
+/// Puts `value` at `path`, making the objects on the way; a path that leads nowhere changes nothing.
+pub(crate) fn put_value(document: &mut Value, path: &str, value: Value) {
+    if let Some(steps) = steps(path) {
+        put(document, &steps, Some(value));
+    }
+}
+
 /// The JSON of a text typed for `kind`; `None` for an empty one.
 pub(crate) fn value_of(kind: &Kind, text: &str, path: &str, system: UnitSystem) -> Result<Option<Value>, Fault> {
     if text.is_empty() {

@@ -18,6 +18,8 @@ pub struct Field {
     pub kind: Kind,
     /// The text assumed when it is absent; `None` means unknown.
     pub default: Option<&'static str>,
+    /// The neighbour whose word chooses the default, and the text for each of its words: it goes before [`Self::default`].
+    pub default_by: Option<DefaultBy>,
     /// A document without it is refused.
     pub required: bool,
     /// The neighbour of the same object, and its words, with which this field has a meaning; always when absent.
@@ -25,6 +27,9 @@ pub struct Field {
     /// The neighbour without which the default stands for nothing.
     pub beside: Option<&'static str>,
 }
+
+/// A neighbour's key, and the default for each of its words.
+pub type DefaultBy = (&'static str, &'static [(&'static str, &'static str)]);
 
 /// What a value may be.
 #[derive(Debug)]
@@ -194,7 +199,7 @@ pub(super) const fn sided(name: &'static str, doc: &'static str, fields: &'stati
 
 /// A row of any kind that is optional and has no default.
 pub(super) const fn plain(key: &'static str, label: &'static str, kind: Kind, doc: &'static str) -> Field {
-    Field { key, label, doc, kind, default: None, required: false, when: None, beside: None }
+    Field { key, label, doc, kind, default: None, default_by: None, required: false, when: None, beside: None }
 }
 
 impl Field {
@@ -202,6 +207,21 @@ impl Field {
     pub(super) const fn or(mut self, default: &'static str) -> Self {
         self.default = Some(default);
         self
+    }
+
+    /// The same row with the text assumed for each word of the neighbour `key`.
+    pub(super) const fn or_by(mut self, key: &'static str, texts: &'static [(&'static str, &'static str)]) -> Self {
+        self.default_by = Some((key, texts));
+        self
+    }
+
+    /// The text assumed when it is absent, where `word_of` gives the word of a neighbour.
+    pub(super) fn default_beside(&self, word_of: impl Fn(&str) -> Option<String>) -> Option<&'static str> {
+        let chosen = self.default_by.and_then(|(neighbour, texts)| {
+            let word = word_of(neighbour)?;
+            texts.iter().find(|(of, _)| *of == word).map(|(_, text)| *text)
+        });
+        chosen.or(self.default)
     }
 
     /// The same row, whose default counts only where the neighbour `key` is given.

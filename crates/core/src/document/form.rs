@@ -153,11 +153,13 @@ impl Walk<'_> {
 fn form_field(root: &Value, kind: &'static Kind, path: &str, sided: bool) -> Option<FormField> {
     let row = field_at(path)?;
     let given = get(root, path);
+    let parent = path.rsplit_once('.').map_or("", |(parent, _)| parent);
+    let default = row.default_beside(|neighbour| get(root, &join(parent, neighbour)).map(text_of));
     let table = table_of(given, kind);
     let text = match given {
         _ if table.is_some() => String::new(),
         Some(value) => text_of(value),
-        None => row.default.unwrap_or_default().to_owned(),
+        None => default.unwrap_or_default().to_owned(),
     };
     let si = kind.dimension().and_then(|d| parse(&text, d).ok());
     let (unit_inch, unit_metric) = units_of(kind);
@@ -172,7 +174,7 @@ fn form_field(root: &Value, kind: &'static Kind, path: &str, sided: bool) -> Opt
         choices: choices_of(kind),
         unit_inch,
         unit_metric,
-        source: source_of(root, path, given.is_none() && row.default.is_some()),
+        source: source_of(root, path, given.is_none() && default.is_some()),
         given: given.is_some(),
         text,
         sided,

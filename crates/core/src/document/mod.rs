@@ -44,5 +44,6 @@ pub use view::{CandidateView, candidates, shared};
 
 pub(crate) use check::{check_object, check_patch_keys};
 pub(crate) use difference::text_of;
-pub(crate) use edit::value_of;
+pub(crate) use edit::{put_value, value_of};
+pub(crate) use path::get_mut;
 pub(crate) use tabular::{columns_of, table_of};

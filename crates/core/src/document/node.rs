@@ -196,7 +196,7 @@ impl<'a> Node<'a> {
     /// Whether `key` says something here: it is given, or has a default and applies.
     pub fn stands(&self, key: &str) -> bool {
         let Some(field) = self.object.field(key) else { return self.has(key) };
-        if self.has(key) { self.applies(field) } else { field.default.is_some() && self.uses(field) }
+        if self.has(key) { self.applies(field) } else { self.assumed(field).is_some() && self.uses(field) }
     }
 
     fn raw(&self, key: &str) -> Option<(&'a Value, String)> {
@@ -206,7 +206,7 @@ impl<'a> Node<'a> {
 
     fn default_of(&self, key: &str) -> Option<&'static str> {
         let field: &Field = self.object.field(key)?;
-        let default = field.default?;
+        let default = self.assumed(field)?;
         if self.uses(field) {
             self.note_default(key, default);
         }
@@ -224,11 +224,20 @@ impl<'a> Node<'a> {
     /// Whether the neighbour that gives `field` its meaning says that it has one.
     fn applies(&self, field: &Field) -> bool {
         field.when.is_none_or(|(neighbour, words)| {
-            let given =
-                self.raw(neighbour).map(|(value, _)| value.as_str().map_or_else(|| value.to_string(), str::to_owned));
-            let word = given.or_else(|| Some(self.object.field(neighbour)?.default?.to_owned()));
+            let word = self.word_given(neighbour);
+            let word = word.or_else(|| Some(self.object.field(neighbour)?.default?.to_owned()));
             word.is_some_and(|word| words.contains(&word.as_str()))
         })
+    }
+
+    /// What is given at `key` as one word.
+    fn word_given(&self, key: &str) -> Option<String> {
+        self.raw(key).map(|(value, _)| value.as_str().map_or_else(|| value.to_string(), str::to_owned))
+    }
+
+    /// The text assumed while `field` is absent, by what its neighbours say.
+    fn assumed(&self, field: &Field) -> Option<&'static str> {
+        field.default_beside(|neighbour| self.word_given(neighbour))
     }
 
     fn note_default(&self, key: &str, default: &str) {
@@ -300,7 +309,7 @@ impl<'a> Node<'a> {
         let field = self.path_of(key);
         match self.raw(key) {
             None => {
-                let value = self.object.field(key).and_then(|f| f.default).unwrap_or("unknown");
+                let value = self.object.field(key).and_then(|f| self.assumed(f)).unwrap_or("unknown");
                 InputUsed { label: spoken_label(&field), field, value: value.to_owned(), origin: Origin::Assumed }
             }
             Some((value, _)) => {

@@ -37,6 +37,14 @@ pub fn get<'a>(root: &'a Value, path: &str) -> Option<&'a Value> {
     })
 }
 
+/// The value at `path`, to be changed.
+pub(crate) fn get_mut<'a>(root: &'a mut Value, path: &str) -> Option<&'a mut Value> {
+    steps(path)?.iter().try_fold(root, |value, step| match step {
+        Step::Key(key) => value.get_mut(key),
+        Step::Index(index) => value.get_mut(index),
+    })
+}
+
 /// `parent.key`, or `key` at the root.
 pub fn join(parent: &str, key: &str) -> String {
     if parent.is_empty() { key.to_owned() } else { format!("{parent}.{key}") }

@@ -58,6 +58,10 @@ fn field_schema(field: &'static Field, definitions: &mut Map<String, Value>) -> 
         if let Kind::Quantity { min, max, .. } = &field.kind {
             description.push_str(&format!(" {min} to {max}."));
         }
+        if let Some((neighbour, texts)) = field.default_by {
+            let each: Vec<_> = texts.iter().map(|(word, text)| format!("{text} for {word}")).collect();
+            description.push_str(&format!(" When absent, by {neighbour}: {}.", each.join(", ")));
+        }
         if let Some(default) = field.default {
             description.push_str(&format!(" Assumed {default} when absent."));
         }

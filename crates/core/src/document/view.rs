@@ -2,7 +2,7 @@
 
 use super::fault::Fault;
 use super::node::{Ledger, Node};
-use super::table::{CALIBRATION, CANDIDATE, ENGINE, PULL, SHOP_LIMIT, TARGET};
+use super::table::{BUILD, CALIBRATION, CANDIDATE, ENGINE, PULL, SHOP_LIMIT, TARGET};
 use serde_json::Value;
 use std::borrow::Cow;
 
@@ -21,6 +21,7 @@ pub struct CandidateView<'d> {
     limits: &'d Value,
     calibration: &'d Value,
     pull: &'d Value,
+    build: &'d Value,
 }
 
 /// The candidates of a document in order.
@@ -58,6 +59,7 @@ fn view<'d>(document: &'d Value, index: usize, candidate: &'d Value) -> Candidat
         limits: shared("limits"),
         calibration: shared("calibration"),
         pull: pull_of(document, index, &word("id")).unwrap_or(&NOTHING),
+        build: document,
     }
 }
 
@@ -69,6 +71,11 @@ fn pull_of<'a>(document: &'a Value, index: usize, id: &str) -> Option<&'a Value>
 }
 
 impl CandidateView<'_> {
+    /// The whole document: what stands beside target, engine and candidates.
+    pub fn build<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
+        Node::new(Some(self.build), &BUILD, "", ledger)
+    }
+
     /// What was learned from a pull.
     pub fn calibration<'a>(&'a self, ledger: &'a Ledger) -> Node<'a> {
         Node::new(Some(self.calibration), &CALIBRATION, "calibration", ledger)

@@ -1,13 +1,15 @@
 //! Edits of a build as people make them: a field typed, a source marked, an event dragged, a card
 //! number changed. Every edit gives a whole new checked document or refuses and changes nothing.
 
+mod assumed;
 mod cam_edit;
 mod candidates;
 mod lobe_import;
 mod rocker_edit;
 
+use crate::begin::{card_cam, put_card_cam};
 use crate::build::Build;
-use crate::candidate::Stages;
+use crate::candidate::{Gap, Resolved, Stages};
 use crate::document::{Fault, Faults, Side, paste, set_field, set_rows, set_source};
 use crate::parts::{Part, fit_part, mark_edited};
 use crate::quantity::UnitSystem;
@@ -169,6 +171,11 @@ pub enum Edit {
         /// `measured`, `card`, `assumed`, or empty for no mark.
         source: String,
     },
+    /// A first cam by the card rules of the trade in the place of a candidate's.
+    CardCam {
+        /// Identifier of the candidate.
+        candidate: String,
+    },
     /// An event moved to a crank degree, the other three held.
     MoveEvent {
         /// Identifier of the candidate.
@@ -205,6 +212,7 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         Edit::Set { field, text } => {
             set_field(&mut value, field, text, system)?;
             rocker_edit::follow(build.value(), &mut value, field)?;
+            assumed::follow_manifold(&mut value, field);
         }
         Edit::Rows { field, rows } => set_rows(&mut value, field, rows, system)?,
         Edit::Paste { field, text } => paste(&mut value, field, text, system)?,
@@ -224,6 +232,16 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         Edit::RemoveCandidate { candidate } => candidates::remove(&mut value, candidate)?,
         Edit::PlaceCandidate { candidate, place } => candidates::place(&mut value, candidate, *place)?,
         Edit::Source { field, source } => set_source(&mut value, field, source)?,
+        Edit::CardCam { candidate } => {
+            let index = candidates::index_of(&mut value, candidate)?;
+            let resolved = build.candidates().get(index).map(|view| Resolved::of(view, stages));
+            let card = resolved.as_ref().map(card_cam);
+            match card {
+                Some(Ok(card)) => put_card_cam(&mut value, index, &card),
+                Some(Err(gap)) => return Err(no_card(candidate, &gap).into()),
+                None => {}
+            }
+        }
         Edit::MoveEvent { candidate, event, crank_deg } => {
             if !crank_deg.is_finite() {
                 return Err(Fault::new("crank_deg", &crank_deg.to_string(), "a finite crank angle").into());
@@ -242,9 +260,19 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
             cam.set_card(*number, to).write(&mut value)?;
         }
     }
+    if !matches!(edit, Edit::CardCam { .. }) {
+        assumed::forget(build.value(), &mut value);
+    }
     // A part from the shelf is what its name says, also where one of that name had been edited.
     if !matches!(edit, Edit::UsePart { .. }) {
         mark_edited(build.value(), &mut value);
     }
     Build::from_value(value)
+}
+
+/// The refusal of a card's cam for want of something.
+fn no_card(candidate: &str, gap: &Gap) -> Fault {
+    let needs: Vec<_> = gap.needs.iter().map(|place| place.key.replace('_', " ")).collect();
+    let needs = if needs.is_empty() { gap.reason.clone() } else { format!("a value for {}", needs.join(", ")) };
+    Fault::new("candidate", candidate, needs)
 }

@@ -8,7 +8,7 @@ mod value;
 use objects::Fields;
 pub use objects::{
     Ambient, Bridge, CalibrationPart, Cam, CoilPart, Collector, Engine, EventsPart, InductionPart, LiftReadings,
-    Lifter, LobePart, Matching, PocketPart, Port, PreloadWork, Primary, PullPart, PushrodPart, RetainerPart,
+    Lifter, LobePart, Matching, PocketPart, Port, PreloadWork, Primary, PullPart, Purpose, PushrodPart, RetainerPart,
     RockerPart, Rules, Runner, SpringPart, Target, ValvePart,
 };
 pub(crate) use place::need;
@@ -56,6 +56,8 @@ pub struct Price {
 /// Everything the document gives of one candidate.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Given {
+    /// What it is for.
+    pub purpose: Purpose,
     /// The plan.
     pub target: Target,
     /// What the class allows.
@@ -116,6 +118,7 @@ const PRICED: [Of; 6] = [Of::Lifter, Of::Pushrod, Of::Rocker, Of::Valve, Of::Ret
 
 /// The nodes of one candidate's document: what places are read from and worded by.
 pub struct Source<'a> {
+    build: Node<'a>,
     engine: Node<'a>,
     target: Node<'a>,
     candidate: Node<'a>,
@@ -128,6 +131,7 @@ impl<'a> Source<'a> {
     /// The nodes of `view`; defaults that are used are noted in `ledger`.
     pub fn new(view: &'a CandidateView<'_>, ledger: &'a Ledger) -> Self {
         Self {
+            build: view.build(ledger),
             engine: view.engine(ledger),
             target: view.target(ledger),
             candidate: view.node(ledger),
@@ -143,6 +147,7 @@ impl<'a> Source<'a> {
         let cam = || self.candidate.child("cam");
         let part = |key: &str| self.candidate.child("train").child(key).side(side);
         match of {
+            Of::Build => self.build.clone(),
             Of::Target => self.target.clone(),
             Of::Rules => self.target.child("rules"),
             Of::Ambient => self.target.child("ambient"),
@@ -181,6 +186,7 @@ impl Given {
         let of = |of: Of| source.node(of, Side::Intake);
         let sides = Side::BOTH;
         Self {
+            purpose: Purpose::read(&of(Of::Build)),
             target: Target::read(&of(Of::Target), Side::Intake),
             rules: Rules::read(&of(Of::Rules), Side::Intake),
             ambient: Ambient::read(&of(Of::Ambient), Side::Intake),
@@ -262,6 +268,7 @@ impl Given {
         let i = side.index();
         let train = &mut self.trains[i];
         match of {
+            Of::Build => vec![ask(&mut self.purpose)],
             Of::Target => vec![ask(&mut self.target)],
             Of::Rules => vec![ask(&mut self.rules)],
             Of::Ambient => vec![ask(&mut self.ambient)],

@@ -7,10 +7,49 @@ use crate::document::{Node, Side};
 use crate::quantity::{Angle, Flow, Force, Length, Mass, Money, Octane, Pressure, Speed, Temperature, Torque, Volume};
 use crate::words::{
     AntiRotation, CamDrive, CamGear, Casting, ChargerKind, ClearanceSchool, Combustion, Core, DistributorGear,
-    FuelKind, GroundFor, Guide, Induction, Layout, LifterKind, LifterVariant, LightMetal, Mount, PreloadSchool,
-    PullAir, RockerGeometry, RodMaterial, Snout, SpringForm, Tip, ValveMaterial, Wire,
+    ExhaustManifold, FuelKind, GroundFor, Guide, Induction, Layout, LifterKind, LifterVariant, LightMetal, Mount,
+    PreloadSchool, PullAir, RockerGeometry, RodMaterial, Snout, SpringForm, Tip, Use, ValveMaterial, Wire, Word,
 };
 use std::sync::Arc;
+
+/// What the build is for; `use` is a word of the language, so this object is written out.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Purpose {
+    /// What the engine is for; `None` when it is not said.
+    pub used_for: Option<Use>,
+}
+
+impl Purpose {
+    /// Reads it from the root of a document.
+    pub fn read(node: &Node<'_>) -> Self {
+        Self { used_for: node.word("use").and_then(Use::from_word) }
+    }
+
+    /// The place of what it is for.
+    pub const fn at_use(&self) -> Place {
+        Place::new(Of::Build, "use", Side::Intake)
+    }
+
+    /// Whether the engine is held at full load for long, and nobody looks at its springs between.
+    pub fn is_sustained(&self) -> bool {
+        matches!(self.used_for, Some(Use::Tow | Use::Marine | Use::Work))
+    }
+
+    /// Whether it runs for minutes at a time and is looked at between.
+    pub fn is_raced(&self) -> bool {
+        matches!(self.used_for, Some(Use::Strip | Use::Circuit))
+    }
+}
+
+impl Fields for Purpose {
+    fn numbers(&self) -> Vec<(&'static str, f64)> {
+        Vec::new()
+    }
+
+    fn set(&mut self, _: &str, _: f64) -> Option<()> {
+        None
+    }
+}
 
 /// An object whose numbers can be named.
 pub trait Fields {
@@ -188,6 +227,7 @@ objects! {
 
     /// From head to collector; the exhaust's alone.
     Primary of Port {
+        manifold: ExhaustManifold,
         primary_length: Length,
         primary_lengths: Arc<[Length]>,
         primary_diameter: Length,

@@ -6,6 +6,7 @@ use crate::document::Side;
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
 #[allow(missing_docs)] // Each is the object of that name in the table of fields.
 pub enum Of {
+    Build,
     Target,
     Rules,
     Ambient,
@@ -33,7 +34,8 @@ pub enum Of {
 
 impl Of {
     /// Every object.
-    pub const ALL: [Self; 23] = [
+    pub const ALL: [Self; 24] = [
+        Self::Build,
         Self::Target,
         Self::Rules,
         Self::Ambient,

@@ -81,6 +81,7 @@ choices!(
     Combustion,
     FuelKind,
     Induction,
+    ExhaustManifold,
     ChargerKind,
     ClearanceSchool,
     PullAir,

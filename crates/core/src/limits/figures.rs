@@ -115,6 +115,10 @@ pub const OVERLAP_DISPLACEMENT: f64 = 5700.0;
 /// Overlap is tight with less than this left, crank degrees.
 pub const OVERLAP_TIGHT: f64 = 4.0;
 
+/// Overlap at .050 that a water-jacketed exhaust stands before its water is drawn back, crank degrees, for 5.7 litres
+/// (from memory).
+pub const REVERSION_OVERLAP: f64 = 6.0;
+
 /// Ratings are tight with less than this share left.
 pub const RATING_TIGHT: f64 = 0.03;
 

@@ -2,8 +2,8 @@
 
 use super::figures::{
     CEILING_TIGHT, INCH, LAST_LIFT, LAST_LIFT_FLOW, LATER_SPARK, OVERLAP_BY_VACUUM, OVERLAP_DISPLACEMENT,
-    OVERLAP_TIGHT, TRAPPED_BY_RON, TRAPPED_COOLED_PER_BAR, TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT, TRAPPED_E85,
-    TRAPPED_METHANOL, TRAPPED_PER_BAR, TRAPPED_TIGHT, VACUUM_TIGHT,
+    OVERLAP_TIGHT, REVERSION_OVERLAP, TRAPPED_BY_RON, TRAPPED_COOLED_PER_BAR, TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT,
+    TRAPPED_E85, TRAPPED_METHANOL, TRAPPED_PER_BAR, TRAPPED_TIGHT, VACUUM_TIGHT,
 };
 use super::levers::{EARLIER, LARGER_CHAMBER, LATER, MORE_DISH, MORE_OCTANE, SMALLER_CHAMBER, WIDER};
 use super::measure::Measure;
@@ -12,7 +12,7 @@ use super::rule::{Case, Finding, Note, Rule, common};
 use crate::candidate::{Gap, Part, Resolved, timing};
 use crate::report::{Place, Sense};
 use crate::table::{extended, held};
-use crate::words::{FuelKind, Induction};
+use crate::words::{ExhaustManifold, FuelKind, Induction, Use};
 
 const DEG: f64 = std::f64::consts::PI / 180.0;
 const INCH_MERCURY: f64 = 3386.389;
@@ -108,6 +108,50 @@ pub static IDLE_OVERLAP: Rule = Rule {
             // A larger engine stands more overlap: more above zero, less far below it.
             let allowed = if row >= 0.0 { row * share } else { row / share };
             Ok(Finding::at_most(allowed * DEG, OVERLAP_TIGHT * DEG, overlap * DEG))
+        };
+        Some(found())
+    },
+    advice: false,
+    levers: &[WIDER],
+};
+
+/// Overlap against an exhaust whose water the pulses may draw back.
+pub static WATER_REVERSION: Rule = Rule {
+    id: "water_reversion",
+    title: "Overlap before a wet exhaust",
+    place: Place::Events,
+    sense: Sense::AtMost,
+    measure: Measure::Angle,
+    sided: false,
+    formula: "overlap at .050 in, against what a water-jacketed exhaust stands before water is drawn back to the valves at idle: 6 deg in 5.7 l, in proportion to displacement",
+    school: |_| "common practice, from memory: a wide separation; dry risers and a long rise before the water stand more",
+    reads: &[
+        reads![@Exhaust Port: "manifold"],
+        reads![Cam: "lobe_separation"; Build: "use"; Engine: "combustion"],
+        INTAKE_LOBE,
+        EXHAUST_LOBE,
+        INTAKE_PHASING,
+        EXHAUST_PHASING,
+        reads![Engine: "bore", "stroke", "cylinders", "rod_length", "pin_offset", "deck_clearance", "gasket_thickness"],
+    ],
+    gas: false,
+    find: |case| {
+        let given = &case.resolved.given;
+        if given.is_diesel() {
+            return None;
+        }
+        match given.primary.manifold {
+            Some(ExhaustManifold::WaterJacketed) => {}
+            // A boat's exhaust that nobody described may well be wet.
+            None if given.purpose.used_for == Some(Use::Marine) => {
+                return Some(Err(Gap::needing(vec![given.primary.at("manifold")])));
+            }
+            _ => return None,
+        }
+        let found = || -> Part<Finding> {
+            let overlap = timing(case.resolved)?.overlap_050_deg;
+            let share = case.resolved.cylinder.clone()?.displacement().as_cc() / OVERLAP_DISPLACEMENT;
+            Ok(Finding::at_most(REVERSION_OVERLAP * share * DEG, OVERLAP_TIGHT * DEG, overlap * DEG))
         };
         Some(found())
     },

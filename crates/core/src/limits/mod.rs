@@ -84,6 +84,7 @@ pub static RULES: &[&Rule] = &[
     &head::COST,
     &gas::TRAPPED_COMPRESSION,
     &gas::IDLE_OVERLAP,
+    &gas::WATER_REVERSION,
     &gas::LIFT_AGAINST_HEAD,
     &gas::OCTANE,
     &gas::PEAK_PRESSURE,

@@ -49,18 +49,27 @@ pub static WIRE_LIFE: Rule = Rule {
     sense: Sense::AtMost,
     measure: Measure::Share,
     sided: true,
-    formula: "the same share: 52 % for a long life, 62 % where springs are looked at within the interval the plan states; advice",
+    formula: "the same share: 52 % for a long life, 62 % where springs are looked at within the interval the plan states, or between meetings of a raced engine; advice",
     school: |resolved| {
         if resolved.given.target.has_interval() {
             "with a stated interval"
+        } else if resolved.given.purpose.is_raced() {
+            "raced: springs are looked at between meetings"
         } else {
             "for a long life: the plan states no interval"
         }
     },
-    reads: &[SPRING, reads![Target: "inspection_miles", "inspection_passes", "inspection_hours"], LOBE, RATIO],
+    reads: &[
+        SPRING,
+        reads![Target: "inspection_miles", "inspection_passes", "inspection_hours"; Build: "use"],
+        LOBE,
+        RATIO,
+    ],
     gas: false,
     find: |case| {
-        let most = if case.resolved.given.target.has_interval() { WIRE_INTERVAL } else { LONG_LIFE };
+        let given = &case.resolved.given;
+        let looked_at = given.target.has_interval() || given.purpose.is_raced();
+        let most = if looked_at { WIRE_INTERVAL } else { LONG_LIFE };
         share(case).map(|found| found.map(|share| Finding::at_most(most.0, most.1, share)))
     },
     advice: true,

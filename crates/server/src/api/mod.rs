@@ -1,6 +1,7 @@
 //! The API under `/api`: builds as stored documents, the parts shelf, and the workbench that edits and analyses a build.
 
 pub mod about;
+pub mod begin;
 pub mod builds;
 pub mod calibrate;
 pub mod curve;

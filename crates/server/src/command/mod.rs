@@ -2,6 +2,7 @@
 
 mod analyze;
 mod backup;
+mod begin;
 mod database;
 mod demo;
 mod long;
@@ -47,6 +48,13 @@ enum Command {
     ///   upper-lobe demo --print | upper-lobe analyze -
     #[command(verbatim_doc_comment)]
     Analyze(analyze::Options),
+    /// Print a build to begin with: an engine of an invented family, every value assumed, and a first cam by card rules.
+    ///
+    /// Without a family the families are listed. Examples:
+    ///   upper-lobe begin
+    ///   upper-lobe begin middle_v8 --heads aluminium --use marine --known engine.bore=4.04 > build.json
+    #[command(verbatim_doc_comment)]
+    Begin(begin::Options),
     /// Change each decision of a candidate a little and print what its torque curve does, as JSON. Takes seconds.
     Sensitivity(long::CandidateOptions),
     /// Fit the model's constants to the dyno pull a document holds and print them, as JSON. Takes seconds.
@@ -96,6 +104,7 @@ pub struct ServeOptions {
 pub fn run() -> ExitCode {
     let outcome = match CommandLine::parse().command {
         Command::Analyze(options) => analyze::run(&options),
+        Command::Begin(options) => begin::run(&options),
         Command::Sensitivity(options) => long::sensitivity(&options),
         Command::Calibrate(options) => long::calibrate(&options),
         Command::Backup(options) => backup::backup(&options),

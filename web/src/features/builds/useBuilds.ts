@@ -5,7 +5,11 @@ import { SHELF } from '../shelf/useShelf'
 
 /** Builds in use or in the archive, the one saved last first. */
 export function useBuildList(archived: boolean) {
-  return useQuery({ queryKey: ['builds', archived], queryFn: () => answered(client.GET('/api/builds', { params: { query: { archived } } })), staleTime: 0 })
+  return useQuery({
+    queryKey: ['builds', archived],
+    queryFn: () => answered(client.GET('/api/builds', { params: { query: { archived } } })),
+    staleTime: 0,
+  })
 }
 
 /** Builds in use, the one saved last first. */
@@ -45,27 +49,43 @@ export function useBuildWork(onOpen: (id: number) => void) {
       return undefined
     }
   }
-  const opened = (made: { id: number } | undefined) => { if (made) onOpen(made.id) }
+  const opened = (made: { id: number } | undefined) => {
+    if (made) onOpen(made.id)
+  }
   const path = (id: number) => ({ params: { path: { id } } })
-  const keep = async (document: string) => { opened(await work(() => answered(client.POST('/api/builds', { body: { document } })))) }
+  const keep = async (document: string) => {
+    opened(await work(() => answered(client.POST('/api/builds', { body: { document } }))))
+  }
   return {
     trouble,
     keep,
-    begin: async (name: string) => { opened(await work(() => answered(client.POST('/api/builds/blank', { body: { name } })))) },
+    begin: async (name: string) => {
+      opened(await work(() => answered(client.POST('/api/builds/blank', { body: { name } }))))
+    },
     copy: async (id: number) => {
       const found = await work(() => answered(client.GET('/api/builds/{id}', path(id))))
       if (found) await keep(found.document)
     },
-    archive: async (id: number) => (await work(() => done(client.POST('/api/builds/{id}/archive', path(id))))) === true,
-    restore: async (id: number) => (await work(() => done(client.POST('/api/builds/{id}/restore', path(id))))) === true,
+    archive: async (id: number) =>
+      (await work(() => done(client.POST('/api/builds/{id}/archive', path(id))))) === true,
+    restore: async (id: number) =>
+      (await work(() => done(client.POST('/api/builds/{id}/restore', path(id))))) === true,
     /** Adds the builds and parts of an archive; all of it or nothing. */
     addAll: async (file: File) => {
       // The file itself is the body.
-      const sent = () => client.POST('/api/archive', { body: [], bodySerializer: () => file, headers: { 'Content-Type': 'application/zip' } })
+      const sent = () =>
+        client.POST('/api/archive', {
+          body: [],
+          bodySerializer: () => file,
+          headers: { 'Content-Type': 'application/zip' },
+        })
       const added = await work(() => answered(sent()))
       if (added) await queries.invalidateQueries({ queryKey: SHELF })
       return added
     },
-    remove: async (id: number, name: string) => (await work(() => done(client.DELETE('/api/builds/{id}', { ...path(id), body: { name } })))) === true,
+    remove: async (id: number, name: string) =>
+      (await work(() =>
+        done(client.DELETE('/api/builds/{id}', { ...path(id), body: { name } })),
+      )) === true,
   }
 }

@@ -2,7 +2,7 @@ import { App } from 'antd'
 import { useQueryClient } from '@tanstack/react-query'
 import { answered, client, Refusal } from '../../api/client'
 import { download } from '../pictures/export'
-import { useSession } from '../session/useSession'
+import { useSession } from '../../model/useSession'
 
 /** Larger files are refused before they are read. */
 const MOST_BYTES = 4 * 1024 * 1024
@@ -14,11 +14,16 @@ export function useFiles(onOpen: (id: number) => void) {
   const session = useSession()
   const take = async (file: File) => {
     if (file.size > MOST_BYTES) {
-      modal.error({ title: `${file.name} is not taken`, content: `It has ${Math.round(file.size / 1e6)} MB; a build document has at most 4 MB.` })
+      modal.error({
+        title: `${file.name} is not taken`,
+        content: `It has ${Math.round(file.size / 1e6)} MB; a build document has at most 4 MB.`,
+      })
       return
     }
     try {
-      const made = await answered(client.POST('/api/builds', { body: { document: await file.text() } }))
+      const made = await answered(
+        client.POST('/api/builds', { body: { document: await file.text() } }),
+      )
       await queries.invalidateQueries({ queryKey: ['builds'] })
       onOpen(made.id)
     } catch (error) {
@@ -28,7 +33,11 @@ export function useFiles(onOpen: (id: number) => void) {
   }
   const give = () => {
     const { history, summary } = session.read()
-    download(`${summary.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.json`, history.present, 'application/json')
+    download(
+      `${summary.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.json`,
+      history.present,
+      'application/json',
+    )
   }
   return { take, give }
 }
@@ -39,7 +48,10 @@ function FaultList({ refusal }: { refusal: Refusal }) {
   return (
     <ul className="fault-list">
       {faults.slice(0, 20).map((fault) => (
-        <li key={`${fault.field}${fault.needs}`}><b>{fault.label}</b>: {fault.given}, needs {fault.needs}{fault.cure ? `; ${fault.cure}` : ''}</li>
+        <li key={`${fault.field}${fault.needs}`}>
+          <b>{fault.label}</b>: {fault.given}, needs {fault.needs}
+          {fault.cure ? `; ${fault.cure}` : ''}
+        </li>
       ))}
     </ul>
   )

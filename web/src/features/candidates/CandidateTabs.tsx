@@ -1,5 +1,5 @@
 import { Button, Dropdown } from 'antd'
-import { useSession, useSessionPart } from '../session/useSession'
+import { useSession, useSessionPart } from '../../model/useSession'
 import { NameDialog } from './NameDialog'
 import { useCandidateActions } from './useCandidateActions'
 
@@ -21,14 +21,28 @@ export function CandidateTabs() {
             className={`${index === chosen ? 'chosen' : ''} ${candidate.id === beside ? 'beside' : ''}`}
             aria-current={index === chosen}
             title={candidate.id === beside ? `${candidate.name}, laid beside` : candidate.name}
-            onClick={() => { session.choose(candidate.id) }}
+            onClick={() => session.choose(candidate.id)}
           >
             {candidate.name}
           </button>
         ))}
       </nav>
-      <Dropdown trigger={['click']} menu={{ items: actions.items, onClick: ({ key }) => { actions.run(key) } }}>
-        <Button size="small" aria-label="Candidate: duplicate, rename, move, lay beside, remove" title="Duplicate, rename, move, lay beside, remove">+ ▾</Button>
+      <Dropdown
+        trigger={['click']}
+        menu={{
+          items: actions.items,
+          onClick: ({ key }) => {
+            actions.run(key)
+          },
+        }}
+      >
+        <Button
+          size="small"
+          aria-label="Candidate: duplicate, rename, move, lay beside, remove"
+          title="Duplicate, rename, move, lay beside, remove"
+        >
+          + ▾
+        </Button>
       </Dropdown>
       <NameDialog asked={actions.asked} onDone={actions.named} onCancel={actions.cancel} />
     </>

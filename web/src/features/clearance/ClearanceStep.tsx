@@ -1,12 +1,15 @@
 import type { CandidateReport } from '../../api/client'
 import { Needs } from '../fields/Needs'
-import { readLength } from '../scrub/scrub'
-import { useCandidate, useLengthScale } from '../session/useSession'
+import { readLength } from '../../model/scrub'
+import { useCandidate, useLengthScale } from '../../model/useSession'
 
 type Clearances = Extract<CandidateReport['clearance'], { state: 'done' }>
 type Scale = NonNullable<ReturnType<typeof useLengthScale>>
 
-const ROWS: readonly { label: string; of: (side: Clearances['intake']) => number | null | undefined }[] = [
+const ROWS: readonly {
+  label: string
+  of: (side: Clearances['intake']) => number | null | undefined
+}[] = [
   { label: 'Valve to piston, along the stem', of: (s) => s.piston_minimum_mm },
   { label: 'Straight down the bore', of: (s) => s.piston_minimum_vertical_mm },
   { label: 'Square to the surface', of: (s) => s.piston_minimum_normal_mm },
@@ -19,12 +22,23 @@ const ROWS: readonly { label: string; of: (side: Clearances['intake']) => number
 export function ClearanceStep() {
   const clearance = useCandidate()?.clearance
   const scale = useLengthScale()
-  if (clearance?.state === 'failed') return <Needs what="Clearances are known" reason={clearance.reason} needs={clearance.needs} />
+  if (clearance?.state === 'failed')
+    return <Needs what="Clearances are known" reason={clearance.reason} needs={clearance.needs} />
   if (clearance?.state !== 'done' || !scale) return null
   return (
     <>
       <table className="figures">
-        <thead><tr><td /><th scope="col" className="intake-text">Intake</th><th scope="col" className="exhaust-text">Exhaust</th></tr></thead>
+        <thead>
+          <tr>
+            <td />
+            <th scope="col" className="intake-text">
+              Intake
+            </th>
+            <th scope="col" className="exhaust-text">
+              Exhaust
+            </th>
+          </tr>
+        </thead>
         <tbody>
           {ROWS.map((row) => (
             <tr key={row.label}>
@@ -41,8 +55,13 @@ export function ClearanceStep() {
         </tbody>
       </table>
       <p>
-        Valve to valve <b>{read(clearance.valve_to_valve_mm, scale)}</b>, piston to head <b>{read(clearance.piston_to_head_mm, scale)}</b>.
-        <span className="quiet"> At rest, cold, cam on time. Turn the engine by hand only, plugs or injectors out, when you check them.</span>
+        Valve to valve <b>{read(clearance.valve_to_valve_mm, scale)}</b>, piston to head{' '}
+        <b>{read(clearance.piston_to_head_mm, scale)}</b>.
+        <span className="quiet">
+          {' '}
+          At rest, cold, cam on time. Turn the engine by hand only, plugs or injectors out, when you
+          check them.
+        </span>
       </p>
     </>
   )

@@ -1,7 +1,7 @@
 import { memo, useMemo } from 'react'
 import type { CandidateReport, DrawingReport, StripReport, ValveDrawing } from '../../api/client'
-import { onCurve, readLength, useScrub } from '../scrub/scrub'
-import { useCandidate, useLengthScale } from '../session/useSession'
+import { onCurve, readLength, useScrub } from '../../model/scrub'
+import { useCandidate, useLengthScale } from '../../model/useSession'
 import { fullLiftAt, lobePath, poseOf, tightestAt } from './pose'
 import { Needs } from '../fields/Needs'
 import { PlayButton } from './PlayButton'
@@ -21,7 +21,12 @@ export const Cylinder = memo(function Cylinder() {
   const drawing = candidate?.drawing
   const strip = candidate?.strip
   if (!candidate || !drawing || !strip) return null
-  if (drawing.state === 'failed') return <section className="panel cylinder"><Needs what="The cylinder is drawn" reason={drawing.reason} needs={drawing.needs} /></section>
+  if (drawing.state === 'failed')
+    return (
+      <section className="panel cylinder">
+        <Needs what="The cylinder is drawn" reason={drawing.reason} needs={drawing.needs} />
+      </section>
+    )
   if (drawing.state !== 'done' || strip.state !== 'done') return null
   const lobe = candidate.lobe.state === 'done' ? candidate.lobe : undefined
   return (
@@ -31,7 +36,9 @@ export const Cylinder = memo(function Cylinder() {
         <Section side="intake" drawing={drawing} strip={strip} lobe={lobe} />
         <Section side="exhaust" drawing={drawing} strip={strip} lobe={lobe} />
       </div>
-      <p className="quiet caption">Across the engine. To scale but for rocker arm, pushrod length and spring seat height.</p>
+      <p className="quiet caption">
+        Across the engine. To scale but for rocker arm, pushrod length and spring seat height.
+      </p>
     </section>
   )
 })
@@ -42,7 +49,18 @@ function Heading({ strip }: { strip: StripReport }) {
   const gap = tightestAt(strip, angle)
   return (
     <div className="cylinder-head">
-      <span>At <b>{angle.toFixed(1)}</b>{gap && scale ? <> tightest: <b className={`${gap.side}-text`}>{gap.side} {readLength(gap.mm, scale)}</b></> : null}</span>
+      <span>
+        At <b>{angle.toFixed(1)}</b>
+        {gap && scale ? (
+          <>
+            {' '}
+            tightest:{' '}
+            <b className={`${gap.side}-text`}>
+              {gap.side} {readLength(gap.mm, scale)}
+            </b>
+          </>
+        ) : null}
+      </span>
       <PlayButton />
     </div>
   )
@@ -62,18 +80,33 @@ function Section({ side, drawing, strip, lobe }: SectionProps) {
   const lifts = side === 'intake' ? strip.intake_lift_mm : strip.exhaust_lift_mm
   const gaps = side === 'intake' ? strip.intake_clearance_mm : strip.exhaust_clearance_mm
   const own = lobe?.[side]
-  const outline = useMemo(() => (own ? lobePath(valve.base_radius_mm, own.cam_deg, own.lift_mm) : undefined), [own, valve.base_radius_mm])
+  const outline = useMemo(
+    () => (own ? lobePath(valve.base_radius_mm, own.cam_deg, own.lift_mm) : undefined),
+    [own, valve.base_radius_mm],
+  )
   const centre = useMemo(() => fullLiftAt(lifts), [lifts])
   const pose = poseOf(valve, onCurve(lifts, angle), drawing.bore_mm)
   const crown = onCurve(strip.piston_mm, angle)
   const gap = gaps ? onCurve(gaps, angle) : undefined
   return (
     <figure>
-      <svg viewBox="-104 -112 168 214" role="img" aria-label={`${side} valve, spring, rocker and piston at ${angle.toFixed(0)} degrees`}>
+      <svg
+        viewBox="-104 -112 168 214"
+        role="img"
+        aria-label={`${side} valve, spring, rocker and piston at ${angle.toFixed(0)} degrees`}
+      >
         <Piston bore={drawing.bore_mm} crown={crown} pocket={valve.pocket ?? undefined} />
         <Valve valve={valve} pose={pose} side={side} />
-        <Train valve={valve} pose={pose} outline={outline} camAngle={(angle - centre) / 2} follower={own ? onFollower(own, (angle - centre) / 2) : 0} />
-        {gap !== undefined && gap < 30 && scale ? <GapMark pose={pose} head={valve.head_mm} gap={gap} text={readLength(gap, scale)} /> : null}
+        <Train
+          valve={valve}
+          pose={pose}
+          outline={outline}
+          camAngle={(angle - centre) / 2}
+          follower={own ? onFollower(own, (angle - centre) / 2) : 0}
+        />
+        {gap !== undefined && gap < 30 && scale ? (
+          <GapMark pose={pose} head={valve.head_mm} gap={gap} text={readLength(gap, scale)} />
+        ) : null}
       </svg>
       <figcaption className={`${side}-text`}>{side}</figcaption>
     </figure>
@@ -85,10 +118,22 @@ function onFollower(lobe: { cam_deg: number[]; lift_mm: number[] }, camDeg: numb
   const folded = ((((camDeg + 180) % 360) + 360) % 360) - 180
   const first = lobe.cam_deg[0] ?? 0
   const place = folded - first
-  return place < 0 || place > lobe.lift_mm.length - 1 ? 0 : Math.max(0, onCurve(lobe.lift_mm, place))
+  return place < 0 || place > lobe.lift_mm.length - 1
+    ? 0
+    : Math.max(0, onCurve(lobe.lift_mm, place))
 }
 
-function GapMark({ pose, head, gap, text }: { pose: ReturnType<typeof poseOf>; head: number; gap: number; text: string }) {
+function GapMark({
+  pose,
+  head,
+  gap,
+  text,
+}: {
+  pose: ReturnType<typeof poseOf>
+  head: number
+  gap: number
+  text: string
+}) {
   // From the lowest edge of the face, along the stem.
   const low = pose.down.x >= 0 ? -1 : 1
   const x = pose.face.x + low * (head / 2) * pose.down.y
@@ -96,7 +141,9 @@ function GapMark({ pose, head, gap, text }: { pose: ReturnType<typeof poseOf>; h
   return (
     <g className="tightest">
       <line x1={x} y1={y} x2={x + gap * pose.down.x} y2={y + gap * pose.down.y} />
-      <text x={x - 3} y={y + gap / 2 + 12} textAnchor="end">{text}</text>
+      <text x={x - 3} y={y + gap / 2 + 12} textAnchor="end">
+        {text}
+      </text>
     </g>
   )
 }

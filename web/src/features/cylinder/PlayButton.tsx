@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import { useEffect, useState } from 'react'
-import { scrub } from '../scrub/scrub'
+import { scrub } from '../../model/scrub'
 
 /** Crank degrees a second: slow enough to see a lifter climb. */
 const PACE = 60
@@ -16,7 +16,13 @@ export function PlayButton() {
       last = now
       frame = requestAnimationFrame(step)
     })
-    return () => { cancelAnimationFrame(frame) }
+    return () => {
+      cancelAnimationFrame(frame)
+    }
   }, [playing])
-  return <Button size="small" aria-pressed={playing} onClick={() => { setPlaying((now) => !now) }}>{playing ? 'Hold' : 'Turn slowly'}</Button>
+  return (
+    <Button size="small" aria-pressed={playing} onClick={() => setPlaying((now) => !now)}>
+      {playing ? 'Hold' : 'Turn slowly'}
+    </Button>
+  )
 }

@@ -6,14 +6,25 @@ import { along, coilPath } from './pose'
 const TURNS = 5
 
 /** Bore walls, head face and piston with the pocket cut in it. */
-export function Piston({ bore, crown, pocket }: { bore: number; crown: number; pocket: ValveDrawing['pocket'] | undefined }) {
+export function Piston({
+  bore,
+  crown,
+  pocket,
+}: {
+  bore: number
+  crown: number
+  pocket: ValveDrawing['pocket'] | undefined
+}) {
   const half = bore / 2
   return (
     <g>
       <rect className="metal" x={-half - 7} y={0} width={7} height={104} />
       <rect className="metal" x={half} y={0} width={7} height={104} />
       <line className="head-face" x1={-half - 7} x2={half + 7} y1={0} y2={0} />
-      <path className="crown" d={`M${-half + 0.4},${crown} ${pocket ? pocketEdge(pocket, crown) : ''} L${half - 0.4},${crown} L${half - 0.4},${crown + 38} L${-half + 0.4},${crown + 38} Z`} />
+      <path
+        className="crown"
+        d={`M${-half + 0.4},${crown} ${pocket ? pocketEdge(pocket, crown) : ''} L${half - 0.4},${crown} L${half - 0.4},${crown + 38} L${-half + 0.4},${crown + 38} Z`}
+      />
     </g>
   )
 }
@@ -30,31 +41,66 @@ function pocketEdge(pocket: NonNullable<ValveDrawing['pocket']>, crown: number):
     return along(from, up, height)
   }
   const [left, right] = [along(floor, across, -radius), along(floor, across, radius)]
-  const places = [rim(left), left, right, rim(right)].filter((p, i) => i === 0 || i === 3 || p.y > crown)
+  const places = [rim(left), left, right, rim(right)].filter(
+    (p, i) => i === 0 || i === 3 || p.y > crown,
+  )
   return places.map((p) => `L${p.x.toFixed(2)},${Math.max(p.y, crown).toFixed(2)}`).join(' ')
 }
 
 /** Valve, spring and retainer. */
-export function Valve({ valve, pose, side }: { valve: ValveDrawing; pose: ValvePose; side: 'intake' | 'exhaust' }) {
+export function Valve({
+  valve,
+  pose,
+  side,
+}: {
+  valve: ValveDrawing
+  pose: ValvePose
+  side: 'intake' | 'exhaust'
+}) {
   const across = { x: pose.down.y, y: -pose.down.x }
-  const edge = (from: { x: number; y: number }, half: number, up: number) => along(along(from, across, half), pose.down, -up)
+  const edge = (from: { x: number; y: number }, half: number, up: number) =>
+    along(along(from, across, half), pose.down, -up)
   const half = valve.head_mm / 2
   const stem = valve.stem_mm / 2
   const outline = [
-    edge(pose.face, -half, 0), edge(pose.face, half, 0), edge(pose.face, half, valve.margin_mm), edge(pose.face, stem, half * 0.62),
-    edge(pose.tip, stem, 0), edge(pose.tip, -stem, 0), edge(pose.face, -stem, half * 0.62), edge(pose.face, -half, valve.margin_mm),
+    edge(pose.face, -half, 0),
+    edge(pose.face, half, 0),
+    edge(pose.face, half, valve.margin_mm),
+    edge(pose.face, stem, half * 0.62),
+    edge(pose.tip, stem, 0),
+    edge(pose.tip, -stem, 0),
+    edge(pose.face, -stem, half * 0.62),
+    edge(pose.face, -half, valve.margin_mm),
   ]
   const spring = valve.spring
   return (
     <g>
       {spring ? (
         <>
-          <path className="coil" d={coilPath(pose.seat, pose.retainer, spring.outside_mm - 4, TURNS)} />
-          <path className="seat-line" d={segment(edge(pose.seat, -spring.outside_mm / 2, 0), edge(pose.seat, spring.outside_mm / 2, 0))} />
-          <path className="retainer" d={segment(edge(pose.retainer, -spring.outside_mm / 2, 0), edge(pose.retainer, spring.outside_mm / 2, 0))} />
+          <path
+            className="coil"
+            d={coilPath(pose.seat, pose.retainer, spring.outside_mm - 4, TURNS)}
+          />
+          <path
+            className="seat-line"
+            d={segment(
+              edge(pose.seat, -spring.outside_mm / 2, 0),
+              edge(pose.seat, spring.outside_mm / 2, 0),
+            )}
+          />
+          <path
+            className="retainer"
+            d={segment(
+              edge(pose.retainer, -spring.outside_mm / 2, 0),
+              edge(pose.retainer, spring.outside_mm / 2, 0),
+            )}
+          />
         </>
       ) : null}
-      <polygon className={`${side}-valve`} points={outline.map((p) => `${p.x.toFixed(2)},${p.y.toFixed(2)}`).join(' ')} />
+      <polygon
+        className={`${side}-valve`}
+        points={outline.map((p) => `${p.x.toFixed(2)},${p.y.toFixed(2)}`).join(' ')}
+      />
     </g>
   )
 }
@@ -84,11 +130,38 @@ export function Train({ valve, pose, outline, camAngle, follower }: TrainProps) 
     <g className="train">
       <path className="arm" d={segment(pose.tip, pose.pivot) + segment(pose.pivot, pose.cup)} />
       <circle className="pivot" cx={pose.pivot.x} cy={pose.pivot.y} r={3.4} />
-      <path className="rod" strokeWidth={2 * rod} d={segment(pose.cup, { x: cam.x, y: middle - 3 }) + segment({ x: cam.x, y: middle + 3 }, { x: cam.x, y: lifterTop })} />
-      <path className="break" d={`M${cam.x - 6},${middle - 1} l12,-4 M${cam.x - 6},${middle + 5} l12,-4`} />
-      <rect className="lifter" x={cam.x - 10} y={lifterTop} width={20} height={bottom - lifterTop} rx={1.5} />
-      {valve.roller ? <circle className="lifter" cx={cam.x} cy={contact - radius} r={radius} /> : <rect className="lifter" x={cam.x - radius} y={contact - 3} width={2 * radius} height={3} />}
-      {outline ? <path className="lobe" transform={`translate(${cam.x} ${cam.y}) rotate(${camAngle.toFixed(2)})`} d={outline} /> : null}
+      <path
+        className="rod"
+        strokeWidth={2 * rod}
+        d={
+          segment(pose.cup, { x: cam.x, y: middle - 3 }) +
+          segment({ x: cam.x, y: middle + 3 }, { x: cam.x, y: lifterTop })
+        }
+      />
+      <path
+        className="break"
+        d={`M${cam.x - 6},${middle - 1} l12,-4 M${cam.x - 6},${middle + 5} l12,-4`}
+      />
+      <rect
+        className="lifter"
+        x={cam.x - 10}
+        y={lifterTop}
+        width={20}
+        height={bottom - lifterTop}
+        rx={1.5}
+      />
+      {valve.roller ? (
+        <circle className="lifter" cx={cam.x} cy={contact - radius} r={radius} />
+      ) : (
+        <rect className="lifter" x={cam.x - radius} y={contact - 3} width={2 * radius} height={3} />
+      )}
+      {outline ? (
+        <path
+          className="lobe"
+          transform={`translate(${cam.x} ${cam.y}) rotate(${camAngle.toFixed(2)})`}
+          d={outline}
+        />
+      ) : null}
       <circle className="pivot" cx={cam.x} cy={cam.y} r={1.6} />
     </g>
   )

@@ -1,5 +1,5 @@
 import type { StripReport, ValveDrawing } from '../../api/client'
-import { onCurve } from '../scrub/scrub'
+import { onCurve } from '../../model/scrub'
 
 /** Places of one cylinder's parts at a crank angle, millimetres in the plane of the drawing. Pure. */
 
@@ -51,7 +51,18 @@ export function poseOf(valve: ValveDrawing, lift: number, boreMm: number): Valve
   const span = (resting.x + boreMm / 2 + ROD_BEYOND_BORE) / down.y
   const pivot = along(resting, square, (span * ratio) / (1 + ratio))
   const cup = along(along(pivot, square, span / (1 + ratio)), down, -lift / ratio)
-  return { face, seat, retainer, tip, springHeight: installed === undefined ? undefined : installed - lift, pivot, cup, rodX: -(boreMm / 2 + ROD_BEYOND_BORE), down, lift }
+  return {
+    face,
+    seat,
+    retainer,
+    tip,
+    springHeight: installed === undefined ? undefined : installed - lift,
+    pivot,
+    cup,
+    rodX: -(boreMm / 2 + ROD_BEYOND_BORE),
+    down,
+    lift,
+  }
 }
 
 /** A coil spring between two places as a zigzag of so many turns. */
@@ -75,14 +86,20 @@ export function fullLiftAt(lift: readonly number[]): number {
 }
 
 /** Outline of a lobe about its centre, nose upwards: base circle plus follower lift. */
-export function lobePath(baseRadius: number, camDeg: readonly number[], lift: readonly number[]): string {
+export function lobePath(
+  baseRadius: number,
+  camDeg: readonly number[],
+  lift: readonly number[],
+): string {
   const at = (deg: number, radius: number) => {
     const angle = (deg * Math.PI) / 180
     return `${(radius * Math.sin(angle)).toFixed(2)},${(-radius * Math.cos(angle)).toFixed(2)}`
   }
   const nose = camDeg.map((deg, i) => at(deg, baseRadius + Math.max(0, lift[i] ?? 0)))
   const [first, last] = [camDeg[0] ?? -70, camDeg.at(-1) ?? 70]
-  const heel = Array.from({ length: 24 }, (_, i) => at(last + ((i + 1) / 25) * (360 - last + first), baseRadius))
+  const heel = Array.from({ length: 24 }, (_, i) =>
+    at(last + ((i + 1) / 25) * (360 - last + first), baseRadius),
+  )
   return `M${[...nose, ...heel].join('L')}Z`
 }
 
@@ -97,5 +114,8 @@ export function tightestAt(strip: StripReport, deg: number): Gap | undefined {
     const curve = side === 'intake' ? strip.intake_clearance_mm : strip.exhaust_clearance_mm
     return curve ? [{ side, mm: onCurve(curve, deg) }] : []
   })
-  return gaps.reduce<Gap | undefined>((least, gap) => (least === undefined || gap.mm < least.mm ? gap : least), undefined)
+  return gaps.reduce<Gap | undefined>(
+    (least, gap) => (least === undefined || gap.mm < least.mm ? gap : least),
+    undefined,
+  )
 }

@@ -10,7 +10,9 @@ export function useCalm<T>(value: T, pause: number): T {
       last.current = performance.now()
       setCalm(() => value)
     }, wait)
-    return () => { clearTimeout(timer) }
+    return () => {
+      clearTimeout(timer)
+    }
   }, [value, pause])
   return calm
 }

@@ -3,7 +3,7 @@ import type { CardNumber, EventHandle } from '../../api/client'
 import { Needs } from '../fields/Needs'
 import { TextField } from '../fields/TextField'
 import { Term } from '../glossary/Term'
-import { useCandidate, useSession, useSessionPart } from '../session/useSession'
+import { useCandidate, useSession, useSessionPart } from '../../model/useSession'
 
 /** The four events and the card numbers: each editable, each moving the other. */
 export function EventsStep() {
@@ -12,37 +12,90 @@ export function EventsStep() {
   if (!candidate) return null
   const timing = candidate.timing
   if (timing.state !== 'done') {
-    return timing.state === 'failed' ? <Needs what="The events are known" reason={timing.reason} needs={timing.needs} /> : <p className="quiet">Working…</p>
+    return timing.state === 'failed' ? (
+      <Needs what="The events are known" reason={timing.reason} needs={timing.needs} />
+    ) : (
+      <p className="quiet">Working…</p>
+    )
   }
   const of = (event: EventHandle['event']) => handles?.find((h) => h.event === event)
   return (
     <div className="events">
       <div className="event-grid">
-        {(['intake_closes', 'exhaust_opens', 'intake_opens', 'exhaust_closes'] as const).map((event) => {
-          const handle = of(event)
-          return handle ? <EventField key={`${candidate.id}.${event}`} handle={handle} candidate={candidate.id} /> : null
-        })}
+        {(['intake_closes', 'exhaust_opens', 'intake_opens', 'exhaust_closes'] as const).map(
+          (event) => {
+            const handle = of(event)
+            return handle ? (
+              <EventField
+                key={`${candidate.id}.${event}`}
+                handle={handle}
+                candidate={candidate.id}
+              />
+            ) : null
+          },
+        )}
       </div>
       <div className="card-grid">
-        <CardField key={`${candidate.id}.intake_duration`} candidate={candidate.id} number="intake_duration" label="Intake duration" value={plain(timing.intake.duration_050_deg)} />
-        <CardField key={`${candidate.id}.exhaust_duration`} candidate={candidate.id} number="exhaust_duration" label="Exhaust duration" value={plain(timing.exhaust.duration_050_deg)} />
-        <CardField key={`${candidate.id}.lobe_separation`} candidate={candidate.id} number="lobe_separation" label="Lobe separation" value={plain(timing.lobe_separation_deg)} />
-        <CardField key={`${candidate.id}.intake_centreline`} candidate={candidate.id} number="intake_centreline" label="Intake centreline" value={plain(timing.intake.centreline_deg)} />
+        <CardField
+          key={`${candidate.id}.intake_duration`}
+          candidate={candidate.id}
+          number="intake_duration"
+          label="Intake duration"
+          value={plain(timing.intake.duration_050_deg)}
+        />
+        <CardField
+          key={`${candidate.id}.exhaust_duration`}
+          candidate={candidate.id}
+          number="exhaust_duration"
+          label="Exhaust duration"
+          value={plain(timing.exhaust.duration_050_deg)}
+        />
+        <CardField
+          key={`${candidate.id}.lobe_separation`}
+          candidate={candidate.id}
+          number="lobe_separation"
+          label="Lobe separation"
+          value={plain(timing.lobe_separation_deg)}
+        />
+        <CardField
+          key={`${candidate.id}.intake_centreline`}
+          candidate={candidate.id}
+          number="intake_centreline"
+          label="Intake centreline"
+          value={plain(timing.intake.centreline_deg)}
+        />
       </div>
       <dl className="facts">
         <Fact word="Overlap" name="Overlap at .050" value={degrees(timing.overlap_050_deg)} />
-        <Fact word="Seat timing" name="Overlap at the seat" value={degrees(timing.overlap_006_deg)} />
+        <Fact
+          word="Seat timing"
+          name="Overlap at the seat"
+          value={degrees(timing.overlap_006_deg)}
+        />
         <Fact word="Advance" name="Advance" value={degrees(timing.advance_deg)} />
         <Fact name="Exhaust centreline" value={degrees(timing.exhaust.centreline_deg)} />
-        <Fact word="Dynamic compression" name="Compression" value={`${ratio(candidate.engine.state === 'done' ? candidate.engine.compression_ratio : null)} static, ${ratio(timing.trapped_compression_ratio)} dynamic`} />
+        <Fact
+          word="Dynamic compression"
+          name="Compression"
+          value={`${ratio(candidate.engine.state === 'done' ? candidate.engine.compression_ratio : null)} static, ${ratio(timing.trapped_compression_ratio)} dynamic`}
+        />
         <Asymmetry intake={timing.intake} exhaust={timing.exhaust} />
       </dl>
-      <p className="quiet">All at .050 in of lobe lift. Drag the handles under the strip, use the arrow keys on them, or type.</p>
+      <p className="quiet">
+        All at .050 in of lobe lift. Drag the handles under the strip, use the arrow keys on them,
+        or type.
+      </p>
     </div>
   )
 }
 
-const EventField = memo(function EventField({ handle, candidate }: { handle: EventHandle; candidate: string }) {
+const EventField = memo(function EventField({
+  handle,
+  candidate,
+}: {
+  handle: EventHandle
+  candidate: string
+}) {
   const session = useSession()
   const key = `${candidate}.${handle.event}`
   const refused = useSessionPart((state) => state.refusals[key])
@@ -55,8 +108,10 @@ const EventField = memo(function EventField({ handle, candidate }: { handle: Eve
       value={plain(handle.quoted_deg)}
       suffix={<span className="quiet">{handle.reference}</span>}
       refused={refused}
-      onForget={() => { session.forget(key) }}
-      onCommit={(text) => session.type(key, text, { type_event: { candidate, event: handle.event, text } })}
+      onForget={() => session.forget(key)}
+      onCommit={(text) =>
+        session.type(key, text, { type_event: { candidate, event: handle.event, text } })
+      }
     />
   )
 })
@@ -78,7 +133,7 @@ const CardField = memo(function CardField({ candidate, number, label, value }: C
       value={value}
       suffix={<span className="quiet">deg</span>}
       refused={refused}
-      onForget={() => { session.forget(key) }}
+      onForget={() => session.forget(key)}
       onCommit={(text) => session.type(key, text, { type_card: { candidate, number, text } })}
     />
   )
@@ -97,9 +152,16 @@ type Centres = { centreline_deg: number; centre_of_lift_deg: number }
 
 /** An asymmetric lobe has its full lift away from the centre of its events. */
 function Asymmetry({ intake, exhaust }: { intake: Centres; exhaust: Centres }) {
-  const sides = [['intake', intake], ['exhaust', exhaust]] as const
-  const apart = sides.filter(([, side]) => Math.abs(side.centreline_deg - side.centre_of_lift_deg) > 0.05)
-  return apart.map(([name, side]) => <Fact key={name} name={`Full lift, ${name}`} value={degrees(side.centre_of_lift_deg)} />)
+  const sides = [
+    ['intake', intake],
+    ['exhaust', exhaust],
+  ] as const
+  const apart = sides.filter(
+    ([, side]) => Math.abs(side.centreline_deg - side.centre_of_lift_deg) > 0.05,
+  )
+  return apart.map(([name, side]) => (
+    <Fact key={name} name={`Full lift, ${name}`} value={degrees(side.centre_of_lift_deg)} />
+  ))
 }
 
 function plain(deg: number): string {

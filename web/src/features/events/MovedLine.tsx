@@ -1,5 +1,5 @@
 import { faultText } from '../fields/faults'
-import { useSessionPart } from '../session/useSession'
+import { useSessionPart } from '../../model/useSession'
 import { useFresh } from './useFresh'
 
 const MOST = 9
@@ -7,14 +7,18 @@ const MOST = 9
 /** One line that says what the last edit moved, before and after, or why it was refused. */
 export function MovedLine() {
   const moved = useSessionPart((state) => state.moved)
-  const fault = useSessionPart((state) => state.faults[0] ?? Object.values(state.refusals).at(-1)?.faults[0])
+  const fault = useSessionPart(
+    (state) => state.faults[0] ?? Object.values(state.refusals).at(-1)?.faults[0],
+  )
   const system = useSessionPart((state) => state.system)
   const fresh = useFresh(moved)
   if (fault) {
     return (
       <div className="moved refused" role="alert">
         <b>Refused, nothing changed</b>
-        <span>{fault.label}: “{fault.given}” {faultText(fault, system, fault.field)}</span>
+        <span>
+          {fault.label}: “{fault.given}” {faultText(fault, system, fault.field)}
+        </span>
       </div>
     )
   }
@@ -23,7 +27,11 @@ export function MovedLine() {
   return (
     <div className={fresh ? 'moved' : 'moved settled'} role="status">
       <b>Moved</b>
-      {shown.map((m) => <span key={m.id}>{m.label} <s>{m.before}</s> {m.after}</span>)}
+      {shown.map((m) => (
+        <span key={m.id}>
+          {m.label} <s>{m.before}</s> {m.after}
+        </span>
+      ))}
       {moved.length > MOST ? <span className="quiet">and {moved.length - MOST} more</span> : null}
     </div>
   )

@@ -7,8 +7,12 @@ const FRESH = 8000
 export function useFresh(value: unknown): boolean {
   const [settled, setSettled] = useState<unknown>()
   useEffect(() => {
-    const timer = setTimeout(() => { setSettled(value) }, FRESH)
-    return () => { clearTimeout(timer) }
+    const timer = setTimeout(() => {
+      setSettled(value)
+    }, FRESH)
+    return () => {
+      clearTimeout(timer)
+    }
   }, [value])
   return settled !== value
 }

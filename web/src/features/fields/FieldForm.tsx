@@ -1,16 +1,22 @@
 import type { ReactNode } from 'react'
 import { useEffect } from 'react'
-import type { Group, StepName } from '../../app/steps'
-import { fieldsOf, groupsOf, isWanted } from '../../app/steps'
+import type { Group } from '../../model/groups'
+import { fieldsOf, isWanted } from '../../model/groups'
 import type { FormField } from '../../api/client'
-import { useSessionPart } from '../session/useSession'
+import { useSessionPart } from '../../model/useSession'
 import { Picture } from '../pictures/Picture'
 import { FieldRow } from './FieldRow'
 import { labelIn } from './labels'
 import { TableField } from './TableField'
 
 /** Every field of one step in its groups, each with its text, unit, source and fault. */
-export function FieldForm({ step, focus }: { step: StepName; focus: string | undefined }) {
+export function FieldForm({
+  groups,
+  focus,
+}: {
+  groups: readonly Group[]
+  focus: string | undefined
+}) {
   const fields = useSessionPart((state) => state.answer?.fields)
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const ready = fields !== undefined
@@ -20,17 +26,29 @@ export function FieldForm({ step, focus }: { step: StepName; focus: string | und
     row?.scrollIntoView({ block: 'center' })
     row?.querySelector('input')?.focus()
   }, [focus, ready])
-  const groups = groupsOf(step)
   if (!fields) return <p className="quiet">Reading the build…</p>
   return (
     <div className="form">
-      {groups.map((group, at) => <GroupFields key={group.title} group={group} alone={at === 0 && groups.every((g, i) => i === 0 || g.folded !== undefined)} fields={fieldsOf(group, fields, index).filter(isWanted)} focus={focus} />)}
+      {groups.map((group, at) => (
+        <GroupFields
+          key={group.title}
+          group={group}
+          alone={at === 0 && groups.every((g, i) => i === 0 || g.folded !== undefined)}
+          fields={fieldsOf(group, fields, index).filter(isWanted)}
+          focus={focus}
+        />
+      ))}
     </div>
   )
 }
 
 function Folded({ title, open, children }: { title: string; open: boolean; children: ReactNode }) {
-  return <details className="folded" open={open}><summary>{title}</summary>{children}</details>
+  return (
+    <details className="folded" open={open}>
+      <summary>{title}</summary>
+      {children}
+    </details>
+  )
 }
 
 interface GroupProps {
@@ -49,15 +67,30 @@ function GroupFields({ group, alone, fields, focus }: GroupProps) {
       {group.folded ? null : <legend className={alone ? 'unseen' : ''}>{group.title}</legend>}
       <div className="group-body">
         <div className="form-grid">
-          {fields.filter((field) => !field.table).map((field) => <FieldRow key={field.field} field={field} label={labelIn(field, fields)} />)}
+          {fields
+            .filter((field) => !field.table)
+            .map((field) => (
+              <FieldRow key={field.field} field={field} label={labelIn(field, fields)} />
+            ))}
         </div>
         {tables.length > 0 ? (
-          <div className="tables">{tables.map((field) => <TableField key={field.field} field={field} label={labelIn(field, fields)} />)}</div>
+          <div className="tables">
+            {tables.map((field) => (
+              <TableField key={field.field} field={field} label={labelIn(field, fields)} />
+            ))}
+          </div>
         ) : null}
       </div>
       {group.picture ? <Picture name={group.picture} /> : null}
     </fieldset>
   )
-  const open = focus !== undefined || (group.folded === 'while empty' && fields.some((field) => field.given))
-  return group.folded ? <Folded title={group.title} open={open}>{shown}</Folded> : shown
+  const open =
+    focus !== undefined || (group.folded === 'while empty' && fields.some((field) => field.given))
+  return group.folded ? (
+    <Folded title={group.title} open={open}>
+      {shown}
+    </Folded>
+  ) : (
+    shown
+  )
 }

@@ -1,7 +1,7 @@
 import { memo } from 'react'
 import type { FormField } from '../../api/client'
-import { useSession, useSessionPart } from '../session/useSession'
-import type { Refused } from '../session/state'
+import { useSession, useSessionPart } from '../../model/useSession'
+import type { Refused } from '../../model/state'
 import { useFaultText } from './faults'
 import { ownPath, readsAlike, spoken } from './labels'
 import { OwnForCandidate } from './OwnForCandidate'
@@ -9,21 +9,46 @@ import { SourceMark } from './SourceMark'
 import { TextField } from './TextField'
 
 /** One field of the document: its text as typed, the other unit beside it, where it comes from. */
-export const FieldRow = memo(function FieldRow({ field, label }: { field: FormField; label: string }) {
+export const FieldRow = memo(function FieldRow({
+  field,
+  label,
+}: {
+  field: FormField
+  label: string
+}) {
   const session = useSession()
   const refused = useSessionPart((state) => state.refusals[field.field])
   const system = useSessionPart((state) => state.system)
-  const set = (text: string) => session.type(field.field, text, { set: { field: field.field, text } })
-  const forget = () => { session.forget(field.field) }
+  const set = (text: string) =>
+    session.type(field.field, text, { set: { field: field.field, text } })
+  const forget = () => {
+    session.forget(field.field)
+  }
   const read = field.shown?.[system]
   const unit = system === 'inch' ? field.unit_inch : field.unit_metric
-  const beside = read !== undefined && !readsAlike(field.text, read) ? read : field.text === '' ? unit : ''
+  const beside =
+    read !== undefined && !readsAlike(field.text, read) ? read : field.text === '' ? unit : ''
   return (
     <div className={`field-row ${field.given ? '' : 'not-given'}`} data-field={field.field}>
       {field.choices.length > 0 ? (
-        <Choice field={field} label={label} refused={refused} onChoose={(text) => { void set(text) }} onForget={forget} />
+        <Choice
+          field={field}
+          label={label}
+          refused={refused}
+          onChoose={(text) => void set(text)}
+          onForget={forget}
+        />
       ) : (
-        <TextField label={label} value={field.text} onCommit={set} suffix={beside === '' ? null : <span className="quiet">{beside}</span>} refused={refused} onForget={forget} field={field.field} help={`${field.help} Needs ${field.needs[system]}.`} />
+        <TextField
+          label={label}
+          value={field.text}
+          onCommit={set}
+          suffix={beside === '' ? null : <span className="quiet">{beside}</span>}
+          refused={refused}
+          onForget={forget}
+          field={field.field}
+          help={`${field.help} Needs ${field.needs[system]}.`}
+        />
       )}
       <div className="field-foot">
         <SourceMark field={field} label={label} />
@@ -52,16 +77,26 @@ function Choice({ field, label, refused, onChoose, onForget }: ChoiceProps) {
           <select
             value={field.text}
             aria-invalid={fault !== undefined}
-            onChange={(event) => { onChoose(event.target.value) }}
-            onKeyDown={(event) => { if (event.key === 'Escape') onForget() }}
+            onChange={(event) => onChoose(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Escape') onForget()
+            }}
           >
             <option value="">not given</option>
-            {field.choices.map((word) => <option key={word} value={word}>{spoken(word)}</option>)}
+            {field.choices.map((word) => (
+              <option key={word} value={word}>
+                {spoken(word)}
+              </option>
+            ))}
           </select>
         </span>
       </label>
       <div className="help">{field.help}</div>
-      {fault === undefined ? null : <div className="fault" role="alert">{fault}</div>}
+      {fault === undefined ? null : (
+        <div className="fault" role="alert">
+          {fault}
+        </div>
+      )}
     </div>
   )
 }
@@ -76,7 +111,7 @@ function OwnForSide({ field, label }: { field: FormField; label: string }) {
       type="button"
       className="link quiet"
       aria-label={`Own ${label} for the exhaust`}
-      onClick={() => { session.edit({ set: { field: path, text: field.text } }) }}
+      onClick={() => session.edit({ set: { field: path, text: field.text } })}
     >
       own for exhaust
     </button>

@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef } from 'react'
 import type { FormColumn } from '../../api/client'
-import { useSessionPart } from '../session/useSession'
+import { useSessionPart } from '../../model/useSession'
 import { spoken } from './labels'
 
 /** Rows drawn without a window of their own. */
@@ -24,16 +24,34 @@ export function RowsOf({ label, columns, rows, onType, onEnter, onEscape }: Rows
   const frame = useRef<HTMLDivElement>(null)
   const isLong = rows.length > PLAIN
   // eslint-disable-next-line react-hooks/incompatible-library -- what it returns is read in this render only
-  const all = useVirtualizer({ count: rows.length, enabled: isLong, getScrollElement: () => frame.current, estimateSize: () => ROW, overscan: 12 })
-  const items = isLong ? all.getVirtualItems().map((item) => item.index) : rows.map((_, place) => place)
+  const all = useVirtualizer({
+    count: rows.length,
+    enabled: isLong,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW,
+    overscan: 12,
+  })
+  const items = isLong
+    ? all.getVirtualItems().map((item) => item.index)
+    : rows.map((_, place) => place)
   const above = isLong ? (all.getVirtualItems()[0]?.start ?? 0) : 0
   const below = isLong ? all.getTotalSize() - (all.getVirtualItems().at(-1)?.end ?? 0) : 0
   return (
     <div ref={frame} className={isLong ? 'rows-window' : undefined}>
       <table aria-rowcount={rows.length}>
-        <thead><tr>{columns.map((column) => <Heading key={column.label} column={column} />)}</tr></thead>
+        <thead>
+          <tr>
+            {columns.map((column) => (
+              <Heading key={column.label} column={column} />
+            ))}
+          </tr>
+        </thead>
         <tbody>
-          {above > 0 ? <tr aria-hidden="true"><td colSpan={columns.length} style={{ height: above }} /></tr> : null}
+          {above > 0 ? (
+            <tr aria-hidden="true">
+              <td colSpan={columns.length} style={{ height: above }} />
+            </tr>
+          ) : null}
           {items.map((place) => (
             <tr key={place} aria-rowindex={place + 1}>
               {columns.map((column, at) => (
@@ -42,7 +60,7 @@ export function RowsOf({ label, columns, rows, onType, onEnter, onEscape }: Rows
                     label={`${label}, row ${place + 1}, ${column.label}`}
                     column={column}
                     text={rows[place]?.[at] ?? ''}
-                    onType={(text) => { onType(place, at, text) }}
+                    onType={(text) => onType(place, at, text)}
                     onEnter={onEnter}
                     onEscape={onEscape}
                   />
@@ -50,7 +68,11 @@ export function RowsOf({ label, columns, rows, onType, onEnter, onEscape }: Rows
               ))}
             </tr>
           ))}
-          {below > 0 ? <tr aria-hidden="true"><td colSpan={columns.length} style={{ height: below }} /></tr> : null}
+          {below > 0 ? (
+            <tr aria-hidden="true">
+              <td colSpan={columns.length} style={{ height: below }} />
+            </tr>
+          ) : null}
         </tbody>
       </table>
     </div>
@@ -58,8 +80,14 @@ export function RowsOf({ label, columns, rows, onType, onEnter, onEscape }: Rows
 }
 
 function Heading({ column }: { column: FormColumn }) {
-  const unit = useSessionPart((state) => (state.system === 'inch' ? column.unit_inch : column.unit_metric))
-  return <th scope="col">{column.label} <span className="quiet">{unit}</span></th>
+  const unit = useSessionPart((state) =>
+    state.system === 'inch' ? column.unit_inch : column.unit_metric,
+  )
+  return (
+    <th scope="col">
+      {column.label} <span className="quiet">{unit}</span>
+    </th>
+  )
 }
 
 interface CellProps {
@@ -74,9 +102,13 @@ interface CellProps {
 function Cell({ label, column, text, onType, onEnter, onEscape }: CellProps) {
   if (column.choices.length > 0) {
     return (
-      <select aria-label={label} value={text} onChange={(event) => { onType(event.target.value) }}>
+      <select aria-label={label} value={text} onChange={(event) => onType(event.target.value)}>
         <option value=""> </option>
-        {column.choices.map((word) => <option key={word} value={word}>{spoken(word)}</option>)}
+        {column.choices.map((word) => (
+          <option key={word} value={word}>
+            {spoken(word)}
+          </option>
+        ))}
       </select>
     )
   }
@@ -87,7 +119,7 @@ function Cell({ label, column, text, onType, onEnter, onEscape }: CellProps) {
       value={text}
       autoComplete="off"
       spellCheck={false}
-      onChange={(event) => { onType(event.target.value) }}
+      onChange={(event) => onType(event.target.value)}
       onKeyDown={(event) => {
         if (event.key === 'Enter') onEnter()
         if (event.key === 'Escape') onEscape()

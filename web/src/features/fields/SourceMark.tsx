@@ -1,5 +1,5 @@
 import type { FormField } from '../../api/client'
-import { useSession } from '../session/useSession'
+import { useSession } from '../../model/useSession'
 
 const SOURCES = ['measured', 'card', 'assumed'] as const
 
@@ -13,7 +13,8 @@ export function SourceMark({ field, label }: { field: FormField; label: string }
   const session = useSession()
   if (!field.applies) return <span className="source quiet">no meaning here</span>
   if (field.given && isWish(field.field)) return null
-  if (!field.given) return <span className="source quiet">{field.text === '' ? 'not given' : 'assumed'}</span>
+  if (!field.given)
+    return <span className="source quiet">{field.text === '' ? 'not given' : 'assumed'}</span>
   return (
     <select
       className={`source ${field.source}`}
@@ -21,10 +22,16 @@ export function SourceMark({ field, label }: { field: FormField; label: string }
       value={field.source}
       onChange={(event) => {
         const source = event.target.value
-        session.edit({ source: { field: field.field, source: source === 'unmarked' ? '' : source } })
+        session.edit({
+          source: { field: field.field, source: source === 'unmarked' ? '' : source },
+        })
       }}
     >
-      {SOURCES.map((source) => <option key={source} value={source}>{source}</option>)}
+      {SOURCES.map((source) => (
+        <option key={source} value={source}>
+          {source}
+        </option>
+      ))}
       <option value="unmarked">no source</option>
     </select>
   )

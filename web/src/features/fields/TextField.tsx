@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { useId, useRef, useState } from 'react'
-import type { Refused } from '../session/state'
+import type { Refused } from '../../model/state'
 import { useFaultText } from './faults'
 
 interface Props {
@@ -24,7 +24,18 @@ interface Props {
  * A text as typed. Enter or leaving the field commits it, Escape takes it back. What is typed lives until its answer has
  * come: then the field shows the document, or the refused text beside its fault.
  */
-export function TextField({ label, value, onCommit, refused, onForget, suffix, help, className, ariaLabel, field }: Props) {
+export function TextField({
+  label,
+  value,
+  onCommit,
+  refused,
+  onForget,
+  suffix,
+  help,
+  className,
+  ariaLabel,
+  field,
+}: Props) {
   const id = useId()
   const [draft, setDraft] = useState<string>()
   const fault = useFaultText(refused, field)
@@ -61,12 +72,14 @@ export function TextField({ label, value, onCommit, refused, onForget, suffix, h
           id={id}
           type="text"
           aria-label={ariaLabel}
-          aria-describedby={fault === undefined ? (help === undefined ? undefined : `${id}-help`) : `${id}-fault`}
+          aria-describedby={
+            fault === undefined ? (help === undefined ? undefined : `${id}-help`) : `${id}-fault`
+          }
           aria-invalid={fault !== undefined}
           value={shown}
           autoComplete="off"
           spellCheck={false}
-          onChange={(event) => { setDraft(event.target.value) }}
+          onChange={(event) => setDraft(event.target.value)}
           onBlur={commit}
           onKeyDown={(event) => {
             if (event.key === 'Enter') {
@@ -81,8 +94,16 @@ export function TextField({ label, value, onCommit, refused, onForget, suffix, h
         />
         {suffix}
       </span>
-      {help === undefined ? null : <div className="help" id={`${id}-help`}>{help}</div>}
-      {fault === undefined ? null : <div className="fault" id={`${id}-fault`} role="alert">{fault}</div>}
+      {help === undefined ? null : (
+        <div className="help" id={`${id}-help`}>
+          {help}
+        </div>
+      )}
+      {fault === undefined ? null : (
+        <div className="fault" id={`${id}-fault`} role="alert">
+          {fault}
+        </div>
+      )}
     </div>
   )
 }

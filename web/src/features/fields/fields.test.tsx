@@ -1,11 +1,11 @@
 import { act, fireEvent, render, screen, within } from '@testing-library/react'
 import { beforeEach, expect, test, vi } from 'vitest'
 import type { FormField } from '../../api/client'
-import { PlaceContext } from '../../app/place'
+import { PlaceContext } from '../../model/place'
 import type { Pretend } from '../../test/pretend'
 import { formField, heldIn, Page, pretend, rested, sessionOn } from '../../test/pretend'
-import type { Session } from '../session/session'
-import { useSessionPart } from '../session/useSession'
+import type { Session } from '../../model/session'
+import { useSessionPart } from '../../model/useSession'
 import { FieldRow } from './FieldRow'
 import { Needs } from './Needs'
 import { TableField } from './TableField'
@@ -20,11 +20,21 @@ beforeEach(() => {
 function Shown({ path, more = {} }: { path: string; more?: Partial<FormField> }) {
   const field = useSessionPart((state) => state.answer?.fields?.find((each) => each.field === path))
   if (!field) return null
-  return field.table ? <TableField field={field} label={path} /> : <FieldRow field={{ ...field, ...more }} label={path} />
+  return field.table ? (
+    <TableField field={field} label={path} />
+  ) : (
+    <FieldRow field={{ ...field, ...more }} label={path} />
+  )
 }
 
 async function onScreen(session: Session, ...paths: string[]): Promise<void> {
-  render(<Page session={session}>{paths.map((path) => <Shown key={path} path={path} />)}</Page>)
+  render(
+    <Page session={session}>
+      {paths.map((path) => (
+        <Shown key={path} path={path} />
+      ))}
+    </Page>,
+  )
   await act(() => rested(session))
 }
 
@@ -43,10 +53,14 @@ test('after an undo the field shows what the document holds', async () => {
   await onScreen(session, 'bore')
   await typed(session, 'bore', '4.06 in', 'Tab')
   expect(input('bore').value).toBe('4.06 in')
-  act(() => { session.undo() })
+  act(() => {
+    session.undo()
+  })
   await act(() => rested(session))
   expect(input('bore').value).toBe('4 in')
-  act(() => { session.redo() })
+  act(() => {
+    session.redo()
+  })
   await act(() => rested(session))
   expect(input('bore').value).toBe('4.06 in')
 })
@@ -95,7 +109,8 @@ test('what was typed while no answer came is tried again by Enter', async () => 
   expect(server.asked.length).toBe(before + 1)
 })
 
-const points = (count: number): string[][] => Array.from({ length: count }, (_, place) => [`${place}`, `0.${String(100 + place)}`])
+const points = (count: number): string[][] =>
+  Array.from({ length: count }, (_, place) => [`${place}`, `0.${String(100 + place)}`])
 
 test('every row of a table is edited in its own place, and the blank one adds a row', async () => {
   const session = sessionOn({ points: points(30) })
@@ -104,7 +119,9 @@ test('every row of a table is edited in its own place, and the blank one adds a 
   await typed(session, 'points, row 25, Lift', '0.999')
   const rows = held(session)['points'] as string[][]
   expect(rows).toHaveLength(30)
-  expect(rows.map((row) => row[1]).filter((lift, place) => lift !== points(30)[place]?.[1])).toEqual(['0.999'])
+  expect(
+    rows.map((row) => row[1]).filter((lift, place) => lift !== points(30)[place]?.[1]),
+  ).toEqual(['0.999'])
   expect(rows[24]).toEqual(['24', '0.999'])
   fireEvent.change(input('points, row 31, Angle'), { target: { value: '30' } })
   await typed(session, 'points, row 31, Lift', '0.131')
@@ -120,17 +137,27 @@ test('an emptied row is gone, Escape takes typed cells back, and undo brings row
   expect((held(session)['points'] as string[][]).map(([angle]) => angle)).toEqual(['0', '2'])
   await typed(session, 'points, row 1, Lift', '0.5', 'Escape')
   expect(input('points, row 1, Lift').value).toBe('0.100')
-  act(() => { session.undo() })
+  act(() => {
+    session.undo()
+  })
   await act(() => rested(session))
   expect(input('points, row 2, Lift').value).toBe('0.101')
 })
 
 test('a word of a closed list is chosen, and says what the trade says', async () => {
   const session = sessionOn({ school: 'light' })
-  render(<Page session={session}><Shown path="school" more={{ choices: ['series', 'light', 'flat_tappet'] }} /></Page>)
+  render(
+    <Page session={session}>
+      <Shown path="school" more={{ choices: ['series', 'light', 'flat_tappet'] }} />
+    </Page>,
+  )
   await act(() => rested(session))
   const list = screen.getByRole('combobox', { name: 'school' })
-  expect(within(list).getAllByRole('option').map((option) => option.textContent)).toEqual(['not given', 'stock preload', 'light', 'flat tappet'])
+  expect(
+    within(list)
+      .getAllByRole('option')
+      .map((option) => option.textContent),
+  ).toEqual(['not given', 'stock preload', 'light', 'flat tappet'])
   fireEvent.change(list, { target: { value: 'series' } })
   await act(() => rested(session))
   expect(held(session)).toEqual({ school: 'series' })
@@ -147,20 +174,41 @@ test('where a value comes from is marked, and a field nobody filled says so inst
     </Page>,
   )
   await act(() => rested(session))
-  fireEvent.change(screen.getByRole('combobox', { name: 'Source of bore' }), { target: { value: 'measured' } })
+  fireEvent.change(screen.getByRole('combobox', { name: 'Source of bore' }), {
+    target: { value: 'measured' },
+  })
   await act(() => rested(session))
   expect(server.asked.at(-1)?.edits).toEqual([{ source: { field: 'bore', source: 'measured' } }])
-  for (const words of ['not given', 'assumed', 'no meaning here']) expect(screen.getAllByText(words).length).toBeGreaterThan(0)
+  for (const words of ['not given', 'assumed', 'no meaning here'])
+    expect(screen.getAllByText(words).length).toBeGreaterThan(0)
 })
 
 test('all that a picture lacks is said the first time, each with the way to it', async () => {
   const session = sessionOn({ bore: '4 in' })
   const goToField = vi.fn()
-  const place = { place: { step: 'plan', focus: undefined, sheet: false }, goToStep: vi.fn(), goToField, openSheet: vi.fn(), closeSheet: vi.fn(), openShelf: vi.fn() } as const
-  const needs = [{ field: 'engine.rod_length', label: 'Rod length' }, { field: 'engine.octane_ron', label: 'RON of the fuel' }]
-  render(<Page session={session}><PlaceContext value={place}><Needs what="Torque is computed" reason="it is not known" needs={needs} /></PlaceContext></Page>)
+  const place = {
+    place: { step: 'plan', focus: undefined, paper: undefined },
+    goToStep: vi.fn(),
+    goToField,
+    openPaper: vi.fn(),
+    openBench: vi.fn(),
+    openShelf: vi.fn(),
+  } as const
+  const needs = [
+    { field: 'engine.rod_length', label: 'Rod length' },
+    { field: 'engine.octane_ron', label: 'RON of the fuel' },
+  ]
+  render(
+    <Page session={session}>
+      <PlaceContext value={place}>
+        <Needs what="Torque is computed" reason="it is not known" needs={needs} />
+      </PlaceContext>
+    </Page>,
+  )
   await act(() => rested(session))
-  expect(screen.getByText(/Torque is computed once these are given/).textContent).toBe('Torque is computed once these are given: rod length, RON of the fuel.')
+  expect(screen.getByText(/Torque is computed once these are given/).textContent).toBe(
+    'Torque is computed once these are given: rod length, RON of the fuel.',
+  )
   fireEvent.click(screen.getByRole('button', { name: 'rod length' }))
-  expect(goToField).toHaveBeenCalledWith('engine', 'engine.rod_length')
+  expect(goToField).toHaveBeenCalledWith('engine.rod_length')
 })

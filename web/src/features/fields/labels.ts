@@ -2,7 +2,12 @@ import type { FormField } from '../../api/client'
 
 /** Objects whose name says more than the group around them. */
 const OWNERS: Readonly<Record<string, string>> = {
-  pocket: 'Pocket', collector: 'Collector', opening: 'Opening', closing: 'Closing', ambient: 'Air', rules: 'Class',
+  pocket: 'Pocket',
+  collector: 'Collector',
+  opening: 'Opening',
+  closing: 'Closing',
+  ambient: 'Air',
+  rules: 'Class',
 }
 
 /** What a field is called where it stands: its owner before it, its side after it. Pure. */
@@ -48,7 +53,11 @@ export function candidatePath(field: string, index: number): string | undefined 
 /** Whether two texts are the same number in the same unit, so that one of them says enough. Pure. */
 export function readsAlike(one: string, other: string): boolean {
   const unit = (text: string) => text.replace(/^[-+\d./\s]+/, '')
-  return !one.includes('/') && unit(one) === unit(other) && Number.parseFloat(one) === Number.parseFloat(other)
+  return (
+    !one.includes('/') &&
+    unit(one) === unit(other) &&
+    Number.parseFloat(one) === Number.parseFloat(other)
+  )
 }
 
 /** A label within a sentence: its first letter is small unless the word is written in capitals. Pure. */

@@ -1,7 +1,13 @@
 /** Rows of a table while they are typed. Pure. */
 
 /** The rows with one cell changed; a cell below the last row makes a new one. */
-export function withCell(rows: readonly (readonly string[])[], place: number, column: number, text: string, columns: number): string[][] {
+export function withCell(
+  rows: readonly (readonly string[])[],
+  place: number,
+  column: number,
+  text: string,
+  columns: number,
+): string[][] {
   const all = rows.map((row) => [...row])
   while (all.length <= place) all.push(Array.from({ length: columns }, () => ''))
   const row = all[place] ?? []

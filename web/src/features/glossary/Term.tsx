@@ -6,5 +6,11 @@ import { useGlossary } from './useGlossary'
 export const Term = memo(function Term({ word, children }: { word: string; children: string }) {
   const meaning = useGlossary().data?.find((term) => term.word === word)?.meaning
   if (meaning === undefined) return <>{children}</>
-  return <Tooltip title={meaning} trigger={['hover', 'focus']}><span className="term" tabIndex={0}>{children}</span></Tooltip>
+  return (
+    <Tooltip title={meaning} trigger={['hover', 'focus']}>
+      <span className="term" tabIndex={0}>
+        {children}
+      </span>
+    </Tooltip>
+  )
 })

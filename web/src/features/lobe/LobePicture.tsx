@@ -6,7 +6,7 @@ import type { SideName } from '../motion/useTrain'
 import { SIDES } from '../motion/useTrain'
 import { ChartFrame } from '../pictures/ChartFrame'
 import type { Curve } from '../pictures/ChartFrame'
-import { useCandidate, useLengthScale, useSessionPart } from '../session/useSession'
+import { useCandidate, useLengthScale, useSessionPart } from '../../model/useSession'
 import { ticks } from '../strip/geometry'
 import { LobesApart } from './LobesApart'
 
@@ -33,38 +33,87 @@ export function LobePicture() {
   const scale = useLengthScale()
   const [chosen, setChosen] = useState<Shown>('both')
   if (lobe?.state === 'failed') {
-    return lobe.needs.length > 0 ? <Needs what="The lobes are drawn" reason={lobe.reason} needs={lobe.needs} /> : <p className="fault" role="alert">{lobe.reason}</p>
+    return lobe.needs.length > 0 ? (
+      <Needs what="The lobes are drawn" reason={lobe.reason} needs={lobe.needs} />
+    ) : (
+      <p className="fault" role="alert">
+        {lobe.reason}
+      </p>
+    )
   }
   if (lobe?.state !== 'done' || !scale) return null
   const other = beside?.lobe.state === 'done' ? beside.lobe : undefined
   const shown = beside && other ? chosen : 'both'
   const sides = shown === 'both' ? SIDES : [shown]
   const lines = ({ name, of }: Quantity): Curve[] => {
-    const line = (lobeOf: LobeReport) => of(lobeOf).map((mm, i): [number, number] => [lobeOf.cam_deg[i] ?? 0, (mm * 1e-3) / scale.factor])
+    const line = (lobeOf: LobeReport) =>
+      of(lobeOf).map((mm, i): [number, number] => [
+        lobeOf.cam_deg[i] ?? 0,
+        (mm * 1e-3) / scale.factor,
+      ])
     return [...sides].reverse().flatMap((side) => [
-      ...(other ? [{ name: `${side} ${name}, ${beside?.name ?? ''}`, points: line(other[side]), className: `${side}-line lobe-beside` }] : []),
+      ...(other
+        ? [
+            {
+              name: `${side} ${name}, ${beside?.name ?? ''}`,
+              points: line(other[side]),
+              className: `${side}-line lobe-beside`,
+            },
+          ]
+        : []),
       { name: `${side} ${name}`, points: line(lobe[side]), className: `${side}-line` },
     ])
   }
-  const all = [...sides.map((side) => lobe[side]), ...(other ? sides.map((side) => other[side]) : [])]
+  const all = [
+    ...sides.map((side) => lobe[side]),
+    ...(other ? sides.map((side) => other[side]) : []),
+  ]
   const reach = Math.max(...all.flatMap((each) => each.cam_deg).map(Math.abs))
   return (
     <>
       {beside && other ? (
         <div className="lobe-row">
-          <Segmented<Shown> size="small" aria-label="Lobes shown" value={chosen} onChange={setChosen} options={[{ value: 'both', label: 'both lobes' }, ...SIDES]} />
+          <Segmented<Shown>
+            size="small"
+            aria-label="Lobes shown"
+            value={chosen}
+            onChange={setChosen}
+            options={[{ value: 'both', label: 'both lobes' }, ...SIDES]}
+          />
           <span className="quiet">thin and dotted: {beside.name}</span>
         </div>
-      ) : <p className="quiet">Lay another candidate beside this one to see their lobes together.</p>}
+      ) : (
+        <p className="quiet">Lay another candidate beside this one to see their lobes together.</p>
+      )}
       <div className="lobes">
-        {QUANTITIES.map((quantity) => <LobeChart key={quantity.name} quantity={quantity} curves={lines(quantity)} reach={reach} unit={scale.unit} />)}
+        {QUANTITIES.map((quantity) => (
+          <LobeChart
+            key={quantity.name}
+            quantity={quantity}
+            curves={lines(quantity)}
+            reach={reach}
+            unit={scale.unit}
+          />
+        ))}
       </div>
-      {beside?.lobes_apart ? <LobesApart name={beside.name} apart={beside.lobes_apart} sides={sides} /> : null}
+      {beside?.lobes_apart ? (
+        <LobesApart name={beside.name} apart={beside.lobes_apart} sides={sides} />
+      ) : null}
     </>
   )
 }
 
-function LobeChart({ quantity: { name, title, unit }, curves, reach, unit: length }: { quantity: Quantity; curves: readonly Curve[]; reach: number; unit: string }) {
+function LobeChart({
+  quantity: { name, title, unit },
+  curves,
+  reach,
+  unit: length,
+}: {
+  quantity: Quantity
+  curves: readonly Curve[]
+  reach: number
+  unit: string
+}) {
   const values = curves.flatMap((curve) => curve.points.map((p) => p[1]))
   const [low, high] = [Math.min(0, ...values), Math.max(...values)]
   return (

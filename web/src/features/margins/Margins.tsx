@@ -1,7 +1,7 @@
 import { Segmented } from 'antd'
 import { useCallback, useState } from 'react'
 import type { LimitReport } from '../../api/client'
-import { useCandidate } from '../session/useSession'
+import { useCandidate } from '../../model/useSession'
 import { MarginRow } from './MarginRow'
 import { MeasureNextList } from './MeasureNextList'
 import type { Order } from './order'
@@ -27,40 +27,74 @@ export function Margins({ step, onGoTo }: Props) {
   const [order, setOrder] = useState<Order>('tightest')
   const [here, setHere] = useState(false)
   const [unfolded, setUnfolded] = useState(false)
-  const toggle = useCallback((name: string) => { setOpen((now) => (now === name ? undefined : name)) }, [])
+  const toggle = useCallback((name: string) => {
+    setOpen((now) => (now === name ? undefined : name))
+  }, [])
   const all = candidate?.limits ?? NO_LIMITS
   const own = all.filter((limit) => limit.place === step)
   const limits = inOrder(here ? own : all, order)
   const folds = (limit: LimitReport) => isMet(limit) && (unfolded || key(limit) !== open)
   const met = limits.filter(folds)
   const rows = (shown: readonly LimitReport[]) => (
-    <ul>{shown.map((limit) => <MarginRow key={key(limit)} limit={limit} open={open === key(limit)} onToggle={toggle} onGoTo={onGoTo} />)}</ul>
+    <ul>
+      {shown.map((limit) => (
+        <MarginRow
+          key={key(limit)}
+          limit={limit}
+          open={open === key(limit)}
+          onToggle={toggle}
+          onGoTo={onGoTo}
+        />
+      ))}
+    </ul>
   )
   return (
     <aside className="margins" aria-label="Margins">
       <div className="margins-top">
         <h2>Margins</h2>
-        <select aria-label="Order of the margins" value={order} onChange={(event) => { setOrder(event.target.value as Order) }}>
-          {ORDERS.map(({ value, label }) => <option key={value} value={value}>{label}</option>)}
+        <select
+          aria-label="Order of the margins"
+          value={order}
+          onChange={(event) => setOrder(event.target.value as Order)}
+        >
+          {ORDERS.map(({ value, label }) => (
+            <option key={value} value={value}>
+              {label}
+            </option>
+          ))}
         </select>
       </div>
       <Segmented
         size="small"
         aria-label="Which margins"
-        options={[{ value: 'all', label: `all ${String(all.length)}` }, { value: 'here', label: `this step ${String(own.length)}` }]}
+        options={[
+          { value: 'all', label: `all ${String(all.length)}` },
+          { value: 'here', label: `this step ${String(own.length)}` },
+        ]}
         value={here ? 'here' : 'all'}
-        onChange={(value) => { setHere(value === 'here') }}
+        onChange={(value) => setHere(value === 'here')}
       />
-      <p className="quiet tally">{limits.length === 0 ? (here ? 'No margin belongs to this step.' : '') : tallyOf(limits)}</p>
+      <p className="quiet tally">
+        {limits.length === 0 ? (here ? 'No margin belongs to this step.' : '') : tallyOf(limits)}
+      </p>
       {rows(limits.filter((limit) => !folds(limit)))}
       {met.length > 0 ? (
-        <button type="button" className="met" aria-expanded={unfolded} onClick={() => { setUnfolded(!unfolded) }}>
-          <b>{met.length} met</b><span className="quiet">{unfolded ? 'fold' : 'show'}</span>
+        <button
+          type="button"
+          className="met"
+          aria-expanded={unfolded}
+          onClick={() => setUnfolded(!unfolded)}
+        >
+          <b>{met.length} met</b>
+          <span className="quiet">{unfolded ? 'fold' : 'show'}</span>
         </button>
       ) : null}
       {unfolded ? rows(met) : null}
       {candidate ? <MeasureNextList entries={candidate.measure_next} onGoTo={onGoTo} /> : null}
-      <p className="quiet caution">A planning aid: the maker's instructions and a competent machinist's measurement stand above it.</p>
+      <p className="quiet caution">
+        A planning aid: the maker's instructions and a competent machinist's measurement stand above
+        it.
+      </p>
     </aside>
   )
 }

@@ -1,6 +1,6 @@
 import { Button, Drawer } from 'antd'
 import { useState } from 'react'
-import { useCandidate } from '../session/useSession'
+import { useCandidate } from '../../model/useSession'
 import { Margins } from './Margins'
 import { tallyOf } from './order'
 
@@ -10,9 +10,24 @@ export function MarginsDrawer({ step, onGoTo }: { step: string; onGoTo: (field: 
   const limits = useCandidate()?.limits ?? []
   return (
     <>
-      <Button className="margins-button" aria-expanded={open} onClick={() => { setOpen(true) }}>Margins: {tallyOf(limits)}</Button>
-      <Drawer open={open} onClose={() => { setOpen(false) }} placement="right" size={320} title="Margins" destroyOnHidden>
-        <Margins step={step} onGoTo={(field) => { setOpen(false); onGoTo(field) }} />
+      <Button className="margins-button" aria-expanded={open} onClick={() => setOpen(true)}>
+        Margins: {tallyOf(limits)}
+      </Button>
+      <Drawer
+        open={open}
+        onClose={() => setOpen(false)}
+        placement="right"
+        size={320}
+        title="Margins"
+        destroyOnHidden
+      >
+        <Margins
+          step={step}
+          onGoTo={(field) => {
+            setOpen(false)
+            onGoTo(field)
+          }}
+        />
       </Drawer>
     </>
   )

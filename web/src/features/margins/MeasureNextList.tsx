@@ -5,7 +5,13 @@ import { inSentence } from '../fields/labels'
 const MOST = 6
 
 /** What is unknown or only assumed, what settles most first. */
-export function MeasureNextList({ entries, onGoTo }: { entries: readonly MeasureNext[]; onGoTo: (field: string) => void }) {
+export function MeasureNextList({
+  entries,
+  onGoTo,
+}: {
+  entries: readonly MeasureNext[]
+  onGoTo: (field: string) => void
+}) {
   if (entries.length === 0) return null
   return (
     <section className="next" aria-label="What to measure next">
@@ -13,8 +19,13 @@ export function MeasureNextList({ entries, onGoTo }: { entries: readonly Measure
       <ol>
         {entries.slice(0, MOST).map((entry) => (
           <li key={entry.field}>
-            <button type="button" className="link" onClick={() => { onGoTo(entry.field) }}>{entry.label}</button>
-            <span className="quiet"> {entry.value === '' ? 'unknown' : `assumed ${entry.value}`}; {settles(entry.settles)}</span>
+            <button type="button" className="link" onClick={() => onGoTo(entry.field)}>
+              {entry.label}
+            </button>
+            <span className="quiet">
+              {' '}
+              {entry.value === '' ? 'unknown' : `assumed ${entry.value}`}; {settles(entry.settles)}
+            </span>
           </li>
         ))}
       </ol>
@@ -24,5 +35,7 @@ export function MeasureNextList({ entries, onGoTo }: { entries: readonly Measure
 
 function settles(titles: readonly string[]): string {
   const [first = ''] = titles
-  return titles.length > 1 ? `${inSentence(first)} and ${titles.length - 1} more rest on it` : `${inSentence(first)} rests on it`
+  return titles.length > 1
+    ? `${inSentence(first)} and ${titles.length - 1} more rest on it`
+    : `${inSentence(first)} rests on it`
 }

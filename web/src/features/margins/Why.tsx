@@ -14,20 +14,37 @@ export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: str
   return (
     <div className="why">
       <p>{limit.formula}.</p>
-      <p className="quiet">{limit.school}. Figure: {limit.source}.</p>
+      <p className="quiet">
+        {limit.school}. Figure: {limit.source}.
+      </p>
       <table>
         <caption>What went into it</caption>
         <tbody>
           {inputs.map((input) => (
             <tr key={input.field}>
-              <td><button type="button" className="link" onClick={() => { onGoTo(input.field) }}>{input.label}</button></td>
+              <td>
+                <button type="button" className="link" onClick={() => onGoTo(input.field)}>
+                  {input.label}
+                </button>
+              </td>
               <td className="figure">{input.value}</td>
               <td className={`origin ${input.origin}`}>{input.origin}</td>
             </tr>
           ))}
         </tbody>
       </table>
-      {rest > 0 ? <p className="rest"><button type="button" className="link quiet" aria-expanded={all} onClick={() => { setAll(!all) }}>{all ? 'the first of them only' : `and ${rest} more`}</button></p> : null}
+      {rest > 0 ? (
+        <p className="rest">
+          <button
+            type="button"
+            className="link quiet"
+            aria-expanded={all}
+            onClick={() => setAll(!all)}
+          >
+            {all ? 'the first of them only' : `and ${rest} more`}
+          </button>
+        </p>
+      ) : null}
       <Remedies limit={limit} />
       <OwnLimit limit={limit} />
     </div>

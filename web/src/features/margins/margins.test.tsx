@@ -3,7 +3,7 @@ import { beforeEach, expect, test, vi } from 'vitest'
 import type { LimitReport, Remedy } from '../../api/client'
 import type { Pretend } from '../../test/pretend'
 import { limit, Page, pretend, rested, sessionOn } from '../../test/pretend'
-import type { Session } from '../session/session'
+import type { Session } from '../../model/session'
 import { Margins } from './Margins'
 
 let server: Pretend
@@ -16,25 +16,50 @@ const both = (inch: string, metric: string) => ({ inch, metric })
 
 function remedy(more: Partial<Remedy> = {}): Remedy {
   return {
-    changes: [{ field: 'candidates[0].train.spring.installed_height', label: 'Installed height', from: '1.800 in', to: '1.830 in' }],
-    how: 'shims', worsens: [], gain: 0.76, gain_shown: both('+.030 in', '+.76 mm'), verdict: 'ok', ...more,
+    changes: [
+      {
+        field: 'candidates[0].train.spring.installed_height',
+        label: 'Installed height',
+        from: '1.800 in',
+        to: '1.830 in',
+      },
+    ],
+    how: 'shims',
+    worsens: [],
+    gain: 0.76,
+    gain_shown: both('+.030 in', '+.76 mm'),
+    verdict: 'ok',
+    ...more,
   }
 }
 
-async function shown(limits: LimitReport[], onGoTo: (field: string) => void = () => undefined): Promise<Session> {
+async function shown(
+  limits: LimitReport[],
+  onGoTo: (field: string) => void = () => undefined,
+): Promise<Session> {
   server.limits = limits
   const session = sessionOn({ bore: '4 in' })
-  render(<Page session={session}><Margins step="spring" onGoTo={onGoTo} /></Page>)
+  render(
+    <Page session={session}>
+      <Margins step="spring" onGoTo={onGoTo} />
+    </Page>,
+  )
   await act(() => rested(session))
   const met = screen.queryByRole('button', { name: /^\d+ met/ })
   if (met) fireEvent.click(met)
   return session
 }
 
-const titles = () => screen.getAllByRole('listitem').map((row) => row.querySelector('.margin-title')?.textContent)
+const titles = () =>
+  screen.getAllByRole('listitem').map((row) => row.querySelector('.margin-title')?.textContent)
 
 test('what fails stands first, unknown is no failure, and what is met can be folded', async () => {
-  await shown([limit('seal'), limit('bind', { verdict: 'fails', margin: -1 }), limit('wall', { verdict: 'unknown', margin: null, have: null, shown: null }), limit('load', { verdict: 'tight', margin: 0.1 })])
+  await shown([
+    limit('seal'),
+    limit('bind', { verdict: 'fails', margin: -1 }),
+    limit('wall', { verdict: 'unknown', margin: null, have: null, shown: null }),
+    limit('load', { verdict: 'tight', margin: 0.1 }),
+  ])
   expect(titles()[0]).toBe('bind')
   expect(titles()).toHaveLength(4)
   fireEvent.click(screen.getByRole('button', { name: /^1 met/ }))
@@ -42,7 +67,10 @@ test('what fails stands first, unknown is no failure, and what is met can be fol
 })
 
 test('the margins of the step at hand alone, counted', async () => {
-  await shown([limit('bind', { verdict: 'fails', margin: -1 }), limit('squash', { verdict: 'fails', margin: -1, place: 'clearance' })])
+  await shown([
+    limit('bind', { verdict: 'fails', margin: -1 }),
+    limit('squash', { verdict: 'fails', margin: -1, place: 'clearance' }),
+  ])
   expect(titles()).toHaveLength(2)
   fireEvent.click(screen.getByText('this step 1'))
   expect(titles()).toEqual(['bind'])
@@ -52,7 +80,9 @@ test('a margin that was opened stays where it is when a remedy meets it', async 
   const session = await shown([limit('bind', { verdict: 'tight', margin: 0.1 })])
   fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
   server.limits = [limit('bind')]
-  act(() => { session.useUnits('metric') })
+  act(() => {
+    session.useUnits('metric')
+  })
   await act(() => rested(session))
   expect(titles()).toEqual(['bind'])
   fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
@@ -62,26 +92,57 @@ test('a margin that was opened stays where it is when a remedy meets it', async 
 
 test('a margin reads in the units on screen', async () => {
   const session = await shown([limit('bind')])
-  expect(screen.getByRole('button', { name: /^bind/ }).textContent).toContain('.079 in · needs .040 in+.039 in')
-  act(() => { session.useUnits('metric') })
+  expect(screen.getByRole('button', { name: /^bind/ }).textContent).toContain(
+    '.079 in · needs .040 in+.039 in',
+  )
+  act(() => {
+    session.useUnits('metric')
+  })
   await act(() => rested(session))
-  expect(screen.getByRole('button', { name: /^bind/ }).textContent).toContain('2.00 mm · needs 1.00 mm+1.00 mm')
+  expect(screen.getByRole('button', { name: /^bind/ }).textContent).toContain(
+    '2.00 mm · needs 1.00 mm+1.00 mm',
+  )
 })
 
 test('what the gas gave stands beside the estimate it replaced', async () => {
-  await shown([limit('load', { computed: true, estimate: both('294 lbf', '1308 N') }), limit('vacuum', { computed: true })])
-  expect(screen.getByRole('button', { name: /^load/ }).textContent).toContain('with the gas as computed; 294 lbf by estimate')
-  expect(screen.getByRole('button', { name: /^vacuum/ }).textContent).toMatch(/with the gas as computed$/)
+  await shown([
+    limit('load', { computed: true, estimate: both('294 lbf', '1308 N') }),
+    limit('vacuum', { computed: true }),
+  ])
+  expect(screen.getByRole('button', { name: /^load/ }).textContent).toContain(
+    'with the gas as computed; 294 lbf by estimate',
+  )
+  expect(screen.getByRole('button', { name: /^vacuum/ }).textContent).toMatch(
+    /with the gas as computed$/,
+  )
 })
 
 test('a margin without a figure names all that would give it one', async () => {
-  await shown([limit('wall', { verdict: 'unknown', have: null, margin: null, shown: null, missing: [{ field: 'a', label: 'Seal height' }, { field: 'b', label: 'Guide length' }] })])
-  expect(screen.getByRole('button', { name: /^wall/ }).textContent).toContain('measure or give seal height; guide length')
+  await shown([
+    limit('wall', {
+      verdict: 'unknown',
+      have: null,
+      margin: null,
+      shown: null,
+      missing: [
+        { field: 'a', label: 'Seal height' },
+        { field: 'b', label: 'Guide length' },
+      ],
+    }),
+  ])
+  expect(screen.getByRole('button', { name: /^wall/ }).textContent).toContain(
+    'measure or give seal height; guide length',
+  )
 })
 
 test('why shows what went into it, the first of it, and the way to each', async () => {
   const onGoTo = vi.fn()
-  const inputs = Array.from({ length: 11 }, (_, place) => ({ field: `engine.${place}`, label: `Input ${place}`, value: '1 in', origin: 'measured' as const }))
+  const inputs = Array.from({ length: 11 }, (_, place) => ({
+    field: `engine.${place}`,
+    label: `Input ${place}`,
+    value: '1 in',
+    origin: 'measured' as const,
+  }))
   await shown([limit('bind', { inputs, formula: 'height less bind' })], onGoTo)
   fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
   expect(screen.getByText('height less bind.')).toBeDefined()
@@ -95,13 +156,26 @@ test('why shows what went into it, the first of it, and the way to each', async 
 
 test('a remedy of two changes is one step, and says what it worsens', async () => {
   const pair = remedy({
-    changes: [remedy().changes[0] ?? { field: '', label: '', from: '', to: '' }, { field: 'engine.intake.seal_height', label: 'Seal height', from: '.950 in', to: '.930 in' }],
-    worsens: [{ id: 'load', title: 'Intake contact (Hertz) stress', from: 'ok', to: 'tight', margin: both('+2 ksi', '+14 MPa') }],
+    changes: [
+      remedy().changes[0] ?? { field: '', label: '', from: '', to: '' },
+      { field: 'engine.intake.seal_height', label: 'Seal height', from: '.950 in', to: '.930 in' },
+    ],
+    worsens: [
+      {
+        id: 'load',
+        title: 'Intake contact (Hertz) stress',
+        from: 'ok',
+        to: 'tight',
+        margin: both('+2 ksi', '+14 MPa'),
+      },
+    ],
   })
   await shown([limit('bind', { verdict: 'fails', margin: -1, remedies: [pair] })])
   fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
   expect(screen.getByText('intake contact (Hertz) stress: ok → tight, +2 ksi left')).toBeDefined()
-  fireEvent.click(screen.getByRole('button', { name: 'Try Installed height 1.830 in and Seal height .930 in' }))
+  fireEvent.click(
+    screen.getByRole('button', { name: 'Try Installed height 1.830 in and Seal height .930 in' }),
+  )
   await act(() => Promise.resolve())
   expect(server.asked.at(-1)?.edits).toEqual([
     { set: { field: 'candidates[0].train.spring.installed_height', text: '1.830 in' } },
@@ -112,11 +186,15 @@ test('a remedy of two changes is one step, and says what it worsens', async () =
 test('as a candidate of its own a remedy leaves the one in view alone', async () => {
   await shown([limit('bind', { verdict: 'fails', margin: -1, remedies: [remedy()] })])
   fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
-  fireEvent.click(screen.getByRole('button', { name: 'New candidate with Installed height 1.830 in' }))
+  fireEvent.click(
+    screen.getByRole('button', { name: 'New candidate with Installed height 1.830 in' }),
+  )
   await act(() => Promise.resolve())
   const [duplicate, change] = server.asked.at(-1)?.edits ?? []
   expect(duplicate).toMatchObject({ duplicate: { candidate: 'a' } })
-  expect(change).toEqual({ set: { field: 'candidates[2].train.spring.installed_height', text: '1.830 in' } })
+  expect(change).toEqual({
+    set: { field: 'candidates[2].train.spring.installed_height', text: '1.830 in' },
+  })
 })
 
 test('a shop sets its own figure with a reason, or not at all', async () => {
@@ -132,5 +210,12 @@ test('a shop sets its own figure with a reason, or not at all', async () => {
   type('Reason', 'two seasons without a broken spring')
   fireEvent.click(screen.getByRole('button', { name: 'hold to it' }))
   await act(() => rested(session))
-  expect(server.asked.at(-1)?.edits).toEqual([{ rows: { field: 'limits', rows: [['bind', '', '.080 in', '', 'two seasons without a broken spring']] } }])
+  expect(server.asked.at(-1)?.edits).toEqual([
+    {
+      rows: {
+        field: 'limits',
+        rows: [['bind', '', '.080 in', '', 'two seasons without a broken spring']],
+      },
+    },
+  ])
 })

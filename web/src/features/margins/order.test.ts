@@ -3,9 +3,30 @@ import type { LimitReport, Verdict } from '../../api/client'
 import { inOrder, isMet, tallyOf, tightestFirst } from './order'
 
 const limit = (id: string, verdict: Verdict, margin: number, have_at: number): LimitReport => ({
-  id, title: id, verdict, margin, have: 0, need: {}, sense: 'at_least', unit: 'mm', place: 'spring', school: '', source: '', formula: '',
-  computed: false, inputs: [], missing: [], remedies: [], edit_field: '',
-  shown: { need: { inch: '', metric: '' }, have: { inch: '', metric: '' }, margin: { inch: '', metric: '' }, have_at, need_at: [0.5] },
+  id,
+  title: id,
+  verdict,
+  margin,
+  have: 0,
+  need: {},
+  sense: 'at_least',
+  unit: 'mm',
+  place: 'spring',
+  school: '',
+  source: '',
+  formula: '',
+  computed: false,
+  inputs: [],
+  missing: [],
+  remedies: [],
+  edit_field: '',
+  shown: {
+    need: { inch: '', metric: '' },
+    have: { inch: '', metric: '' },
+    margin: { inch: '', metric: '' },
+    have_at,
+    need_at: [0.5],
+  },
 })
 
 test('what fails most comes first, what has most room last', () => {
@@ -20,7 +41,8 @@ test('what fails most comes first, what has most room last', () => {
 })
 
 test("by place the builder's order holds, and ok can be hidden", () => {
-  const at = (id: string, place: string, verdict = 'ok') => ({ id, place, verdict }) as unknown as LimitReport
+  const at = (id: string, place: string, verdict = 'ok') =>
+    ({ id, place, verdict }) as unknown as LimitReport
   const limits = [at('gap', 'clearance'), at('overlap', 'events', 'fails'), at('load', 'spring')]
   expect(inOrder(limits, 'place').map((l) => l.id)).toEqual(['overlap', 'load', 'gap'])
   expect(limits.filter((l) => !isMet(l)).map((l) => l.id)).toEqual(['overlap'])

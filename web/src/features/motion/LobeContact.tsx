@@ -1,5 +1,5 @@
 import type { LobeReport } from '../../api/client'
-import { useCandidate, useLengthScale, useSessionPart } from '../session/useSession'
+import { useCandidate, useLengthScale, useSessionPart } from '../../model/useSession'
 import { SIDES } from './useTrain'
 
 /** The lobe against what rides on it, in figures. */
@@ -8,11 +8,18 @@ export function LobeContact() {
   const scale = useLengthScale()
   const system = useSessionPart((state) => state.system)
   if (lobe?.state !== 'done' || !scale) return null
-  const length = (mm: number | null | undefined) => (typeof mm === 'number' ? `${((mm * 1e-3) / scale.factor).toFixed(scale.decimals).replace(/^0\./, '.')} ${scale.unit}` : undefined)
+  const length = (mm: number | null | undefined) =>
+    typeof mm === 'number'
+      ? `${((mm * 1e-3) / scale.factor).toFixed(scale.decimals).replace(/^0\./, '.')} ${scale.unit}`
+      : undefined
   const rows: { name: string; of: (side: LobeReport) => string | undefined }[] = [
     { name: 'Smallest radius', of: (side) => length(side.minimum_radius_mm) },
     { name: 'Smallest hollow radius', of: (side) => length(side.hollow_radius_mm) },
-    { name: 'Pressure angle', of: (side) => (side.pressure_angle_deg > 0 ? `${side.pressure_angle_deg.toFixed(1)} deg` : undefined) },
+    {
+      name: 'Pressure angle',
+      of: (side) =>
+        side.pressure_angle_deg > 0 ? `${side.pressure_angle_deg.toFixed(1)} deg` : undefined,
+    },
     { name: 'Contact from the middle of the foot', of: (side) => length(side.foot_offset_mm) },
     { name: 'Stress under the spring', of: (side) => side.contact_stress?.[system] },
     { name: 'Residual of the measured points', of: (side) => length(side.residual_mm) },
@@ -20,8 +27,26 @@ export function LobeContact() {
   const told = rows.filter((row) => SIDES.some((side) => row.of(lobe[side]) !== undefined))
   return (
     <table className="figures">
-      <thead><tr><th scope="col">Lobe and follower</th>{SIDES.map((side) => <th key={side} scope="col">{side}</th>)}</tr></thead>
-      <tbody>{told.map((row) => <tr key={row.name}><th scope="row">{row.name}</th>{SIDES.map((side) => <td key={side}>{row.of(lobe[side]) ?? ''}</td>)}</tr>)}</tbody>
+      <thead>
+        <tr>
+          <th scope="col">Lobe and follower</th>
+          {SIDES.map((side) => (
+            <th key={side} scope="col">
+              {side}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {told.map((row) => (
+          <tr key={row.name}>
+            <th scope="row">{row.name}</th>
+            {SIDES.map((side) => (
+              <td key={side}>{row.of(lobe[side]) ?? ''}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
     </table>
   )
 }

@@ -1,6 +1,6 @@
 import { Button } from 'antd'
 import type { TrainReport } from '../../api/client'
-import { useSessionPart } from '../session/useSession'
+import { useSessionPart } from '../../model/useSession'
 import { printOnly } from '../sheet/printOnly'
 import { boxesOf } from './boxes'
 import { useTrain } from './useTrain'
@@ -17,17 +17,24 @@ export function MatchingMap() {
     <section className="matching-map" aria-label="Which pushrod goes where">
       <div className="lobe-row">
         <h2>Pushrods to their places, {name}</h2>
-        <Button size="small" className="no-print" onClick={() => { printOnly('matching-map') }}>Print this map</Button>
+        <Button size="small" className="no-print" onClick={() => printOnly('matching-map')}>
+          Print this map
+        </Button>
       </div>
       <ol className="boxes">
         {boxesOf(matching).map((box) => (
           <li key={box.title} className="box">
             <b>{box.title}</b>
-            {box.pairs.map((pair) => <Place key={pair.place} pair={pair} />)}
+            {box.pairs.map((pair) => (
+              <Place key={pair.place} pair={pair} />
+            ))}
           </li>
         ))}
       </ol>
-      <p className="quiet">Large figures are pushrods as they lie on the bench, first to last. Check preload again when all are in.</p>
+      <p className="quiet">
+        Large figures are pushrods as they lie on the bench, first to last. Check preload again when
+        all are in.
+      </p>
     </section>
   )
 }
@@ -38,7 +45,10 @@ function Place({ pair }: { pair: Pair }) {
     <span className={`place ${pair.side ?? ''}`}>
       <span className="quiet">{pair.side ?? 'pushrod'}</span>
       <span className="rod">{pair.pushrod}</span>
-      <span className="quiet">{pair.preload[system]}{pair.shims > 0 ? `, ${pair.shims} ${pair.shims === 1 ? 'shim' : 'shims'}` : ''}</span>
+      <span className="quiet">
+        {pair.preload[system]}
+        {pair.shims > 0 ? `, ${pair.shims} ${pair.shims === 1 ? 'shim' : 'shims'}` : ''}
+      </span>
     </span>
   )
 }

@@ -3,12 +3,15 @@ import { useState } from 'react'
 import type { RockerReport } from '../../api/client'
 import { Needs } from '../fields/Needs'
 import { ChartFrame } from '../pictures/ChartFrame'
-import { useLengthScale, useSessionPart } from '../session/useSession'
+import { useLengthScale, useSessionPart } from '../../model/useSession'
 import { ticks } from '../strip/geometry'
 import type { SideName } from './useTrain'
 import { SIDES, useTrain } from './useTrain'
 
-const NEEDS = [{ key: 'pivot_to_tip', label: 'Pivot to tip' }, { key: 'pivot_to_cup', label: 'Pivot to cup' }]
+const NEEDS = [
+  { key: 'pivot_to_tip', label: 'Pivot to tip' },
+  { key: 'pivot_to_cup', label: 'Pivot to cup' },
+]
 
 /** The rocker to scale through its sweep, with the pattern its tip leaves on the stem. */
 export function RockerPicture() {
@@ -20,14 +23,44 @@ export function RockerPicture() {
   const [share, setShare] = useState(0)
   if (!train || !scale) return null
   const rocker = train[side].rocker
-  if (!rocker || rocker.valve_mm.length < 2) return <Needs what="The rocker is drawn through its sweep" reason="its geometry is not known" needs={NEEDS.map(({ key, label }) => ({ field: `candidates[${index}].train.rocker.${key}`, label }))} />
+  if (!rocker || rocker.valve_mm.length < 2)
+    return (
+      <Needs
+        what="The rocker is drawn through its sweep"
+        reason="its geometry is not known"
+        needs={NEEDS.map(({ key, label }) => ({
+          field: `candidates[${index}].train.rocker.${key}`,
+          label,
+        }))}
+      />
+    )
   const at = Math.round(share * (rocker.valve_mm.length - 1))
-  const said = (mm: number | undefined) => `${Math.abs(((mm ?? 0) * 1e-3) / scale.factor).toFixed(scale.decimals).replace(/^0\./, '.')} ${scale.unit}`
+  const said = (mm: number | undefined) =>
+    `${Math.abs(((mm ?? 0) * 1e-3) / scale.factor)
+      .toFixed(scale.decimals)
+      .replace(/^0\./, '.')} ${scale.unit}`
   return (
     <section className="rocker" aria-label="Rocker through its sweep">
       <div className="rocker-tools">
-        <Segmented size="small" aria-label="Side" options={SIDES.map((name) => ({ value: name, label: name }))} value={side} onChange={setSide} />
-        <label className="sweep">valve lift <input type="range" min="0" max="1" step={1 / (rocker.valve_mm.length - 1)} value={share} onChange={(event) => { setShare(event.target.valueAsNumber) }} aria-valuetext={said(rocker.valve_mm[at])} /></label>
+        <Segmented
+          size="small"
+          aria-label="Side"
+          options={SIDES.map((name) => ({ value: name, label: name }))}
+          value={side}
+          onChange={setSide}
+        />
+        <label className="sweep">
+          valve lift{' '}
+          <input
+            type="range"
+            min="0"
+            max="1"
+            step={1 / (rocker.valve_mm.length - 1)}
+            value={share}
+            onChange={(event) => setShare(event.target.valueAsNumber)}
+            aria-valuetext={said(rocker.valve_mm[at])}
+          />
+        </label>
         <span className="figure">{said(rocker.valve_mm[at])}</span>
         <span className="quiet">ratio here {rocker.ratio[at]?.toFixed(3)}</span>
       </div>
@@ -35,7 +68,10 @@ export function RockerPicture() {
         <Linkage rocker={rocker} at={at} side={side} />
         <Charts rocker={rocker} />
       </div>
-      <p className="quiet">Pattern {rocker.pattern[system]} wide, the contact travels {rocker.scrub[system]} in one opening{rocker.side_load ? `; up to ${rocker.side_load[system]} across the guide` : ''}.</p>
+      <p className="quiet">
+        Pattern {rocker.pattern[system]} wide, the contact travels {rocker.scrub[system]} in one
+        opening{rocker.side_load ? `; up to ${rocker.side_load[system]} across the guide` : ''}.
+      </p>
     </section>
   )
 }
@@ -51,15 +87,26 @@ function Linkage({ rocker, at, side }: { rocker: RockerReport; at: number; side:
   const lifter = rocker.lifter_mm[at] ?? 0
   const [dirX = 0, dirY = 1] = rocker.pushrod_direction
   const shown = Math.min(rocker.pushrod_mm, 34)
-  const foot = [cupX - (rocker.pushrod_mm - lifter) * dirX, cupY - (rocker.pushrod_mm - lifter) * dirY] as const
+  const foot = [
+    cupX - (rocker.pushrod_mm - lifter) * dirX,
+    cupY - (rocker.pushrod_mm - lifter) * dirY,
+  ] as const
   // Only the pushrod's upper end is in the picture: a share of its line from the cup.
-  const end = [atX + ((foot[0] - atX) * shown) / rocker.pushrod_mm, atY + ((foot[1] - atY) * shown) / rocker.pushrod_mm] as const
+  const end = [
+    atX + ((foot[0] - atX) * shown) / rocker.pushrod_mm,
+    atY + ((foot[1] - atY) * shown) / rocker.pushrod_mm,
+  ] as const
   const contact = rocker.contact_mm[at] ?? 0
   const low = Math.min(...rocker.contact_mm)
   const high = Math.max(...rocker.contact_mm)
   const left = Math.min(cupX, end[0]) - 12
   return (
-    <svg className={`linkage ${side}`} viewBox={`${left} -22 ${rocker.stem_mm + 22 - left} 62`} role="img" aria-label={`${side} rocker to scale`}>
+    <svg
+      className={`linkage ${side}`}
+      viewBox={`${left} -22 ${rocker.stem_mm + 22 - left} 62`}
+      role="img"
+      aria-label={`${side} rocker to scale`}
+    >
       <rect className="part" x={rocker.stem_mm - stem} y={top} width={2 * stem} height="80" />
       <line className="axis" x1={rocker.stem_mm} x2={rocker.stem_mm} y1={top - 8} y2="70" />
       <line className="part pushrod" x1={atX} y1={-atY} x2={end[0]} y2={-end[1]} />
@@ -69,8 +116,20 @@ function Linkage({ rocker, at, side }: { rocker: RockerReport; at: number; side:
         <circle className="part" cx={cupX} cy={-cupY} r="4" />
       </g>
       <circle className="part pivot" r="5" />
-      <rect className="pattern" x={rocker.stem_mm + low} y={top - 0.9} width={Math.max(0.4, high - low)} height="1.8" />
-      <line className="contact" x1={rocker.stem_mm + contact} x2={rocker.stem_mm + contact} y1={top - 4} y2={top + 4} />
+      <rect
+        className="pattern"
+        x={rocker.stem_mm + low}
+        y={top - 0.9}
+        width={Math.max(0.4, high - low)}
+        height="1.8"
+      />
+      <line
+        className="contact"
+        x1={rocker.stem_mm + contact}
+        x2={rocker.stem_mm + contact}
+        y1={top - 4}
+        y2={top + 4}
+      />
     </svg>
   )
 }
@@ -82,15 +141,36 @@ function Charts({ rocker }: { rocker: RockerReport }) {
   const lifts = rocker.valve_mm.map(length)
   const most = Math.max(...lifts)
   const xAxis = { unit: `valve lift, ${scale.unit}`, ticks: ticks(0, most, 5), from: 0, to: most }
-  const chart = (title: string, name: string, unit: string, values: readonly number[], pad: number) => {
+  const chart = (
+    title: string,
+    name: string,
+    unit: string,
+    values: readonly number[],
+    pad: number,
+  ) => {
     const [low, high] = [Math.min(...values) - pad, Math.max(...values) + pad]
     const points = values.map((value, i): [number, number] => [lifts[i] ?? 0, value])
-    return <ChartFrame label={title} name={name} curves={[{ name: title, points, className: 'intake-line' }]} xAxis={xAxis} yAxis={{ unit, ticks: ticks(low, high, 4), from: low, to: high }} caption={`${title} `} />
+    return (
+      <ChartFrame
+        label={title}
+        name={name}
+        curves={[{ name: title, points, className: 'intake-line' }]}
+        xAxis={xAxis}
+        yAxis={{ unit, ticks: ticks(low, high, 4), from: low, to: high }}
+        caption={`${title} `}
+      />
+    )
   }
   return (
     <>
       {chart('Ratio through the sweep', 'rocker-ratio', ':1', rocker.ratio, 0.01)}
-      {chart('Contact from the middle of the stem', 'rocker-contact', scale.unit, rocker.contact_mm.map(length), length(0.1))}
+      {chart(
+        'Contact from the middle of the stem',
+        'rocker-contact',
+        scale.unit,
+        rocker.contact_mm.map(length),
+        length(0.1),
+      )}
     </>
   )
 }

@@ -11,7 +11,8 @@ export interface Box {
 export function boxesOf(matching: readonly Pair[]): Box[] {
   const boxes = new Map<string, Pair[]>()
   for (const pair of matching) {
-    const title = typeof pair.cylinder === 'number' ? `Cylinder ${pair.cylinder}` : `Place ${pair.place}`
+    const title =
+      typeof pair.cylinder === 'number' ? `Cylinder ${pair.cylinder}` : `Place ${pair.place}`
     boxes.set(title, [...(boxes.get(title) ?? []), pair])
   }
   return [...boxes].map(([title, pairs]) => ({ title, pairs }))

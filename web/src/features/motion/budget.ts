@@ -17,6 +17,11 @@ export function barsOf(steps: readonly Step[]): Bar[] {
     const [before, after] = [(steps[place - 1]?.lift_mm ?? 0) / most, step.lift_mm / most]
     if (place === 0) return { step, from: 0, to: after, sense: 'start' }
     if (place === steps.length - 1) return { step, from: 0, to: after, sense: 'end' }
-    return { step, from: Math.min(before, after), to: Math.max(before, after), sense: after >= before ? 'gain' : 'loss' }
+    return {
+      step,
+      from: Math.min(before, after),
+      to: Math.max(before, after),
+      sense: after >= before ? 'gain' : 'loss',
+    }
   })
 }

@@ -4,9 +4,25 @@ import type { Command } from './commands'
 import { found } from './commands'
 
 /** Anything by its name: type, arrow, Enter. */
-export function Palette({ open, commands, onClose }: { open: boolean; commands: readonly Command[]; onClose: () => void }) {
+export function Palette({
+  open,
+  commands,
+  onClose,
+}: {
+  open: boolean
+  commands: readonly Command[]
+  onClose: () => void
+}) {
   return (
-    <Modal open={open} onCancel={onClose} footer={null} closable={false} width={560} title={<span className="unseen">Find anything</span>} destroyOnHidden>
+    <Modal
+      open={open}
+      onCancel={onClose}
+      footer={null}
+      closable={false}
+      width={560}
+      title={<span className="unseen">Find anything</span>}
+      destroyOnHidden
+    >
       <Finder commands={commands} onClose={onClose} />
     </Modal>
   )
@@ -48,8 +64,16 @@ function Finder({ commands, onClose }: { commands: readonly Command[]; onClose: 
       />
       <ul role="listbox" id={list} aria-label="Found">
         {shown.map((command, place) => (
-          <li key={command.id} id={`${list}-${place}`} role="option" aria-selected={place === at} onPointerEnter={() => { setAt(place) }} onClick={() => { run(command) }}>
-            <span>{command.title}</span> <span className="quiet">{command.keys ?? command.kind}</span>
+          <li
+            key={command.id}
+            id={`${list}-${place}`}
+            role="option"
+            aria-selected={place === at}
+            onPointerEnter={() => setAt(place)}
+            onClick={() => run(command)}
+          >
+            <span>{command.title}</span>{' '}
+            <span className="quiet">{command.keys ?? command.kind}</span>
           </li>
         ))}
       </ul>

@@ -32,34 +32,69 @@ const [LEFT, RIGHT, TOP, BOTTOM] = [44, 8, 12, 30]
 /** A small chart with axes, taken along as CSV or as a picture. */
 export function ChartFrame({ label, name, curves, xAxis, yAxis, mark, caption }: Props) {
   const picture = useRef<SVGSVGElement>(null)
-  const x = (value: number) => LEFT + ((value - xAxis.from) / (xAxis.to - xAxis.from)) * (WIDTH - LEFT - RIGHT)
-  const y = (value: number) => HEIGHT - BOTTOM - ((value - yAxis.from) / (yAxis.to - yAxis.from)) * (HEIGHT - TOP - BOTTOM)
-  const path = (points: Curve['points']) => `M${points.map(([a, b]) => `${x(a).toFixed(1)},${y(b).toFixed(1)}`).join('L')}`
+  const x = (value: number) =>
+    LEFT + ((value - xAxis.from) / (xAxis.to - xAxis.from)) * (WIDTH - LEFT - RIGHT)
+  const y = (value: number) =>
+    HEIGHT - BOTTOM - ((value - yAxis.from) / (yAxis.to - yAxis.from)) * (HEIGHT - TOP - BOTTOM)
+  const path = (points: Curve['points']) =>
+    `M${points.map(([a, b]) => `${x(a).toFixed(1)},${y(b).toFixed(1)}`).join('L')}`
   return (
     <figure className="picture chart">
       <svg ref={picture} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={label}>
         {yAxis.ticks.map((tick) => (
           <g key={tick} className="axes">
             <line x1={LEFT} x2={WIDTH - RIGHT} y1={y(tick)} y2={y(tick)} />
-            <text x={LEFT - 5} y={y(tick) + 4} textAnchor="end">{said(tick, decimalsOf(yAxis.ticks))}</text>
+            <text x={LEFT - 5} y={y(tick) + 4} textAnchor="end">
+              {said(tick, decimalsOf(yAxis.ticks))}
+            </text>
           </g>
         ))}
-        {xAxis.ticks.map((tick) => <text key={tick} x={x(tick)} y={HEIGHT - BOTTOM + 14} textAnchor="middle">{said(tick, decimalsOf(xAxis.ticks))}</text>)}
-        <text x={WIDTH - RIGHT} y={HEIGHT - 3} textAnchor="end">{xAxis.unit}</text>
-        <text x={LEFT} y={TOP - 3}>{yAxis.unit}</text>
-        {curves.map((curve) => <path key={curve.name} className={curve.className} d={path(curve.points)}><title>{curve.name}</title></path>)}
+        {xAxis.ticks.map((tick) => (
+          <text key={tick} x={x(tick)} y={HEIGHT - BOTTOM + 14} textAnchor="middle">
+            {said(tick, decimalsOf(xAxis.ticks))}
+          </text>
+        ))}
+        <text x={WIDTH - RIGHT} y={HEIGHT - 3} textAnchor="end">
+          {xAxis.unit}
+        </text>
+        <text x={LEFT} y={TOP - 3}>
+          {yAxis.unit}
+        </text>
+        {curves.map((curve) => (
+          <path key={curve.name} className={curve.className} d={path(curve.points)}>
+            <title>{curve.name}</title>
+          </path>
+        ))}
         {mark ? (
           <g className="marked">
             <line x1={x(mark.x)} x2={x(mark.x)} y1={TOP} y2={HEIGHT - BOTTOM} />
-            <text x={x(mark.x) - 4} y={HEIGHT - BOTTOM - 5} textAnchor="end">{mark.text}</text>
+            <text x={x(mark.x) - 4} y={HEIGHT - BOTTOM - 5} textAnchor="end">
+              {mark.text}
+            </text>
           </g>
         ) : null}
       </svg>
       <figcaption className="quiet">
         {caption}
-        <button type="button" className="link quiet" aria-label={`${label} as CSV`} onClick={() => { download(`${name}.csv`, csvOf(xAxis.unit, yAxis.unit, curves), 'text/csv') }}>CSV</button>
-        {' '}
-        <button type="button" className="link quiet" aria-label={`${label} as SVG`} onClick={() => { if (picture.current) download(`${name}.svg`, pictureOf(picture.current), 'image/svg+xml') }}>SVG</button>
+        <button
+          type="button"
+          className="link quiet"
+          aria-label={`${label} as CSV`}
+          onClick={() => download(`${name}.csv`, csvOf(xAxis.unit, yAxis.unit, curves), 'text/csv')}
+        >
+          CSV
+        </button>{' '}
+        <button
+          type="button"
+          className="link quiet"
+          aria-label={`${label} as SVG`}
+          onClick={() => {
+            if (picture.current)
+              download(`${name}.svg`, pictureOf(picture.current), 'image/svg+xml')
+          }}
+        >
+          SVG
+        </button>
       </figcaption>
     </figure>
   )

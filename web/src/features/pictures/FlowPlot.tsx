@@ -1,18 +1,21 @@
 import type { ValveDrawing } from '../../api/client'
-import { useCandidate, useLengthScale, useSessionPart } from '../session/useSession'
+import { useCandidate, useLengthScale, useSessionPart } from '../../model/useSession'
 import { ticks } from '../strip/geometry'
 import { ChartFrame } from './ChartFrame'
 
 /** Flow over lift, both directions, with this cam's net lift marked: what is past the knee buys little. */
 export function FlowPlot({ valve, side }: { valve: ValveDrawing; side: 'intake' | 'exhaust' }) {
   const length = useLengthScale()
-  const flow = useSessionPart(({ answer, system }) => (system === 'inch' ? answer?.analysis.scales.flow_inch : answer?.analysis.scales.flow_metric))
+  const flow = useSessionPart(({ answer, system }) =>
+    system === 'inch' ? answer?.analysis.scales.flow_inch : answer?.analysis.scales.flow_metric,
+  )
   const lift = useCandidate()?.lift
   if (!length || !flow || valve.flow.length === 0) return null
   const x = (mm: number) => (mm * 1e-3) / length.factor
   const y = (litres: number) => (litres * 1e-3) / flow.factor
   const net = lift?.state === 'done' ? x(lift[side].net_mm) : undefined
-  const line = (points: ValveDrawing['flow']): [number, number][] => points.map((p) => [x(p.lift_mm), y(p.flow_l_per_s)])
+  const line = (points: ValveDrawing['flow']): [number, number][] =>
+    points.map((p) => [x(p.lift_mm), y(p.flow_l_per_s)])
   const curves = [
     { name: 'in', points: line(valve.flow), className: `${side}-line` },
     { name: 'reverse', points: line(valve.flow_reverse), className: `${side}-line thin` },

@@ -1,5 +1,5 @@
-import type { PictureName } from '../../app/steps'
-import { useCandidate } from '../session/useSession'
+import type { PictureName } from '../../model/groups'
+import { useCandidate } from '../../model/useSession'
 import { DeckPicture } from './DeckPicture'
 import { FiringPicture } from './FiringPicture'
 import { FlowPlot } from './FlowPlot'
@@ -10,11 +10,17 @@ export function Picture({ name }: { name: PictureName }) {
   const drawing = useCandidate()?.drawing
   const known = drawing?.state === 'done' ? drawing : undefined
   switch (name) {
-    case 'deck': return <DeckPicture />
-    case 'firing': return <FiringPicture />
-    case 'pocket-intake': return known ? <PocketPicture drawing={known} side="intake" /> : null
-    case 'pocket-exhaust': return known ? <PocketPicture drawing={known} side="exhaust" /> : null
-    case 'flow-intake': return known ? <FlowPlot valve={known.intake} side="intake" /> : null
-    case 'flow-exhaust': return known ? <FlowPlot valve={known.exhaust} side="exhaust" /> : null
+    case 'deck':
+      return <DeckPicture />
+    case 'firing':
+      return <FiringPicture />
+    case 'pocket-intake':
+      return known ? <PocketPicture drawing={known} side="intake" /> : null
+    case 'pocket-exhaust':
+      return known ? <PocketPicture drawing={known} side="exhaust" /> : null
+    case 'flow-intake':
+      return known ? <FlowPlot valve={known.intake} side="intake" /> : null
+    case 'flow-exhaust':
+      return known ? <FlowPlot valve={known.exhaust} side="exhaust" /> : null
   }
 }

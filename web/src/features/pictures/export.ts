@@ -7,17 +7,31 @@ interface Curve {
 
 /** One block of columns for each curve: they need not share their abscissa. Pure. */
 export function csvOf(xUnit: string, yUnit: string, curves: readonly Curve[]): string {
-  const heading = curves.flatMap((c) => [`${c.name} at (${xUnit})`, `${c.name} (${yUnit})`]).map(quoted).join(',')
+  const heading = curves
+    .flatMap((c) => [`${c.name} at (${xUnit})`, `${c.name} (${yUnit})`])
+    .map(quoted)
+    .join(',')
   const rows = Math.max(0, ...curves.map((c) => c.points.length))
-  const lines = Array.from({ length: rows }, (_, i) => curves.flatMap((c) => [cell(c.points[i]?.[0]), cell(c.points[i]?.[1])]).join(','))
+  const lines = Array.from({ length: rows }, (_, i) =>
+    curves.flatMap((c) => [cell(c.points[i]?.[0]), cell(c.points[i]?.[1])]).join(','),
+  )
   return [heading, ...lines, ''].join('\r\n')
 }
 
 /** Columns that share their abscissa. Pure. */
-export function csvOfColumns(columns: readonly { readonly name: string; readonly values: readonly number[] | null | undefined }[]): string {
-  const given = columns.filter((c): c is { name: string; values: readonly number[] } => Array.isArray(c.values))
+export function csvOfColumns(
+  columns: readonly {
+    readonly name: string
+    readonly values: readonly number[] | null | undefined
+  }[],
+): string {
+  const given = columns.filter((c): c is { name: string; values: readonly number[] } =>
+    Array.isArray(c.values),
+  )
   const rows = Math.max(0, ...given.map((c) => c.values.length))
-  const lines = Array.from({ length: rows }, (_, i) => given.map((c) => cell(c.values[i])).join(','))
+  const lines = Array.from({ length: rows }, (_, i) =>
+    given.map((c) => cell(c.values[i])).join(','),
+  )
   return [given.map((c) => quoted(c.name)).join(','), ...lines, ''].join('\r\n')
 }
 
@@ -36,7 +50,16 @@ export function pictureOf(svg: SVGSVGElement): string {
   const to = [copy, ...copy.querySelectorAll<SVGElement>('*')]
   from.forEach((element, i) => {
     const style = getComputedStyle(element)
-    for (const name of ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'font-size', 'font-weight', 'font-family', 'opacity']) {
+    for (const name of [
+      'fill',
+      'stroke',
+      'stroke-width',
+      'stroke-dasharray',
+      'font-size',
+      'font-weight',
+      'font-family',
+      'opacity',
+    ]) {
       to[i]?.setAttribute(name, style.getPropertyValue(name))
     }
     to[i]?.removeAttribute('class')

@@ -1,14 +1,25 @@
 import { Button } from 'antd'
-import { fieldsOf, STEPS } from '../../app/steps'
+import type { Group } from '../../model/groups'
+import { fieldsOf } from '../../model/groups'
 import type { FormField, LimitReport } from '../../api/client'
 import { labelOf, spoken } from '../fields/labels'
 import { tightestFirst } from '../margins/order'
-import { useCandidate, useSessionPart } from '../session/useSession'
+import { useCandidate, useSessionPart } from '../../model/useSession'
 import { Strip } from '../strip/Strip'
 import { useStripView } from '../strip/useStripView'
 
+interface SheetProps {
+  /** Steps in their order, whose fields are printed. */
+  readonly steps: readonly {
+    readonly name: string
+    readonly title: string
+    readonly groups: readonly Group[]
+  }[]
+  readonly onClose: () => void
+}
+
 /** The build on paper: everything given and assumed, margins with what they need; Letter and A4. */
-export function BuildSheet({ onClose }: { onClose: () => void }) {
+export function BuildSheet({ steps, onClose }: SheetProps) {
   const candidate = useCandidate()
   const fields = useSessionPart((state) => state.answer?.fields)
   const name = useSessionPart((state) => state.answer?.name)
@@ -20,22 +31,40 @@ export function BuildSheet({ onClose }: { onClose: () => void }) {
   return (
     <article className="sheet">
       <div className="sheet-tools">
-        <Button type="primary" onClick={() => { window.print() }}>Print</Button>
+        <Button type="primary" onClick={() => window.print()}>
+          Print
+        </Button>
         <Button onClick={onClose}>Back to the bench</Button>
       </div>
       <h1>{name}</h1>
-      <p>{candidate.name}. Revision {summary.revision}{unsaved ? ', with edits that are not saved' : ''}, {new Date().toLocaleDateString()}.</p>
+      <p>
+        {candidate.name}. Revision {summary.revision}
+        {unsaved ? ', with edits that are not saved' : ''}, {new Date().toLocaleDateString()}.
+      </p>
       <Strip view={strip} />
       <h2>Margins</h2>
       <MarginTable limits={tightestFirst(candidate.limits)} />
-      {STEPS.map((step) => step.groups.map((group) => {
-        const own = fieldsOf(group, fields, index).filter((f) => (f.applies && f.text !== '') || (f.table?.rows.length ?? 0) > 0)
-        return own.length === 0 ? null : <Given key={`${step.name} ${group.title}`} title={`${step.title}: ${group.title}`} fields={own} />
-      }))}
+      {steps.map((step) =>
+        step.groups.map((group) => {
+          const own = fieldsOf(group, fields, index).filter(
+            (f) => (f.applies && f.text !== '') || (f.table?.rows.length ?? 0) > 0,
+          )
+          return own.length === 0 ? null : (
+            <Given
+              key={`${step.name} ${group.title}`}
+              title={`${step.title}: ${group.title}`}
+              fields={own}
+            />
+          )
+        }),
+      )}
       <p className="caution">
-        A planning aid. Maker's instructions and a competent machinist's measurement stand above every figure here. Turn the engine by hand only, plugs or injectors out,
-        when checking clearances; compress springs only with a proper compressor and eye protection; break in flat cams with reduced load, the right oil, without idling.
-        Changing camshafts or emission controls on a road vehicle can be unlawful: check local rules and use licensed professionals.
+        A planning aid. Maker's instructions and a competent machinist's measurement stand above
+        every figure here. Turn the engine by hand only, plugs or injectors out, when checking
+        clearances; compress springs only with a proper compressor and eye protection; break in flat
+        cams with reduced load, the right oil, without idling. Changing camshafts or emission
+        controls on a road vehicle can be unlawful: check local rules and use licensed
+        professionals.
       </p>
     </article>
   )
@@ -45,7 +74,15 @@ function MarginTable({ limits }: { limits: readonly LimitReport[] }) {
   const system = useSessionPart((state) => state.system)
   return (
     <table className="figures">
-      <thead><tr><th scope="col">Limit</th><th scope="col">Need</th><th scope="col">Have</th><th scope="col">Left over</th><th scope="col">Verdict</th></tr></thead>
+      <thead>
+        <tr>
+          <th scope="col">Limit</th>
+          <th scope="col">Need</th>
+          <th scope="col">Have</th>
+          <th scope="col">Left over</th>
+          <th scope="col">Verdict</th>
+        </tr>
+      </thead>
       <tbody>
         {limits.map((limit) => (
           <tr key={`${limit.id}${limit.side ?? ''}`}>
@@ -69,7 +106,12 @@ function Given({ title, fields }: { title: string; fields: readonly FormField[] 
         {fields.map((field) => (
           <div key={field.field}>
             <dt>{labelOf(field)}</dt>
-            <dd>{field.table ? field.table.rows.map((row) => row.join(' ')).join('; ') : spoken(field.text)} <span className="quiet">{field.source === 'unmarked' ? '' : field.source}</span></dd>
+            <dd>
+              {field.table
+                ? field.table.rows.map((row) => row.join(' ')).join('; ')
+                : spoken(field.text)}{' '}
+              <span className="quiet">{field.source === 'unmarked' ? '' : field.source}</span>
+            </dd>
           </div>
         ))}
       </dl>

@@ -3,6 +3,12 @@ export function printOnly(name: string): void {
   const root = document.documentElement
   root.dataset.printOnly = name
   // The dialog closes with this event in every browser that prints.
-  window.addEventListener('afterprint', () => { delete root.dataset.printOnly }, { once: true })
+  window.addEventListener(
+    'afterprint',
+    () => {
+      delete root.dataset.printOnly
+    },
+    { once: true },
+  )
   window.print()
 }

@@ -10,7 +10,15 @@ export function Choices<T extends string>({ label, options, value, onChange }: P
   return (
     <div className="choices" role="group" aria-label={label}>
       {options.map((option) => (
-        <button key={option.value} type="button" className={option.value === value ? 'chosen' : ''} aria-pressed={option.value === value} onClick={() => { onChange(option.value) }}>{option.label}</button>
+        <button
+          key={option.value}
+          type="button"
+          className={option.value === value ? 'chosen' : ''}
+          aria-pressed={option.value === value}
+          onClick={() => onChange(option.value)}
+        >
+          {option.label}
+        </button>
       ))}
     </div>
   )

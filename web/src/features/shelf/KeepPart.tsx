@@ -2,7 +2,7 @@ import { App, Button, Input } from 'antd'
 import { useState } from 'react'
 import type { PartKind, SideWord } from '../../api/client'
 import { SIDES } from '../motion/useTrain'
-import { useSessionPart } from '../session/useSession'
+import { useSessionPart } from '../../model/useSession'
 import { isOneSided, partField } from './kinds'
 import { Choices } from './Choices'
 import { Faults } from './Faults'
@@ -27,13 +27,35 @@ export function KeepPart({ kind }: { kind: PartKind }) {
   return (
     <div className="keep-part">
       <h3>Keep what {candidate ?? 'this candidate'} has</h3>
-      <p className="quiet">{has === '' ? `Its ${kind} has no name on the shelf yet.` : `It has “${has}”.`} An edited part stays what it is here, under a name of its own.</p>
+      <p className="quiet">
+        {has === '' ? `Its ${kind} has no name on the shelf yet.` : `It has “${has}”.`} An edited
+        part stays what it is here, under a name of its own.
+      </p>
       {isOneSided(kind) ? (
-        <Choices<SideWord> label="Of which side" options={SIDES.map((each) => ({ value: each, label: each }))} value={side} onChange={setSide} />
+        <Choices<SideWord>
+          label="Of which side"
+          options={SIDES.map((each) => ({ value: each, label: each }))}
+          value={side}
+          onChange={setSide}
+        />
       ) : null}
-      <form className="keep-form" onSubmit={(event) => { event.preventDefault(); if (name.trim() !== '') void put() }}>
-        <Input aria-label="Name on the shelf" placeholder="Name on the shelf" value={name} maxLength={120} onChange={(event) => { setName(event.target.value) }} />
-        <Button htmlType="submit" disabled={name.trim() === ''}>Keep</Button>
+      <form
+        className="keep-form"
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (name.trim() !== '') void put()
+        }}
+      >
+        <Input
+          aria-label="Name on the shelf"
+          placeholder="Name on the shelf"
+          value={name}
+          maxLength={120}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <Button htmlType="submit" disabled={name.trim() === ''}>
+          Keep
+        </Button>
       </form>
       {refusal ? <Faults refusal={refusal} /> : null}
     </div>

@@ -17,14 +17,30 @@ export function SheetTools({ readOnly }: { readOnly: boolean }) {
     setTooLarge(file.size > MOST_BYTES)
     if (file.size > MOST_BYTES) return
     const put = await take(await file.text())
-    if (put) void message.success(`${put.added} parts added, ${put.changed} changed, ${put.unchanged} as they were`)
+    if (put)
+      void message.success(
+        `${put.added} parts added, ${put.changed} changed, ${put.unchanged} as they were`,
+      )
   }
   return (
     <div className="sheet-row">
-      {readOnly ? null : <FileButton label="Import a parts sheet" fileLabel="Parts sheet, file" accept=".csv,.tsv,text/csv" onFile={(file) => { void read(file) }} />}
-      <a className="link" href="/api/parts.csv" download="parts.csv">Export the shelf as CSV</a>
+      {readOnly ? null : (
+        <FileButton
+          label="Import a parts sheet"
+          fileLabel="Parts sheet, file"
+          accept=".csv,.tsv,text/csv"
+          onFile={(file) => void read(file)}
+        />
+      )}
+      <a className="link" href="/api/parts.csv" download="parts.csv">
+        Export the shelf as CSV
+      </a>
       <span className="quiet">a line for each part, names of fields in the heading</span>
-      {tooLarge ? <p className="fault" role="alert">That file is larger than 4 MB.</p> : null}
+      {tooLarge ? (
+        <p className="fault" role="alert">
+          That file is larger than 4 MB.
+        </p>
+      ) : null}
       {refusal ? <Faults refusal={refusal} /> : null}
     </div>
   )

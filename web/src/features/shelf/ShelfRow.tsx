@@ -1,21 +1,29 @@
 import type { PartKind } from '../../api/client'
-import type { StepName } from '../../app/steps'
-import { usePlace } from '../../app/place'
-import { useSessionPart } from '../session/useSession'
-import { KINDS, kindsOf, partField } from './kinds'
+import { usePlace } from '../../model/place'
+import { useSessionPart } from '../../model/useSession'
+import { KINDS, partField } from './kinds'
 import { ShelfButton } from './Shelf'
 
 /** The way from a step to the parts it is about, with what the candidate has of them. */
-export function ShelfRow({ step }: { step: StepName }) {
+export function ShelfRow({ kinds }: { kinds: readonly PartKind[] }) {
   const { openShelf } = usePlace()
-  const kinds = kindsOf(step)
   if (kinds.length === 0) return null
-  return <div className="shelf-row">{kinds.map((kind) => <KindButton key={kind} kind={kind} onOpen={openShelf} />)}</div>
+  return (
+    <div className="shelf-row">
+      {kinds.map((kind) => (
+        <KindButton key={kind} kind={kind} onOpen={openShelf} />
+      ))}
+    </div>
+  )
 }
 
 function KindButton({ kind, onOpen }: { kind: PartKind; onOpen: (kind: PartKind) => void }) {
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
-  const has = useSessionPart((state) => state.answer?.fields?.find((field) => field.field === partField(kind, index))?.text) ?? ''
+  const has =
+    useSessionPart(
+      (state) =>
+        state.answer?.fields?.find((field) => field.field === partField(kind, index))?.text,
+    ) ?? ''
   const many = KINDS.find((each) => each.kind === kind)?.many ?? kind
   return (
     <>

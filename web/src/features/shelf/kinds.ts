@@ -1,5 +1,4 @@
 import type { PartKind } from '../../api/client'
-import type { StepName } from '../../app/steps'
 
 /** Kinds of parts as people say them. */
 export const KINDS: readonly { readonly kind: PartKind; readonly many: string }[] = [
@@ -13,22 +12,12 @@ export const KINDS: readonly { readonly kind: PartKind; readonly many: string }[
   { kind: 'spring', many: 'springs' },
 ]
 
-const BY_STEP: Partial<Record<StepName, readonly PartKind[]>> = {
-  events: ['cam'],
-  lobe: ['cam', 'lobe'],
-  lifter: ['lifter'],
-  rocker: ['rocker'],
-  pushrod: ['pushrod'],
-  spring: ['spring', 'retainer', 'valve'],
-}
-
-/** Kinds a step is about. Pure. */
-export function kindsOf(step: StepName): readonly PartKind[] {
-  return BY_STEP[step] ?? []
-}
-
 /** Where a candidate says which part it has. Pure. */
-export function partField(kind: PartKind, index: number, side: 'intake' | 'exhaust' = 'intake'): string {
+export function partField(
+  kind: PartKind,
+  index: number,
+  side: 'intake' | 'exhaust' = 'intake',
+): string {
   const candidate = `candidates[${String(index)}]`
   if (kind === 'cam') return `${candidate}.cam.part`
   return kind === 'lobe' ? `${candidate}.cam.${side}.part` : `${candidate}.train.${kind}.part`

@@ -2,8 +2,8 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useState } from 'react'
 import type { FitReport, Part, PartKind, ShelfPart, SideWord } from '../../api/client'
 import { answered, client, done, Refusal } from '../../api/client'
-import type { SessionState } from '../session/state'
-import { useSession, useSessionPart } from '../session/useSession'
+import type { SessionState } from '../../model/state'
+import { useSession, useSessionPart } from '../../model/useSession'
 
 /** The key of the shelf's parts. */
 export const SHELF = ['shelf'] as const
@@ -15,7 +15,10 @@ function candidateOf({ answer }: SessionState): string | undefined {
 
 /** Every part of the shelf. */
 export function useParts() {
-  return useQuery<ShelfPart[], Refusal>({ queryKey: SHELF, queryFn: () => answered(client.GET('/api/parts')) })
+  return useQuery<ShelfPart[], Refusal>({
+    queryKey: SHELF,
+    queryFn: () => answered(client.GET('/api/parts')),
+  })
 }
 
 /** A part tried in the candidate in view; nothing is changed. */
@@ -25,7 +28,12 @@ export function useFit(part: Part, side: SideWord | undefined) {
   const system = useSessionPart((state) => state.system)
   return useQuery<FitReport, Refusal>({
     queryKey: ['fit', document, candidate, part, side, system],
-    queryFn: () => answered(client.POST('/api/parts/fit', { body: { document, candidate, part, side: side ?? null, system } })),
+    queryFn: () =>
+      answered(
+        client.POST('/api/parts/fit', {
+          body: { document, candidate, part, side: side ?? null, system },
+        }),
+      ),
     placeholderData: keepPreviousData,
     retry: false,
   })
@@ -50,12 +58,28 @@ export function useShelfWork() {
   }
   return {
     refusal,
-    take: (text: string) => work(() => answered(client.POST('/api/parts/sheet', { body: { text, system: session.read().system } }))),
-    remove: (part: Part) => work(() => done(client.DELETE('/api/parts', { params: { query: { kind: part.kind, name: part.name } } }))),
+    take: (text: string) =>
+      work(() =>
+        answered(
+          client.POST('/api/parts/sheet', { body: { text, system: session.read().system } }),
+        ),
+      ),
+    remove: (part: Part) =>
+      work(() =>
+        done(
+          client.DELETE('/api/parts', { params: { query: { kind: part.kind, name: part.name } } }),
+        ),
+      ),
     keep: (kind: PartKind, side: SideWord, name: string) => {
       const state = session.read()
       const candidate = candidateOf(state) ?? ''
-      return work(() => answered(client.POST('/api/parts/keep', { body: { document: state.history.present, candidate, kind, side, name } })))
+      return work(() =>
+        answered(
+          client.POST('/api/parts/keep', {
+            body: { document: state.history.present, candidate, kind, side, name },
+          }),
+        ),
+      )
     },
   }
 }

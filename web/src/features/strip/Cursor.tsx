@@ -1,4 +1,4 @@
-import { useScrub } from '../scrub/scrub'
+import { useScrub } from '../../model/scrub'
 import type { Frame } from './geometry'
 import { xOf } from './geometry'
 
@@ -13,7 +13,9 @@ export function Cursor({ frame, label = true }: { frame: Frame; label?: boolean 
       {label ? (
         <>
           <rect x={x - 24} y={0} width={48} height={17} rx={8} />
-          <text x={x} y={12.500} textAnchor="middle">{angle.toFixed(1)}</text>
+          <text x={x} y={12.5} textAnchor="middle">
+            {angle.toFixed(1)}
+          </text>
         </>
       ) : null}
     </g>

@@ -1,7 +1,7 @@
 import type { KeyboardEvent, PointerEvent } from 'react'
 import { memo, useRef } from 'react'
 import type { EventHandle } from '../../api/client'
-import { useSession } from '../session/useSession'
+import { useSession } from '../../model/useSession'
 import type { Frame } from './geometry'
 import { degOf, xOf } from './geometry'
 
@@ -9,28 +9,53 @@ import { degOf, xOf } from './geometry'
 const SNAP = 0.5
 
 /** The four events as handles under the strip: intake above, exhaust below, so that both can be held at overlap. */
-export function Handles({ frame, handles, candidate }: { frame: Frame; handles: readonly EventHandle[]; candidate: string }) {
+export function Handles({
+  frame,
+  handles,
+  candidate,
+}: {
+  frame: Frame
+  handles: readonly EventHandle[]
+  candidate: string
+}) {
   return (
     <div className="handles">
       {handles
         .filter((handle) => handle.crank_deg >= frame.from && handle.crank_deg <= frame.to)
-        .map((handle) => <Handle key={handle.event} frame={frame} handle={handle} candidate={candidate} />)}
+        .map((handle) => (
+          <Handle key={handle.event} frame={frame} handle={handle} candidate={candidate} />
+        ))}
     </div>
   )
 }
 
-const Handle = memo(function Handle({ frame, handle, candidate }: { frame: Frame; handle: EventHandle; candidate: string }) {
+const Handle = memo(function Handle({
+  frame,
+  handle,
+  candidate,
+}: {
+  frame: Frame
+  handle: EventHandle
+  candidate: string
+}) {
   const session = useSession()
   const held = useRef<{ offset: number; to: number; moved: boolean } | undefined>(undefined)
   const isIntake = handle.event.startsWith('intake')
-  const edit = (crank_deg: number) => ({ move_event: { candidate, event: handle.event, crank_deg } })
+  const edit = (crank_deg: number) => ({
+    move_event: { candidate, event: handle.event, crank_deg },
+  })
   const place = (event: PointerEvent<HTMLButtonElement>, offset: number) => {
     const plot = event.currentTarget.parentElement
     const x = event.clientX - (plot?.getBoundingClientRect().left ?? 0) - offset
     return Math.round(degOf(frame, x) / SNAP) * SNAP
   }
   const onKeyDown = (event: KeyboardEvent) => {
-    const direction = event.key === 'ArrowLeft' || event.key === 'ArrowDown' ? -1 : event.key === 'ArrowRight' || event.key === 'ArrowUp' ? 1 : 0
+    const direction =
+      event.key === 'ArrowLeft' || event.key === 'ArrowDown'
+        ? -1
+        : event.key === 'ArrowRight' || event.key === 'ArrowUp'
+          ? 1
+          : 0
     if (direction === 0) return
     event.preventDefault()
     const step = event.shiftKey ? 5 : SNAP
@@ -50,7 +75,11 @@ const Handle = memo(function Handle({ frame, handle, candidate }: { frame: Frame
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId)
         const plot = event.currentTarget.parentElement?.getBoundingClientRect().left ?? 0
-        held.current = { offset: event.clientX - plot - xOf(frame, handle.crank_deg), to: handle.crank_deg, moved: false }
+        held.current = {
+          offset: event.clientX - plot - xOf(frame, handle.crank_deg),
+          to: handle.crank_deg,
+          moved: false,
+        }
       }}
       onPointerMove={(event) => {
         const now = held.current

@@ -1,9 +1,9 @@
 import { Button } from 'antd'
 import { useCallback, useMemo, useRef } from 'react'
 import type { StripReport } from '../../api/client'
-import { useCandidate, useSessionPart } from '../session/useSession'
+import { useCandidate, useSessionPart } from '../../model/useSession'
 import { Needs } from '../fields/Needs'
-import { useHeld } from '../scrub/held'
+import { useHeld } from '../../model/held'
 import { Cursor } from './Cursor'
 import { Curves } from './Curves'
 import type { Frame, Zoom } from './geometry'
@@ -34,32 +34,64 @@ export function Strip({ view }: { view: StripView }) {
   const chosenZoom = useHeld(view.zoom)
   const trace = useHeld(view.trace)
   const zoom = tall ? chosenZoom : WHOLE
-  const onZoom = useCallback((change: (now: Zoom) => Zoom) => { if (tall) view.zoom.set(change(view.zoom.read())) }, [tall, view.zoom])
+  const onZoom = useCallback(
+    (change: (now: Zoom) => Zoom) => {
+      if (tall) view.zoom.set(change(view.zoom.read()))
+    },
+    [tall, view.zoom],
+  )
   const strip = candidate?.strip
   const report: StripReport | undefined = strip?.state === 'done' ? strip : undefined
   const beside = useSessionPart((state) => state.answer?.beside)
   const besideReport = beside?.strip.state === 'done' ? beside.strip : undefined
   const depth = Math.max(depthOf(report), besideReport ? depthOf(besideReport) : 0)
   const form = tall ? TALL : SLIM
-  const frame: Frame = useMemo(() => ({ ...form, width, from: zoom.from, to: zoom.to, depth }), [form, width, zoom, depth])
-  const gestures = useScrubGestures(frame, (centre, factor) => { onZoom((now) => zoomed(now, centre, factor)) })
+  const frame: Frame = useMemo(
+    () => ({ ...form, width, from: zoom.from, to: zoom.to, depth }),
+    [form, width, zoom, depth],
+  )
+  const gestures = useScrubGestures(frame, (centre, factor) => {
+    onZoom((now) => zoomed(now, centre, factor))
+  })
   const size = (
-    <Button size="small" type="text" className="strip-size" aria-expanded={tall} title="Alt+S" onClick={onTall}>
+    <Button
+      size="small"
+      type="text"
+      className="strip-size"
+      aria-expanded={tall}
+      title="Alt+S"
+      onClick={onTall}
+    >
       {tall ? 'slim strip' : 'tall strip'}
     </Button>
   )
   return (
-    <section className={`panel strip ${tall ? 'tall' : 'slim'}`} aria-label="Valves and piston over the crank" ref={holder}>
+    <section
+      className={`panel strip ${tall ? 'tall' : 'slim'}`}
+      aria-label="Valves and piston over the crank"
+      ref={holder}
+    >
       {tall ? (
         <div className="strip-tools">
-          {report ? <Readout report={report} /> : <span className="quiet">Valves and piston over one cycle</span>}
+          {report ? (
+            <Readout report={report} />
+          ) : (
+            <span className="quiet">Valves and piston over one cycle</span>
+          )}
           <span className="grow" />
           <StripTools zoom={zoom} onZoom={onZoom} />
         </div>
       ) : null}
       {report && handles && candidate ? (
         <>
-          <div className="strip-plot layered" style={{ height: form.height }} {...gestures} onDoubleClick={(event) => { onZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5)) }}>
+          <div
+            className="strip-plot layered"
+            style={{ height: form.height }}
+            {...gestures}
+            onDoubleClick={(event) =>
+              onZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5))
+            }
+          >
             <Curves frame={frame} report={report} beside={besideReport} bare={!tall} />
             <svg width={width} height={form.height} aria-hidden="true">
               {tall ? <Tightest frame={frame} report={report} /> : null}
@@ -76,12 +108,27 @@ export function Strip({ view }: { view: StripView }) {
                 <StripExport report={report} name={candidate.name} holder={holder} />
                 {size}
               </div>
-              {traceOf(trace).ofGas === true ? <GasStrip frame={frame} report={report} trace={trace} /> : <TraceStrip frame={frame} report={report} trace={trace} />}
+              {traceOf(trace).ofGas === true ? (
+                <GasStrip frame={frame} report={report} trace={trace} />
+              ) : (
+                <TraceStrip frame={frame} report={report} trace={trace} />
+              )}
             </>
-          ) : <div className="slim-words">{beside ? <BesideNote beside={beside} /> : null}{size}</div>}
+          ) : (
+            <div className="slim-words">
+              {beside ? <BesideNote beside={beside} /> : null}
+              {size}
+            </div>
+          )}
         </>
       ) : (
-        <div className="strip-waiting">{strip?.state === 'failed' ? <Needs what="The strip is drawn" reason={strip.reason} needs={strip.needs} /> : 'Working out the first picture…'}</div>
+        <div className="strip-waiting">
+          {strip?.state === 'failed' ? (
+            <Needs what="The strip is drawn" reason={strip.reason} needs={strip.needs} />
+          ) : (
+            'Working out the first picture…'
+          )}
+        </div>
       )}
     </section>
   )
@@ -90,6 +137,9 @@ export function Strip({ view }: { view: StripView }) {
 /** A little more than the higher lift, so that the piston's approach is seen to scale; whole millimetres, so that a drag does not stretch the picture. */
 function depthOf(report: StripReport | undefined): number {
   if (!report) return 16
-  const most = [...report.intake_lift_mm, ...report.exhaust_lift_mm].reduce((a, b) => Math.max(a, b), 6)
+  const most = [...report.intake_lift_mm, ...report.exhaust_lift_mm].reduce(
+    (a, b) => Math.max(a, b),
+    6,
+  )
   return Math.ceil(1.1 * most)
 }

@@ -4,29 +4,47 @@ import type { StripReport } from '../../api/client'
 import { csvOfColumns, download } from '../pictures/export'
 
 /** The strip taken along: every curve as CSV, what is on screen as a picture. */
-export function StripExport({ report, name, holder }: { report: StripReport; name: string; holder: RefObject<HTMLDivElement | null> }) {
+export function StripExport({
+  report,
+  name,
+  holder,
+}: {
+  report: StripReport
+  name: string
+  holder: RefObject<HTMLDivElement | null>
+}) {
   const file = name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
   const csv = () => {
-    download(`${file}-strip.csv`, csvOfColumns([
-      { name: 'crank (deg)', values: report.crank_deg },
-      { name: 'piston (mm)', values: report.piston_mm },
-      { name: 'intake lift (mm)', values: report.intake_lift_mm },
-      { name: 'exhaust lift (mm)', values: report.exhaust_lift_mm },
-      { name: 'intake running lift (mm)', values: report.intake_running_mm },
-      { name: 'exhaust running lift (mm)', values: report.exhaust_running_mm },
-      { name: 'intake gap (mm)', values: report.intake_clearance_mm },
-      { name: 'exhaust gap (mm)', values: report.exhaust_clearance_mm },
-      { name: 'intake velocity (mm/deg)', values: report.intake_velocity_mm_per_deg },
-      { name: 'exhaust velocity (mm/deg)', values: report.exhaust_velocity_mm_per_deg },
-    ]), 'text/csv')
+    download(
+      `${file}-strip.csv`,
+      csvOfColumns([
+        { name: 'crank (deg)', values: report.crank_deg },
+        { name: 'piston (mm)', values: report.piston_mm },
+        { name: 'intake lift (mm)', values: report.intake_lift_mm },
+        { name: 'exhaust lift (mm)', values: report.exhaust_lift_mm },
+        { name: 'intake running lift (mm)', values: report.intake_running_mm },
+        { name: 'exhaust running lift (mm)', values: report.exhaust_running_mm },
+        { name: 'intake gap (mm)', values: report.intake_clearance_mm },
+        { name: 'exhaust gap (mm)', values: report.exhaust_clearance_mm },
+        { name: 'intake velocity (mm/deg)', values: report.intake_velocity_mm_per_deg },
+        { name: 'exhaust velocity (mm/deg)', values: report.exhaust_velocity_mm_per_deg },
+      ]),
+      'text/csv',
+    )
   }
   const picture = () => {
-    holder.current?.querySelector('canvas')?.toBlob((blob) => { if (blob) download(`${file}-strip.png`, blob, 'image/png') })
+    holder.current?.querySelector('canvas')?.toBlob((blob) => {
+      if (blob) download(`${file}-strip.png`, blob, 'image/png')
+    })
   }
   return (
     <>
-      <Button size="small" type="text" aria-label="Strip curves as CSV" onClick={csv}>CSV</Button>
-      <Button size="small" type="text" aria-label="Strip as a picture" onClick={picture}>PNG</Button>
+      <Button size="small" type="text" aria-label="Strip curves as CSV" onClick={csv}>
+        CSV
+      </Button>
+      <Button size="small" type="text" aria-label="Strip as a picture" onClick={picture}>
+        PNG
+      </Button>
     </>
   )
 }

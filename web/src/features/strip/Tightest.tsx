@@ -1,6 +1,6 @@
 import type { StripReport } from '../../api/client'
-import { onCurve, readLength } from '../scrub/scrub'
-import { useCandidate, useLengthScale } from '../session/useSession'
+import { onCurve, readLength } from '../../model/scrub'
+import { useCandidate, useLengthScale } from '../../model/useSession'
 import type { Frame } from './geometry'
 import { xOf, yOf } from './geometry'
 
@@ -10,8 +10,20 @@ export function Tightest({ frame, report }: { frame: Frame; report: StripReport 
   const scale = useLengthScale()
   if (clearance?.state !== 'done' || !scale) return null
   const sides = [
-    { name: 'intake', at: clearance.intake, lift: report.intake_lift_mm, anchor: 'start', shift: 5 },
-    { name: 'exhaust', at: clearance.exhaust, lift: report.exhaust_lift_mm, anchor: 'end', shift: -5 },
+    {
+      name: 'intake',
+      at: clearance.intake,
+      lift: report.intake_lift_mm,
+      anchor: 'start',
+      shift: 5,
+    },
+    {
+      name: 'exhaust',
+      at: clearance.exhaust,
+      lift: report.exhaust_lift_mm,
+      anchor: 'end',
+      shift: -5,
+    },
   ] as const
   return (
     <g className="tightest">
@@ -20,7 +32,10 @@ export function Tightest({ frame, report }: { frame: Frame; report: StripReport 
         if (deg < frame.from || deg > frame.to) return null
         const top = onCurve(lift, deg)
         const x = xOf(frame, deg)
-        const [from, to] = [yOf(frame, top), yOf(frame, Math.min(frame.depth, top + at.piston_minimum_mm))]
+        const [from, to] = [
+          yOf(frame, top),
+          yOf(frame, Math.min(frame.depth, top + at.piston_minimum_mm)),
+        ]
         return (
           <g key={name}>
             <line x1={x} x2={x} y1={from} y2={to} />

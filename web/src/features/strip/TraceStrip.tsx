@@ -21,10 +21,13 @@ interface Props {
 export function TraceStrip({ frame: above, report, trace, gas }: Props) {
   const frame: Frame = useMemo(() => ({ ...above, height: HEIGHT, top: 4, bottom: 4 }), [above])
   const chosen = traceOf(trace)
-  const paint = useCallback((pen: CanvasRenderingContext2D, ink: Ink) => {
-    const curves = chosen.curves(report, gas)
-    paintTrace(pen, frame, ink, curves, rangeOf(curves, chosen.most))
-  }, [frame, report, chosen, gas])
+  const paint = useCallback(
+    (pen: CanvasRenderingContext2D, ink: Ink) => {
+      const curves = chosen.curves(report, gas)
+      paintTrace(pen, frame, ink, curves, rangeOf(curves, chosen.most))
+    },
+    [frame, report, chosen, gas],
+  )
   return (
     <div className="layered" style={{ height: HEIGHT }}>
       <Canvas width={frame.width} height={HEIGHT} label={chosen.label} paint={paint} />

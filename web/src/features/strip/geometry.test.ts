@@ -2,7 +2,17 @@ import { expect, test } from 'vitest'
 import type { Frame } from './geometry'
 import { angleTicks, decimalsOf, degOf, OVERLAP, ticks, WHOLE, xOf, yOf, zoomed } from './geometry'
 
-const frame: Frame = { width: 820, height: 240, left: 50, right: 50, top: 20, bottom: 20, from: 0, to: 720, depth: 20 }
+const frame: Frame = {
+  width: 820,
+  height: 240,
+  left: 50,
+  right: 50,
+  top: 20,
+  bottom: 20,
+  from: 0,
+  to: 720,
+  depth: 20,
+}
 
 test('degrees and pixels are each other turned round', () => {
   expect(xOf(frame, 0)).toBe(50)
@@ -21,7 +31,9 @@ test('zoom keeps the place under the pointer and stays in the cycle', () => {
 
 test('axes have round ticks inside their range', () => {
   expect(ticks(0, 0.58, 5)).toEqual([0, 0.2, 0.4].map((v) => expect.closeTo(v, 9) as number))
-  expect(angleTicks(OVERLAP)).toEqual([300, 310, 320, 330, 340, 350, 360, 370, 380, 390, 400, 410, 420])
+  expect(angleTicks(OVERLAP)).toEqual([
+    300, 310, 320, 330, 340, 350, 360, 370, 380, 390, 400, 410, 420,
+  ])
   expect(angleTicks(WHOLE)).toEqual([0, 90, 180, 270, 360, 450, 540, 630, 720])
 })
 

@@ -65,5 +65,8 @@ export function angleTicks(zoom: Zoom): number[] {
   const width = zoom.to - zoom.from
   const step = width > 400 ? 90 : width > 150 ? 30 : width > 60 ? 10 : 5
   const first = Math.ceil(zoom.from / step)
-  return Array.from({ length: Math.floor(zoom.to / step) - first + 1 }, (_, i) => (first + i) * step)
+  return Array.from(
+    { length: Math.floor(zoom.to / step) - first + 1 },
+    (_, i) => (first + i) * step,
+  )
 }

@@ -5,13 +5,27 @@ import { paintStrip, trace } from './paint'
 import type { Ink } from './paint'
 import { rangeOf } from './traces'
 
-const frame: Frame = { width: 820, height: 240, left: 50, right: 50, top: 20, bottom: 20, from: 0, to: 720, depth: 20 }
+const frame: Frame = {
+  width: 820,
+  height: 240,
+  left: 50,
+  right: 50,
+  top: 20,
+  bottom: 20,
+  from: 0,
+  to: 720,
+  depth: 20,
+}
 
 /** A pen that writes down what it is told. */
 function pen() {
   const told: string[] = []
   const handler: ProxyHandler<object> = {
-    get: (_, name) => (...rest: unknown[]) => { told.push(`${String(name)} ${rest.map(String).join(',')}`) },
+    get:
+      (_, name) =>
+      (...rest: unknown[]) => {
+        told.push(`${String(name)} ${rest.map(String).join(',')}`)
+      },
     set: () => true,
   }
   return { told, pen: new Proxy({}, handler) as CanvasRenderingContext2D }
@@ -30,7 +44,12 @@ test('a curve is drawn from its first visible degree to its last, a point for tw
 
 test('zoomed, only the visible degrees are drawn', () => {
   const { told, pen: own } = pen()
-  trace(own, { ...frame, from: 300, to: 420 }, Array.from({ length: 721 }, () => 1), (mm) => mm)
+  trace(
+    own,
+    { ...frame, from: 300, to: 420 },
+    Array.from({ length: 721 }, () => 1),
+    (mm) => mm,
+  )
   expect(told).toHaveLength(121)
 })
 
@@ -38,7 +57,13 @@ test('what hangs below the frame is held at its edge, axes speak the unit on scr
   const { told, pen: own } = pen()
   const flat = Array.from({ length: 721 }, () => 99)
   const ink = {} as Ink
-  paintStrip(own, frame, ink, { intake: flat, exhaust: flat, crown: flat, crownOfExhaust: undefined }, { name: 'in', mm: 25.4 })
+  paintStrip(
+    own,
+    frame,
+    ink,
+    { intake: flat, exhaust: flat, crown: flat, crownOfExhaust: undefined },
+    { name: 'in', mm: 25.4 },
+  )
   const depths = told.filter((t) => t.startsWith('lineTo')).map((t) => Number(t.split(',')[1]))
   expect(Math.max(...depths)).toBeLessThanOrEqual(220.5)
   expect(told).toContainEqual(expect.stringMatching(/^fillText \.2,/))
@@ -47,7 +72,15 @@ test('what hangs below the frame is held at its edge, axes speak the unit on scr
 test('bare, the strip has curves and no words', () => {
   const { told, pen: own } = pen()
   const flat = Array.from({ length: 721 }, () => 5)
-  paintStrip(own, frame, {} as Ink, { intake: flat, exhaust: flat, crown: flat, crownOfExhaust: undefined }, { name: 'in', mm: 25.4 }, undefined, true)
+  paintStrip(
+    own,
+    frame,
+    {} as Ink,
+    { intake: flat, exhaust: flat, crown: flat, crownOfExhaust: undefined },
+    { name: 'in', mm: 25.4 },
+    undefined,
+    true,
+  )
   expect(told.filter((t) => t.startsWith('fillText'))).toEqual([])
   expect(told.filter((t) => t.startsWith('stroke')).length).toBeGreaterThan(2)
 })
@@ -56,8 +89,24 @@ test('running lift is a line of its own, and said so, only where it is known', (
   const flat = Array.from({ length: 721 }, () => 5)
   const lines = (running: number[] | undefined) => {
     const { told, pen: own } = pen()
-    paintStrip(own, frame, {} as Ink, { intake: flat, exhaust: flat, intakeRunning: running, exhaustRunning: running, crown: flat, crownOfExhaust: undefined }, { name: 'mm', mm: 1 })
-    return { strokes: told.filter((t) => t.startsWith('stroke')).length, said: told.some((t) => t.includes('running lift')) }
+    paintStrip(
+      own,
+      frame,
+      {} as Ink,
+      {
+        intake: flat,
+        exhaust: flat,
+        intakeRunning: running,
+        exhaustRunning: running,
+        crown: flat,
+        crownOfExhaust: undefined,
+      },
+      { name: 'mm', mm: 1 },
+    )
+    return {
+      strokes: told.filter((t) => t.startsWith('stroke')).length,
+      said: told.some((t) => t.includes('running lift')),
+    }
   }
   const [rigid, real] = [lines(undefined), lines(flat)]
   expect(real.strokes - rigid.strokes).toBe(2)
@@ -66,6 +115,14 @@ test('running lift is a line of its own, and said so, only where it is known', (
 
 test('a trace keeps zero in sight and a wide one is cut at its most', () => {
   expect(rangeOf([[1, 4], null], undefined)).toEqual({ least: 0, most: 4 })
-  expect(rangeOf([[-2, 1], [0, 0]], undefined)).toEqual({ least: -2, most: 2 })
+  expect(
+    rangeOf(
+      [
+        [-2, 1],
+        [0, 0],
+      ],
+      undefined,
+    ),
+  ).toEqual({ least: -2, most: 2 })
   expect(rangeOf([[5, 90], undefined], 20)).toEqual({ least: 0, most: 20 })
 })

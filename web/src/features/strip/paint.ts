@@ -17,8 +17,15 @@ export interface Ink {
 export function inkOf(style: CSSStyleDeclaration): Ink {
   const of = (name: string) => style.getPropertyValue(name).trim()
   return {
-    quiet: of('--quiet'), edge: of('--edge'), panel: of('--panel'), crown: of('--crown'), crownEdge: of('--crown-edge'),
-    intake: of('--intake'), intakeSoft: of('--intake-soft'), exhaust: of('--exhaust'), exhaustSoft: of('--exhaust-soft'),
+    quiet: of('--quiet'),
+    edge: of('--edge'),
+    panel: of('--panel'),
+    crown: of('--crown'),
+    crownEdge: of('--crown-edge'),
+    intake: of('--intake'),
+    intakeSoft: of('--intake-soft'),
+    exhaust: of('--exhaust'),
+    exhaustSoft: of('--exhaust-soft'),
   }
 }
 
@@ -51,24 +58,43 @@ function stepOf(frame: Frame): number {
 }
 
 /** Adds a curve to the pen's path; depths beyond the frame are held at its edge. Returns where it began and ended. */
-export function trace(pen: Pick<Pen, 'moveTo' | 'lineTo'>, frame: Frame, curve: readonly number[], y: (value: number) => number): [number, number] {
+export function trace(
+  pen: Pick<Pen, 'moveTo' | 'lineTo'>,
+  frame: Frame,
+  curve: readonly number[],
+  y: (value: number) => number,
+): [number, number] {
   const first = Math.max(0, Math.floor(frame.from))
   const last = Math.min(curve.length - 1, Math.ceil(frame.to))
   const step = stepOf(frame)
   pen.moveTo(xOf(frame, first), y(curve[first] ?? 0))
-  for (let deg = first + step; deg < last; deg += step) pen.lineTo(xOf(frame, deg), y(curve[deg] ?? 0))
+  for (let deg = first + step; deg < last; deg += step)
+    pen.lineTo(xOf(frame, deg), y(curve[deg] ?? 0))
   pen.lineTo(xOf(frame, last), y(curve[last] ?? 0))
   return [xOf(frame, first), xOf(frame, last)]
 }
 
 /** The whole picture but for what follows the crank angle. `beside` is another candidate's lifts; a bare one has no axes. */
-export function paintStrip(pen: Pen, frame: Frame, ink: Ink, curves: StripCurves, unit: { name: string; mm: number }, beside?: StripCurves, bare = false): void {
+export function paintStrip(
+  pen: Pen,
+  frame: Frame,
+  ink: Ink,
+  curves: StripCurves,
+  unit: { name: string; mm: number },
+  beside?: StripCurves,
+  bare = false,
+): void {
   pen.clearRect(0, 0, frame.width, frame.height)
   pen.font = FONT
   if (!bare) paintAxes(pen, frame, ink, unit)
   pen.save()
   pen.beginPath()
-  pen.rect(frame.left, frame.top - 8, frame.width - frame.left - frame.right, frame.height - frame.top - frame.bottom + 8)
+  pen.rect(
+    frame.left,
+    frame.top - 8,
+    frame.width - frame.left - frame.right,
+    frame.height - frame.top - frame.bottom + 8,
+  )
   pen.clip()
   const depth = (mm: number) => yOf(frame, Math.min(Math.max(mm, 0), frame.depth))
   const fill = (curve: readonly number[], edge: number, colour: string) => {
@@ -107,7 +133,11 @@ export function paintStrip(pen: Pen, frame: Frame, ink: Ink, curves: StripCurves
   pen.restore()
   if (bare) return
   pen.textAlign = 'left'
-  pen.fillText(curves.intakeRunning ? 'closed valve; thin line: running lift' : 'closed valve', frame.left, frame.top - 12)
+  pen.fillText(
+    curves.intakeRunning ? 'closed valve; thin line: running lift' : 'closed valve',
+    frame.left,
+    frame.top - 12,
+  )
 }
 
 function paintAxes(pen: Pen, frame: Frame, ink: Ink, unit: { name: string; mm: number }): void {
@@ -121,7 +151,11 @@ function paintAxes(pen: Pen, frame: Frame, ink: Ink, unit: { name: string; mm: n
     const y = Math.round(yOf(frame, tick * unit.mm)) + 0.5
     pen.moveTo(frame.left, y)
     pen.lineTo(frame.width - frame.right, y)
-    pen.fillText(unit.name === 'in' ? tick.toFixed(1).replace(/^0/, '') : String(Math.round(tick)), frame.left - 6, y + 4)
+    pen.fillText(
+      unit.name === 'in' ? tick.toFixed(1).replace(/^0/, '') : String(Math.round(tick)),
+      frame.left - 6,
+      y + 4,
+    )
   }
   for (const deg of angleTicks(frame)) {
     const x = Math.round(xOf(frame, deg)) + 0.5
@@ -133,16 +167,24 @@ function paintAxes(pen: Pen, frame: Frame, ink: Ink, unit: { name: string; mm: n
   pen.stroke()
   pen.textAlign = 'center'
   for (const stroke of STROKES) {
-    if (stroke.centre > frame.from && stroke.centre < frame.to) pen.fillText(stroke.name, xOf(frame, stroke.centre), bottom - 6)
+    if (stroke.centre > frame.from && stroke.centre < frame.to)
+      pen.fillText(stroke.name, xOf(frame, stroke.centre), bottom - 6)
   }
 }
 
 /** Two curves of one trace under the strip, on the strip's axis. */
 export function paintTrace(
-  pen: Pen, frame: Frame, ink: Ink, curves: readonly (readonly number[] | null | undefined)[], range: { least: number; most: number },
+  pen: Pen,
+  frame: Frame,
+  ink: Ink,
+  curves: readonly (readonly number[] | null | undefined)[],
+  range: { least: number; most: number },
 ): void {
   pen.clearRect(0, 0, frame.width, frame.height)
-  const y = (value: number) => frame.height - 6 - ((Math.min(value, range.most) - range.least) / (range.most - range.least)) * (frame.height - 12)
+  const y = (value: number) =>
+    frame.height -
+    6 -
+    ((Math.min(value, range.most) - range.least) / (range.most - range.least)) * (frame.height - 12)
   pen.lineWidth = 1
   pen.strokeStyle = ink.edge
   pen.beginPath()
@@ -155,7 +197,10 @@ export function paintTrace(
   pen.clip()
   pen.lineWidth = 2
   const [intake, exhaust] = curves
-  for (const [curve, colour, dash] of [[exhaust, ink.exhaust, [7, 4]], [intake, ink.intake, []]] as const) {
+  for (const [curve, colour, dash] of [
+    [exhaust, ink.exhaust, [7, 4]],
+    [intake, ink.intake, []],
+  ] as const) {
     if (!curve) continue
     pen.beginPath()
     trace(pen, frame, curve, y)

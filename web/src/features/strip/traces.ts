@@ -6,7 +6,10 @@ interface Trace {
   readonly name: TraceName
   readonly label: string
   /** Intake and exhaust curve, and the largest value shown; `undefined` lets the curve decide. */
-  readonly curves: (report: StripReport, gas: TraceReport | undefined) => readonly [readonly number[] | null | undefined, readonly number[] | null | undefined]
+  readonly curves: (
+    report: StripReport,
+    gas: TraceReport | undefined,
+  ) => readonly [readonly number[] | null | undefined, readonly number[] | null | undefined]
   /** Whether it is of the gas, which takes a moment. */
   readonly ofGas?: boolean
   readonly most: number | undefined
@@ -30,21 +33,30 @@ export const TRACES: readonly Trace[] = [
   {
     name: 'pressure',
     label: 'pressure at the valves',
-    curves: (_, gas) => [degrees(gas?.crank_deg, gas?.intake_kpa), degrees(gas?.crank_deg, gas?.exhaust_kpa)],
+    curves: (_, gas) => [
+      degrees(gas?.crank_deg, gas?.intake_kpa),
+      degrees(gas?.crank_deg, gas?.exhaust_kpa),
+    ],
     most: undefined,
     ofGas: true,
   },
   {
     name: 'flow',
     label: 'flow through the valves',
-    curves: (_, gas) => [degrees(gas?.crank_deg, gas?.intake_g_s), degrees(gas?.crank_deg, gas?.exhaust_g_s)],
+    curves: (_, gas) => [
+      degrees(gas?.crank_deg, gas?.intake_g_s),
+      degrees(gas?.crank_deg, gas?.exhaust_g_s),
+    ],
     most: undefined,
     ofGas: true,
   },
 ]
 
 /** A curve with evenly spaced angles as one with a value for every degree. Pure. */
-export function degrees(crank: readonly number[] | undefined, values: readonly number[] | undefined): number[] | undefined {
+export function degrees(
+  crank: readonly number[] | undefined,
+  values: readonly number[] | undefined,
+): number[] | undefined {
   if (!crank || !values || values.length < 2) return undefined
   const step = (crank[1] ?? 1) - (crank[0] ?? 0)
   return Array.from({ length: 721 }, (_, deg) => {
@@ -60,7 +72,10 @@ export function traceOf(name: TraceName): Trace {
 }
 
 /** Least and largest value to show: zero is always in sight. Pure. */
-export function rangeOf(curves: readonly (readonly number[] | null | undefined)[], most: number | undefined): { least: number; most: number } {
+export function rangeOf(
+  curves: readonly (readonly number[] | null | undefined)[],
+  most: number | undefined,
+): { least: number; most: number } {
   let [low, high] = [0, 1e-9]
   for (const curve of curves) {
     for (const value of curve ?? []) {

@@ -1,13 +1,15 @@
 import type { KeyboardEvent, PointerEvent, RefCallback } from 'react'
 import { useCallback, useEffect, useRef } from 'react'
-import { scrub } from '../scrub/scrub'
+import { scrub } from '../../model/scrub'
 import type { Frame } from './geometry'
 import { degOf } from './geometry'
 
 /** Mouse, touch, wheel and keys on the plot: move the crank, zoom. */
 export function useScrubGestures(frame: Frame, zoom: (centre: number, factor: number) => void) {
   const latest = useRef({ frame, zoom })
-  useEffect(() => { latest.current = { frame, zoom } })
+  useEffect(() => {
+    latest.current = { frame, zoom }
+  })
   const element = useRef<HTMLDivElement | null>(null)
   const onWheel = useCallback((event: WheelEvent) => {
     event.preventDefault()
@@ -15,11 +17,14 @@ export function useScrubGestures(frame: Frame, zoom: (centre: number, factor: nu
     now.zoom(degOf(now.frame, event.offsetX), event.deltaY > 0 ? 1.25 : 0.8)
   }, [])
   // The wheel must be stopped from scrolling the page, which React's own listener cannot do.
-  const ref: RefCallback<HTMLDivElement> = useCallback((node) => {
-    element.current?.removeEventListener('wheel', onWheel)
-    node?.addEventListener('wheel', onWheel, { passive: false })
-    element.current = node
-  }, [onWheel])
+  const ref: RefCallback<HTMLDivElement> = useCallback(
+    (node) => {
+      element.current?.removeEventListener('wheel', onWheel)
+      node?.addEventListener('wheel', onWheel, { passive: false })
+      element.current = node
+    },
+    [onWheel],
+  )
   const move = (event: PointerEvent<HTMLDivElement>) => {
     const left = event.currentTarget.getBoundingClientRect().left
     scrub.to(Math.min(719.9, Math.max(0, degOf(frame, event.clientX - left))))
@@ -42,13 +47,27 @@ export function useScrubGestures(frame: Frame, zoom: (centre: number, factor: nu
     onKeyDown: (event: KeyboardEvent<HTMLDivElement>) => {
       const step = event.shiftKey ? 10 : 1
       const actions: Record<string, () => void> = {
-        ArrowLeft: () => { scrub.to(scrub.read() - step) },
-        ArrowRight: () => { scrub.to(scrub.read() + step) },
-        Home: () => { scrub.to(0) },
-        End: () => { scrub.to(719.9) },
-        '+': () => { zoom(scrub.read(), 0.7) },
-        '-': () => { zoom(scrub.read(), 1.4) },
-        '0': () => { zoom(360, 1000) },
+        ArrowLeft: () => {
+          scrub.to(scrub.read() - step)
+        },
+        ArrowRight: () => {
+          scrub.to(scrub.read() + step)
+        },
+        Home: () => {
+          scrub.to(0)
+        },
+        End: () => {
+          scrub.to(719.9)
+        },
+        '+': () => {
+          zoom(scrub.read(), 0.7)
+        },
+        '-': () => {
+          zoom(scrub.read(), 1.4)
+        },
+        '0': () => {
+          zoom(360, 1000)
+        },
       }
       const action = actions[event.key]
       if (action) {

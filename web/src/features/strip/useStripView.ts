@@ -1,7 +1,7 @@
 import { useCallback, useMemo, useState } from 'react'
-import { keep, kept } from '../../keep'
-import type { Held } from '../scrub/held'
-import { held } from '../scrub/held'
+import { keep, kept } from '../../model/keep'
+import type { Held } from '../../model/held'
+import { held } from '../../model/held'
 import type { Zoom } from './geometry'
 import { WHOLE } from './geometry'
 import type { TraceName } from './traces'
@@ -36,7 +36,11 @@ function read(): Record<string, boolean> {
   try {
     const found: unknown = JSON.parse(kept(KEY) ?? '{}')
     if (typeof found !== 'object' || found === null) return {}
-    return Object.fromEntries(Object.entries(found).filter((entry): entry is [string, boolean] => typeof entry[1] === 'boolean'))
+    return Object.fromEntries(
+      Object.entries(found).filter(
+        (entry): entry is [string, boolean] => typeof entry[1] === 'boolean',
+      ),
+    )
   } catch {
     return {}
   }

@@ -11,7 +11,9 @@ export function useWidth(holder: RefObject<HTMLElement | null>): number {
       if (entry) setWidth(Math.max(320, Math.floor(entry.contentRect.width)))
     })
     observer.observe(element)
-    return () => { observer.disconnect() }
+    return () => {
+      observer.disconnect()
+    }
   }, [holder])
   return width
 }

@@ -1,4 +1,4 @@
-import { useSessionPart } from '../session/useSession'
+import { useSessionPart } from '../../model/useSession'
 import { COLUMNS } from './columns'
 import type { OtherCurve } from './TorqueChart'
 import { inSentence } from '../fields/labels'
@@ -11,18 +11,50 @@ export function BoostTable({ curves }: { curves: readonly OtherCurve[] }) {
   if (!scales || !first) return null
   const torque = system === 'inch' ? scales.torque_inch : scales.torque_metric
   const rows = curves.flatMap(({ name, curve }) => [
-    { title: `${name}: torque`, unit: torque.unit, values: curve.torque_nm.map((nm) => (nm / torque.factor).toFixed(0)) },
-    ...COLUMNS.filter((column) => column.label === 'Boost' || column.label === 'Drive').flatMap((column) => {
-      const values = column.values(curve)
-      return values ? [{ title: `${name}: ${inSentence(column.label)}`, unit: column.unit(scales, system), values: values.map((value) => column.show(value, scales, system)) }] : []
-    }),
+    {
+      title: `${name}: torque`,
+      unit: torque.unit,
+      values: curve.torque_nm.map((nm) => (nm / torque.factor).toFixed(0)),
+    },
+    ...COLUMNS.filter((column) => column.label === 'Boost' || column.label === 'Drive').flatMap(
+      (column) => {
+        const values = column.values(curve)
+        return values
+          ? [
+              {
+                title: `${name}: ${inSentence(column.label)}`,
+                unit: column.unit(scales, system),
+                values: values.map((value) => column.show(value, scales, system)),
+              },
+            ]
+          : []
+      },
+    ),
   ])
   return (
     <div className="wide">
       <table className="figures">
-        <thead><tr><th scope="col">Boost levels</th>{first.speed_rpm.map((rpm) => <th key={rpm} scope="col">{Math.round(rpm)}</th>)}</tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Boost levels</th>
+            {first.speed_rpm.map((rpm) => (
+              <th key={rpm} scope="col">
+                {Math.round(rpm)}
+              </th>
+            ))}
+          </tr>
+        </thead>
         <tbody>
-          {rows.map((row) => <tr key={row.title}><th scope="row">{row.title} <span className="quiet">{row.unit}</span></th>{row.values.map((text, place) => <td key={first.speed_rpm[place]}>{text}</td>)}</tr>)}
+          {rows.map((row) => (
+            <tr key={row.title}>
+              <th scope="row">
+                {row.title} <span className="quiet">{row.unit}</span>
+              </th>
+              {row.values.map((text, place) => (
+                <td key={first.speed_rpm[place]}>{text}</td>
+              ))}
+            </tr>
+          ))}
         </tbody>
       </table>
     </div>

@@ -1,9 +1,9 @@
 import { Button } from 'antd'
 import { useState } from 'react'
 import type { CalibrateLine, CalibrationReport, CurveReport } from '../../api/client'
-import { useSession, useSessionPart } from '../session/useSession'
+import { useSession, useSessionPart } from '../../model/useSession'
 import type { Scales } from './chart'
-import { useJob } from './useJob'
+import { useJob } from '../../model/useJob'
 import { inSentence } from '../fields/labels'
 
 const FIELDS = 'port_flow friction burning intake_length remaining from to pulled'.split(' ')
@@ -11,22 +11,49 @@ const FIELDS = 'port_flow friction burning intake_length remaining from to pulle
 /** The model fitted to the pull the document holds: what it would change, and how well it then agrees. */
 export function Fit({ curve, scales }: { curve: CurveReport; scales: Scales }) {
   const session = useSession()
-  const has = useSessionPart((state) => state.answer?.fields?.some((field) => field.field === 'pull.points' && field.given) ?? false)
+  const has = useSessionPart(
+    (state) =>
+      state.answer?.fields?.some((field) => field.field === 'pull.points' && field.given) ?? false,
+  )
   const document = useSessionPart((state) => state.history.present)
   const [asked, setAsked] = useState<string>()
-  const line = useJob<CalibrateLine>('/api/calibrate', ['calibrate', asked], asked === undefined ? undefined : { document: asked })
+  const line = useJob<CalibrateLine>(
+    '/api/calibrate',
+    ['calibrate', asked],
+    asked === undefined ? undefined : { document: asked },
+  )
   if (!has && !curve.calibrated) return null
-  const forget = () => { session.edits(FIELDS.map((key) => ({ set: { field: `calibration.${key}`, text: '' } }))) }
-  const take = (report: CalibrationReport) => { session.edits(report.fields.map(({ field, text }) => ({ set: { field, text } }))) }
+  const forget = () => {
+    session.edits(FIELDS.map((key) => ({ set: { field: `calibration.${key}`, text: '' } })))
+  }
+  const take = (report: CalibrationReport) => {
+    session.edits(report.fields.map(({ field, text }) => ({ set: { field, text } })))
+  }
   return (
     <section className="fit" aria-label="Calibration to the pull">
       <div className="fit-tools">
-        {has ? <Button size="small" disabled={line.isFetching} onClick={() => { setAsked(document) }}>Fit to the pull</Button> : null}
-        {curve.calibrated ? <Button size="small" onClick={forget}>Forget the calibration</Button> : null}
-        <span className="quiet" role="status">{told(line.data, curve)}</span>
+        {has ? (
+          <Button size="small" disabled={line.isFetching} onClick={() => setAsked(document)}>
+            Fit to the pull
+          </Button>
+        ) : null}
+        {curve.calibrated ? (
+          <Button size="small" onClick={forget}>
+            Forget the calibration
+          </Button>
+        ) : null}
+        <span className="quiet" role="status">
+          {told(line.data, curve)}
+        </span>
       </div>
-      {line.error ? <p className="fault" role="alert">{line.error.message}</p> : null}
-      {line.data?.state === 'done' ? <Result report={line.data.report} scales={scales} onTake={take} /> : null}
+      {line.error ? (
+        <p className="fault" role="alert">
+          {line.error.message}
+        </p>
+      ) : null}
+      {line.data?.state === 'done' ? (
+        <Result report={line.data.report} scales={scales} onTake={take} />
+      ) : null}
     </section>
   )
 }
@@ -36,22 +63,70 @@ function told(line: CalibrateLine | undefined, curve: CurveReport): string {
   if (line?.state === 'waiting') return 'waiting for other work'
   if (line?.state === 'stopped') return 'stopped before its end'
   if (line?.state === 'failed') return line.reason
-  if (line?.state === 'done') return `error of the torque ${share(line.report.before_error)} before, ${share(line.report.after_error)} after`
-  return curve.calibrated ? 'The curve carries a calibration.' : 'A pull is given; the model does not know it yet.'
+  if (line?.state === 'done')
+    return `error of the torque ${share(line.report.before_error)} before, ${share(line.report.after_error)} after`
+  return curve.calibrated
+    ? 'The curve carries a calibration.'
+    : 'A pull is given; the model does not know it yet.'
 }
 
-function Result({ report, scales, onTake }: { report: CalibrationReport; scales: Scales; onTake: (report: CalibrationReport) => void }) {
+function Result({
+  report,
+  scales,
+  onTake,
+}: {
+  report: CalibrationReport
+  scales: Scales
+  onTake: (report: CalibrationReport) => void
+}) {
   const torque = (nm: number | undefined) => ((nm ?? 0) / scales.torque.factor).toFixed(0)
-  const off = (nm: number | undefined, place: number) => { const by = (nm ?? 0) / (report.measured_nm[place] ?? 1) - 1; return `${by < 0 ? '−' : '+'}${Math.abs(100 * by).toFixed(1)} %` }
+  const off = (nm: number | undefined, place: number) => {
+    const by = (nm ?? 0) / (report.measured_nm[place] ?? 1) - 1
+    return `${by < 0 ? '−' : '+'}${Math.abs(100 * by).toFixed(1)} %`
+  }
   return (
     <>
-      <p>{report.fields.slice(0, 4).map((field) => `${inSentence(field.label)} ${field.text}`).join(' · ')} <Button size="small" type="primary" onClick={() => { onTake(report) }}>Take these</Button></p>
+      <p>
+        {report.fields
+          .slice(0, 4)
+          .map((field) => `${inSentence(field.label)} ${field.text}`)
+          .join(' · ')}{' '}
+        <Button size="small" type="primary" onClick={() => onTake(report)}>
+          Take these
+        </Button>
+      </p>
       <table className="figures">
-        <thead><tr><th scope="col">rpm</th>{report.speed_rpm.map((rpm) => <th key={rpm} scope="col">{Math.round(rpm)}</th>)}</tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">rpm</th>
+            {report.speed_rpm.map((rpm) => (
+              <th key={rpm} scope="col">
+                {Math.round(rpm)}
+              </th>
+            ))}
+          </tr>
+        </thead>
         <tbody>
-          <tr><th scope="row">Measured <span className="quiet">{scales.torque.unit}</span></th>{report.measured_nm.map((nm, i) => <td key={report.speed_rpm[i]}>{torque(nm)}</td>)}</tr>
-          <tr><th scope="row">Before</th>{report.before_nm.map((nm, i) => <td key={report.speed_rpm[i]}>{off(nm, i)}</td>)}</tr>
-          <tr><th scope="row">After</th>{report.after_nm.map((nm, i) => <td key={report.speed_rpm[i]}>{off(nm, i)}</td>)}</tr>
+          <tr>
+            <th scope="row">
+              Measured <span className="quiet">{scales.torque.unit}</span>
+            </th>
+            {report.measured_nm.map((nm, i) => (
+              <td key={report.speed_rpm[i]}>{torque(nm)}</td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row">Before</th>
+            {report.before_nm.map((nm, i) => (
+              <td key={report.speed_rpm[i]}>{off(nm, i)}</td>
+            ))}
+          </tr>
+          <tr>
+            <th scope="row">After</th>
+            {report.after_nm.map((nm, i) => (
+              <td key={report.speed_rpm[i]}>{off(nm, i)}</td>
+            ))}
+          </tr>
         </tbody>
       </table>
     </>

@@ -1,5 +1,5 @@
 import type { CurveReport } from '../../api/client'
-import { useSessionPart } from '../session/useSession'
+import { useSessionPart } from '../../model/useSession'
 import { COLUMNS } from './columns'
 import { speed } from './speed'
 
@@ -8,7 +8,10 @@ export function SpeedTable({ curve, at }: { curve: CurveReport; at: number }) {
   const scales = useSessionPart((state) => state.answer?.analysis.scales)
   const system = useSessionPart((state) => state.system)
   if (!scales) return null
-  const columns = COLUMNS.flatMap((column) => { const values = column.values(curve); return values ? [{ ...column, values }] : [] })
+  const columns = COLUMNS.flatMap((column) => {
+    const values = column.values(curve)
+    return values ? [{ ...column, values }] : []
+  })
   return (
     <details className="folded">
       <summary>Every speed in figures</summary>
@@ -19,8 +22,18 @@ export function SpeedTable({ curve, at }: { curve: CurveReport; at: number }) {
               <td />
               {curve.speed_rpm.map((rpm, place) => (
                 <th key={rpm} scope="col" aria-current={place === at}>
-                  <button type="button" className="link" onClick={() => { speed.to(rpm) }}>{Math.round(rpm)}</button>
-                  {curve.converged[place] === true ? null : <span className="fails" title={`The last cycle still changed by ${(100 * (curve.change[place] ?? 0)).toFixed(1)} %`}> not settled</span>}
+                  <button type="button" className="link" onClick={() => speed.to(rpm)}>
+                    {Math.round(rpm)}
+                  </button>
+                  {curve.converged[place] === true ? null : (
+                    <span
+                      className="fails"
+                      title={`The last cycle still changed by ${(100 * (curve.change[place] ?? 0)).toFixed(1)} %`}
+                    >
+                      {' '}
+                      not settled
+                    </span>
+                  )}
                 </th>
               ))}
             </tr>
@@ -28,8 +41,12 @@ export function SpeedTable({ curve, at }: { curve: CurveReport; at: number }) {
           <tbody>
             {columns.map((column) => (
               <tr key={column.label}>
-                <th scope="row" title={column.help}>{column.label} <span className="quiet">{column.unit(scales, system)}</span></th>
-                {column.values.map((value, place) => <td key={curve.speed_rpm[place]}>{column.show(value, scales, system)}</td>)}
+                <th scope="row" title={column.help}>
+                  {column.label} <span className="quiet">{column.unit(scales, system)}</span>
+                </th>
+                {column.values.map((value, place) => (
+                  <td key={curve.speed_rpm[place]}>{column.show(value, scales, system)}</td>
+                ))}
               </tr>
             ))}
           </tbody>

@@ -26,7 +26,12 @@ interface Props {
 export function TorqueChart({ curve, before, others, scales, at }: Props) {
   const holder = useRef<HTMLDivElement>(null)
   const width = useWidth(holder)
-  const frame = frameOf([curve, ...(before ? [before] : []), ...others.map((other) => other.curve)], scales, width, HEIGHT)
+  const frame = frameOf(
+    [curve, ...(before ? [before] : []), ...others.map((other) => other.curve)],
+    scales,
+    width,
+    HEIGHT,
+  )
   const move = (places: number) => {
     const next = curve.speed_rpm[Math.min(Math.max(at + places, 0), curve.speed_rpm.length - 1)]
     if (next !== undefined) speed.to(next)
@@ -51,18 +56,51 @@ export function TorqueChart({ curve, before, others, scales, at }: Props) {
         aria-valuenow={Math.round(rpm)}
         aria-valuetext={`${Math.round(rpm)} rpm`}
         onKeyDown={keys}
-        onPointerDown={(event) => { speed.to(curve.speed_rpm[nearest(curve.speed_rpm, rpmOf(frame, event.nativeEvent.offsetX), 0)] ?? 0) }}
+        onPointerDown={(event) => {
+          speed.to(
+            curve.speed_rpm[nearest(curve.speed_rpm, rpmOf(frame, event.nativeEvent.offsetX), 0)] ??
+              0,
+          )
+        }}
       >
         <Target frame={frame} curve={curve} />
         <Axes frame={frame} scales={scales} />
         <path className="error-band" d={bandOf(frame, curve, scales.torque)} />
         {before ? <Lines frame={frame} curve={before} scales={scales} className="before" /> : null}
-        {others.map((other, place) => <Lines key={other.name} frame={frame} curve={other.curve} scales={scales} className={`other other-${place % 3}`} name={other.name} nameAt={3 * place + 1} />)}
-        <Lines frame={frame} curve={curve} scales={scales} className="" name="torque" powerName="power" />
+        {others.map((other, place) => (
+          <Lines
+            key={other.name}
+            frame={frame}
+            curve={other.curve}
+            scales={scales}
+            className={`other other-${place % 3}`}
+            name={other.name}
+            nameAt={3 * place + 1}
+          />
+        ))}
+        <Lines
+          frame={frame}
+          curve={curve}
+          scales={scales}
+          className=""
+          name="torque"
+          powerName="power"
+        />
         <Pulled frame={frame} curve={curve} scales={scales} />
         <g className="marked">
-          <line x1={xOf(frame, rpm)} x2={xOf(frame, rpm)} y1={frame.top} y2={HEIGHT - frame.bottom} />
-          <text x={Math.min(Math.max(xOf(frame, rpm), frame.left + 70), frame.width - frame.right - 60)} y={frame.top - 5} textAnchor="middle">{Math.round(rpm)} rpm</text>
+          <line
+            x1={xOf(frame, rpm)}
+            x2={xOf(frame, rpm)}
+            y1={frame.top}
+            y2={HEIGHT - frame.bottom}
+          />
+          <text
+            x={Math.min(Math.max(xOf(frame, rpm), frame.left + 70), frame.width - frame.right - 60)}
+            y={frame.top - 5}
+            textAnchor="middle"
+          >
+            {Math.round(rpm)} rpm
+          </text>
         </g>
       </svg>
     </div>
@@ -70,11 +108,31 @@ export function TorqueChart({ curve, before, others, scales, at }: Props) {
 }
 
 /** What a dyno measured, point by point. */
-function Pulled({ frame, curve, scales }: { frame: TorqueFrame; curve: CurveReport; scales: Scales }) {
+function Pulled({
+  frame,
+  curve,
+  scales,
+}: {
+  frame: TorqueFrame
+  curve: CurveReport
+  scales: Scales
+}) {
   const inside = curve.pulled.filter(([rpm = 0]) => rpm >= frame.from && rpm <= frame.to)
   return (
-    <g className="pulled" role="img" aria-label={inside.length > 0 ? `${String(inside.length)} measured points` : undefined} aria-hidden={inside.length === 0}>
-      {inside.map(([rpm = 0, nm = 0], place) => <circle key={place} cx={xOf(frame, rpm)} cy={yOf(frame, nm / scales.torque.factor, frame.torque)} r="2.6" />)}
+    <g
+      className="pulled"
+      role="img"
+      aria-label={inside.length > 0 ? `${String(inside.length)} measured points` : undefined}
+      aria-hidden={inside.length === 0}
+    >
+      {inside.map(([rpm = 0, nm = 0], place) => (
+        <circle
+          key={place}
+          cx={xOf(frame, rpm)}
+          cy={yOf(frame, nm / scales.torque.factor, frame.torque)}
+          r="2.6"
+        />
+      ))}
     </g>
   )
 }
@@ -83,15 +141,33 @@ function Pulled({ frame, curve, scales }: { frame: TorqueFrame; curve: CurveRepo
 function Target({ frame, curve }: { frame: TorqueFrame; curve: CurveReport }) {
   const [from = 0, to = 0] = curve.band_rpm
   const height = frame.height - frame.top - frame.bottom
-  const mark = (rpm: number | null | undefined, text: string, end: 'end' | 'start', up: number) => typeof rpm !== 'number' || rpm < frame.from || rpm > frame.to ? null : (
-    <g className="wanted">
-      <line x1={xOf(frame, rpm)} x2={xOf(frame, rpm)} y1={frame.top} y2={frame.height - frame.bottom} />
-      <text x={xOf(frame, rpm) + (end === 'end' ? -4 : 4)} y={frame.height - frame.bottom - up} textAnchor={end}>{text}</text>
-    </g>
-  )
+  const mark = (rpm: number | null | undefined, text: string, end: 'end' | 'start', up: number) =>
+    typeof rpm !== 'number' || rpm < frame.from || rpm > frame.to ? null : (
+      <g className="wanted">
+        <line
+          x1={xOf(frame, rpm)}
+          x2={xOf(frame, rpm)}
+          y1={frame.top}
+          y2={frame.height - frame.bottom}
+        />
+        <text
+          x={xOf(frame, rpm) + (end === 'end' ? -4 : 4)}
+          y={frame.height - frame.bottom - up}
+          textAnchor={end}
+        >
+          {text}
+        </text>
+      </g>
+    )
   return (
     <>
-      <rect className="target-band" x={xOf(frame, from)} width={Math.max(0, xOf(frame, to) - xOf(frame, from))} y={frame.top} height={height} />
+      <rect
+        className="target-band"
+        x={xOf(frame, from)}
+        width={Math.max(0, xOf(frame, to) - xOf(frame, from))}
+        y={frame.top}
+        height={height}
+      />
       {mark(curve.peak_wanted_rpm, 'power peak wanted', 'end', 5)}
       {mark(curve.shift_rpm, 'shift', 'end', 20)}
     </>
@@ -107,13 +183,34 @@ function Axes({ frame, scales }: { frame: TorqueFrame; scales: Scales }) {
     <g className="axes">
       {torques.map((value) => {
         const y = yOf(frame, value, frame.torque)
-        return <g key={value}><line x1={frame.left} x2={frame.width - frame.right} y1={y} y2={y} /><text x={frame.left - 6} y={y + 4} textAnchor="end">{value.toFixed(decimalsOf(torques))}</text></g>
+        return (
+          <g key={value}>
+            <line x1={frame.left} x2={frame.width - frame.right} y1={y} y2={y} />
+            <text x={frame.left - 6} y={y + 4} textAnchor="end">
+              {value.toFixed(decimalsOf(torques))}
+            </text>
+          </g>
+        )
       })}
-      {powers.map((value) => <text key={value} x={frame.width - frame.right + 6} y={yOf(frame, value, frame.power) + 4}>{value.toFixed(decimalsOf(powers))}</text>)}
-      {speeds.map((rpm) => <text key={rpm} x={xOf(frame, rpm)} y={bottom + 15} textAnchor="middle">{rpm}</text>)}
-      <text x={frame.left} y={frame.top - 3}>{scales.torque.unit}</text>
-      <text x={frame.width - frame.right} y={frame.top - 3} textAnchor="end">{scales.power.unit}</text>
-      <text x={frame.width - frame.right} y={frame.height - 1} textAnchor="end">rpm</text>
+      {powers.map((value) => (
+        <text key={value} x={frame.width - frame.right + 6} y={yOf(frame, value, frame.power) + 4}>
+          {value.toFixed(decimalsOf(powers))}
+        </text>
+      ))}
+      {speeds.map((rpm) => (
+        <text key={rpm} x={xOf(frame, rpm)} y={bottom + 15} textAnchor="middle">
+          {rpm}
+        </text>
+      ))}
+      <text x={frame.left} y={frame.top - 3}>
+        {scales.torque.unit}
+      </text>
+      <text x={frame.width - frame.right} y={frame.top - 3} textAnchor="end">
+        {scales.power.unit}
+      </text>
+      <text x={frame.width - frame.right} y={frame.height - 1} textAnchor="end">
+        rpm
+      </text>
     </g>
   )
 }
@@ -139,8 +236,21 @@ function Lines({ frame, curve, scales, className, name, powerName, nameAt }: Lin
     <g className={`curve ${className}`}>
       <path className="power-line" d={lineOf(frame, curve.speed_rpm, powers, frame.power)} />
       <path className="torque-line" d={lineOf(frame, curve.speed_rpm, torques, frame.torque)} />
-      {powerName ? <text className="power-name" x={x} y={yOf(frame, powers[0] ?? 0, frame.power) + 16}>{powerName}</text> : null}
-      {name ? <text className="torque-name" x={x} y={yOf(frame, (torques[at] ?? 0) * above, frame.torque) - 5} textAnchor={nameAt === undefined ? 'start' : 'middle'}>{name}</text> : null}
+      {powerName ? (
+        <text className="power-name" x={x} y={yOf(frame, powers[0] ?? 0, frame.power) + 16}>
+          {powerName}
+        </text>
+      ) : null}
+      {name ? (
+        <text
+          className="torque-name"
+          x={x}
+          y={yOf(frame, (torques[at] ?? 0) * above, frame.torque) - 5}
+          textAnchor={nameAt === undefined ? 'start' : 'middle'}
+        >
+          {name}
+        </text>
+      ) : null}
     </g>
   )
 }

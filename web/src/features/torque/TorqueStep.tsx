@@ -1,7 +1,7 @@
 import { Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { Needs } from '../fields/Needs'
-import { useSessionPart } from '../session/useSession'
+import { useSessionPart } from '../../model/useSession'
 import type { Scales } from './chart'
 import { BoostTable } from './BoostTable'
 import { ComputedLimits } from './ComputedLimits'
@@ -25,35 +25,85 @@ export function TorqueStep() {
   const otherLevels = useOtherLevels(levels, shown.curve)
   const scales = useScales()
   const chosen = useSpeed()
-  if (shown.failed) return <Needs what="Torque is computed" reason={shown.failed.reason} needs={shown.failed.needs} />
+  if (shown.failed)
+    return (
+      <Needs what="Torque is computed" reason={shown.failed.reason} needs={shown.failed.needs} />
+    )
   const { curve } = shown
-  if (!curve || !scales) return <p className="quiet" role="status">{shown.doing === '' ? 'Working out the first speeds…' : `${shown.doing}…`}</p>
+  if (!curve || !scales)
+    return (
+      <p className="quiet" role="status">
+        {shown.doing === '' ? 'Working out the first speeds…' : `${shown.doing}…`}
+      </p>
+    )
   const at = nearest(curve.speed_rpm, chosen, curve.peak_power_rpm)
   const rpm = curve.speed_rpm[at]
   return (
     <>
       <div className="torque-tools">
-        <label className="check"><input type="checkbox" checked={overlaid} onChange={(event) => { setOverlaid(event.target.checked) }} /> other candidates</label>
+        <label className="check">
+          <input
+            type="checkbox"
+            checked={overlaid}
+            onChange={(event) => setOverlaid(event.target.checked)}
+          />{' '}
+          other candidates
+        </label>
         {curve.level_names.length > 1 ? (
-          <Select size="small" aria-label="Boost level" value={curve.level ?? ''} onChange={setLevel} options={curve.level_names.map((name) => ({ value: name, label: name }))} />
+          <Select
+            size="small"
+            aria-label="Boost level"
+            value={curve.level ?? ''}
+            onChange={setLevel}
+            options={curve.level_names.map((name) => ({ value: name, label: name }))}
+          />
         ) : null}
         {curve.level_names.length > 1 ? (
-          <label className="check"><input type="checkbox" checked={levels} onChange={(event) => { setLevels(event.target.checked) }} /> every boost level</label>
+          <label className="check">
+            <input
+              type="checkbox"
+              checked={levels}
+              onChange={(event) => setLevels(event.target.checked)}
+            />{' '}
+            every boost level
+          </label>
         ) : null}
         <span className="grow" />
-        <span className="quiet" role="status">{shown.doing}</span>
+        <span className="quiet" role="status">
+          {shown.doing}
+        </span>
       </div>
-      <TorqueChart curve={curve} before={shown.before} others={[...others.curves, ...otherLevels.curves]} scales={scales} at={at} />
-      {[...others.notes, ...otherLevels.notes].map((note) => <p key={note} className="quiet" role="status">{note}.</p>)}
+      <TorqueChart
+        curve={curve}
+        before={shown.before}
+        others={[...others.curves, ...otherLevels.curves]}
+        scales={scales}
+        at={at}
+      />
+      {[...others.notes, ...otherLevels.notes].map((note) => (
+        <p key={note} className="quiet" role="status">
+          {note}.
+        </p>
+      ))}
       <Figures curve={curve} scales={scales} />
-      {otherLevels.curves.length > 0 ? <BoostTable curves={[{ name: curve.level ?? '', curve }, ...otherLevels.curves]} /> : null}
+      {otherLevels.curves.length > 0 ? (
+        <BoostTable curves={[{ name: curve.level ?? '', curve }, ...otherLevels.curves]} />
+      ) : null}
       <ComputedLimits />
       <Fit curve={curve} scales={scales} />
       <Movers />
       <SpeedTable curve={curve} at={at} />
       {shown.traces ? <Cycle trace={shown.traces.find((trace) => trace.rpm === rpm)} /> : null}
-      {shown.lacks ? <Needs what="All cylinders together are computed" reason={shown.lacks.reason} needs={shown.lacks.needs} /> : null}
-      <p className="quiet">{curve.mode}. Error: {curve.error_band}.</p>
+      {shown.lacks ? (
+        <Needs
+          what="All cylinders together are computed"
+          reason={shown.lacks.reason}
+          needs={shown.lacks.needs}
+        />
+      ) : null}
+      <p className="quiet">
+        {curve.mode}. Error: {curve.error_band}.
+      </p>
     </>
   )
 }
@@ -63,6 +113,8 @@ function useScales(): Scales | undefined {
   const system = useSessionPart((state) => state.system)
   return useMemo(() => {
     if (!scales) return undefined
-    return system === 'inch' ? { torque: scales.torque_inch, power: scales.power_inch } : { torque: scales.torque_metric, power: scales.power_metric }
+    return system === 'inch'
+      ? { torque: scales.torque_inch, power: scales.power_inch }
+      : { torque: scales.torque_metric, power: scales.power_metric }
   }, [scales, system])
 }

@@ -3,7 +3,14 @@ import type { CurveReport } from '../../api/client'
 import { bandOf, frameOf, lineOf, rpmOf, spanOf, xOf, yOf } from './chart'
 import { nearest } from './speed'
 
-const curve = { speed_rpm: [2000, 3000, 4000], band_rpm: [2000, 4000], torque_nm: [400, 500, 450], power_kw: [84, 157, 188], pulled: [], error_share: [0.2, 0.1, 0.05] } as unknown as CurveReport
+const curve = {
+  speed_rpm: [2000, 3000, 4000],
+  band_rpm: [2000, 4000],
+  torque_nm: [400, 500, 450],
+  power_kw: [84, 157, 188],
+  pulled: [],
+  error_share: [0.2, 0.1, 0.05],
+} as unknown as CurveReport
 const scale = { unit: '', factor: 1, offset: 0, decimals: 0 }
 const frame = frameOf([curve], { torque: scale, power: { ...scale, factor: 1e3 } }, 800, 300)
 

@@ -4,8 +4,10 @@ import { COLUMNS } from './columns'
 
 const scale = (unit: string, factor: number, offset = 0) => ({ unit, factor, offset, decimals: 1 })
 const scales = {
-  pressure_inch: scale('psi', 6894.757), pressure_metric: scale('kPa', 1e3),
-  temperature_inch: scale('F', 5 / 9, 255.3722), temperature_metric: scale('C', 1, 273.15),
+  pressure_inch: scale('psi', 6894.757),
+  pressure_metric: scale('kPa', 1e3),
+  temperature_inch: scale('F', 5 / 9, 255.3722),
+  temperature_metric: scale('C', 1, 273.15),
 } as Analysis['scales']
 const column = (label: string) => {
   const found = COLUMNS.find((c) => c.label === label)
@@ -16,6 +18,9 @@ const column = (label: string) => {
 test('pressures and temperatures are read in the system on screen', () => {
   expect(column('Manifold').show(100, scales, 'inch')).toBe('14.5')
   expect(column('Manifold').unit(scales, 'metric')).toBe('kPa')
-  expect([column('Exhaust gas').show(650, scales, 'inch'), column('Exhaust gas').show(650, scales, 'metric')]).toEqual(['1202', '650'])
+  expect([
+    column('Exhaust gas').show(650, scales, 'inch'),
+    column('Exhaust gas').show(650, scales, 'metric'),
+  ]).toEqual(['1202', '650'])
   expect(column('Residual').show(0.0312, scales, 'inch')).toBe('3.1')
 })

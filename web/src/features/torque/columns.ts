@@ -14,37 +14,128 @@ interface Column {
 type Reading = Pick<Column, 'show' | 'unit'>
 
 const share: Reading = { show: (value) => (100 * value).toFixed(1), unit: () => '%' }
-const plain = (decimals: number): Reading => ({ show: (value) => value.toFixed(decimals), unit: () => '' })
-const pressureScale = (scales: Scales, system: UnitSystem) => (system === 'inch' ? scales.pressure_inch : scales.pressure_metric)
+const plain = (decimals: number): Reading => ({
+  show: (value) => value.toFixed(decimals),
+  unit: () => '',
+})
+const pressureScale = (scales: Scales, system: UnitSystem) =>
+  system === 'inch' ? scales.pressure_inch : scales.pressure_metric
 const pressure: Reading = {
-  show: (kpa, scales, system) => { const scale = pressureScale(scales, system); return ((kpa * 1e3) / scale.factor).toFixed(scale.decimals) },
+  show: (kpa, scales, system) => {
+    const scale = pressureScale(scales, system)
+    return ((kpa * 1e3) / scale.factor).toFixed(scale.decimals)
+  },
   unit: (scales, system) => pressureScale(scales, system).unit,
 }
-const temperatureScale = (scales: Scales, system: UnitSystem) => (system === 'inch' ? scales.temperature_inch : scales.temperature_metric)
+const temperatureScale = (scales: Scales, system: UnitSystem) =>
+  system === 'inch' ? scales.temperature_inch : scales.temperature_metric
 const temperature: Reading = {
   // The scale counts from absolute zero, the report in Celsius.
-  show: (celsius, scales, system) => { const scale = temperatureScale(scales, system); return ((celsius + scales.temperature_metric.offset - scale.offset) / scale.factor).toFixed(0) },
+  show: (celsius, scales, system) => {
+    const scale = temperatureScale(scales, system)
+    return ((celsius + scales.temperature_metric.offset - scale.offset) / scale.factor).toFixed(0)
+  },
   unit: (scales, system) => temperatureScale(scales, system).unit,
 }
 
 /** What is told of every computed speed, the first ones of every engine. */
 export const COLUMNS: readonly Column[] = [
-  { label: 'Volumetric efficiency', help: 'Air taken in over the swept volume of outside air.', values: (c) => c.volumetric_efficiency, ...share },
-  { label: 'Manifold', help: 'Pressure in the plenum, absolute.', values: (c) => c.manifold_kpa, ...pressure },
+  {
+    label: 'Volumetric efficiency',
+    help: 'Air taken in over the swept volume of outside air.',
+    values: (c) => c.volumetric_efficiency,
+    ...share,
+  },
+  {
+    label: 'Manifold',
+    help: 'Pressure in the plenum, absolute.',
+    values: (c) => c.manifold_kpa,
+    ...pressure,
+  },
   { label: 'Boost', help: 'As a gauge shows it.', values: (c) => c.boost_kpa, ...pressure },
-  { label: 'Drive', help: 'Before the turbine, as a gauge shows it.', values: (c) => c.drive_kpa, ...pressure },
-  { label: 'Peak cylinder', help: 'Highest cylinder pressure, absolute.', values: (c) => c.peak_cylinder_pressure_kpa, ...pressure },
-  { label: 'As exhaust opens', help: 'Cylinder pressure when the exhaust valve opens, absolute.', values: (c) => c.exhaust_opening_kpa, ...pressure },
-  { label: 'Exhaust gas', help: 'Mean temperature of what leaves through the valve.', values: (c) => c.exhaust_temperature_c, ...temperature },
+  {
+    label: 'Drive',
+    help: 'Before the turbine, as a gauge shows it.',
+    values: (c) => c.drive_kpa,
+    ...pressure,
+  },
+  {
+    label: 'Peak cylinder',
+    help: 'Highest cylinder pressure, absolute.',
+    values: (c) => c.peak_cylinder_pressure_kpa,
+    ...pressure,
+  },
+  {
+    label: 'As exhaust opens',
+    help: 'Cylinder pressure when the exhaust valve opens, absolute.',
+    values: (c) => c.exhaust_opening_kpa,
+    ...pressure,
+  },
+  {
+    label: 'Exhaust gas',
+    help: 'Mean temperature of what leaves through the valve.',
+    values: (c) => c.exhaust_temperature_c,
+    ...temperature,
+  },
   { label: 'Air-fuel', help: 'By mass.', values: (c) => c.air_fuel, ...plain(1) },
-  { label: 'Smoke margin', help: 'Air-fuel ratio above the smoke limit.', values: (c) => c.smoke_margin, ...share },
-  { label: 'Octane needed', help: 'RON at which the end gas would just light itself with the spark at its best.', values: (c) => c.octane_needed, ...plain(0) },
-  { label: 'Residual', help: 'Burned share at intake closing.', values: (c) => c.residual_fraction, ...share },
-  { label: 'Short-circuited', help: 'Fresh charge lost through the exhaust valve, of the air taken in.', values: (c) => c.short_circuited, ...share },
-  { label: 'Pushed back', help: 'Gas pushed back through the intake valve, of the air taken in.', values: (c) => c.pushed_back, ...share },
-  { label: 'Drawn back', help: 'Gas drawn in through the exhaust valve, of the air taken in.', values: (c) => c.drawn_back, ...share },
-  { label: 'Pumping', help: 'Mean effective pressure of exhaust and intake strokes.', values: (c) => c.pumping_kpa, ...pressure },
-  { label: 'Friction', help: 'Mean effective pressure.', values: (c) => c.friction_kpa, ...pressure },
-  { label: 'Between cylinders', help: 'Work of the best less that of the worst, over their mean.', values: (c) => c.cylinder_spread, ...share },
-  { label: 'Cycles', help: 'Computed from cold until two agree.', values: (c) => c.cycles, ...plain(0) },
+  {
+    label: 'Smoke margin',
+    help: 'Air-fuel ratio above the smoke limit.',
+    values: (c) => c.smoke_margin,
+    ...share,
+  },
+  {
+    label: 'Octane needed',
+    help: 'RON at which the end gas would just light itself with the spark at its best.',
+    values: (c) => c.octane_needed,
+    ...plain(0),
+  },
+  {
+    label: 'Residual',
+    help: 'Burned share at intake closing.',
+    values: (c) => c.residual_fraction,
+    ...share,
+  },
+  {
+    label: 'Short-circuited',
+    help: 'Fresh charge lost through the exhaust valve, of the air taken in.',
+    values: (c) => c.short_circuited,
+    ...share,
+  },
+  {
+    label: 'Pushed back',
+    help: 'Gas pushed back through the intake valve, of the air taken in.',
+    values: (c) => c.pushed_back,
+    ...share,
+  },
+  {
+    label: 'Drawn back',
+    help: 'Gas drawn in through the exhaust valve, of the air taken in.',
+    values: (c) => c.drawn_back,
+    ...share,
+  },
+  {
+    label: 'Pumping',
+    help: 'Mean effective pressure of exhaust and intake strokes.',
+    values: (c) => c.pumping_kpa,
+    ...pressure,
+  },
+  {
+    label: 'Friction',
+    help: 'Mean effective pressure.',
+    values: (c) => c.friction_kpa,
+    ...pressure,
+  },
+  {
+    label: 'Between cylinders',
+    help: 'Work of the best less that of the worst, over their mean.',
+    values: (c) => c.cylinder_spread,
+    ...share,
+  },
+  {
+    label: 'Cycles',
+    help: 'Computed from cold until two agree.',
+    values: (c) => c.cycles,
+    ...plain(0),
+  },
 ]

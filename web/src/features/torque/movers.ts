@@ -15,12 +15,20 @@ export interface Mover {
 export function ranked(effects: readonly Effect[], measure: Measure): Mover[] {
   const by = (effect: Effect): number | undefined => effect[measure] ?? undefined
   const most = effects.reduce((a, effect) => Math.max(a, Math.abs(by(effect) ?? 0)), 1e-4)
-  const size = (effect: Effect) => { const value = by(effect); return value === undefined ? -1 : Math.abs(value) }
+  const size = (effect: Effect) => {
+    const value = by(effect)
+    return value === undefined ? -1 : Math.abs(value)
+  }
   return [...effects]
     .sort((a, b) => size(b) - size(a))
     .map((effect) => {
       const value = by(effect)
-      return { effect, by: value, from: Math.min(0, value ?? 0) / most, length: Math.abs(value ?? 0) / most }
+      return {
+        effect,
+        by: value,
+        from: Math.min(0, value ?? 0) / most,
+        length: Math.abs(value ?? 0) / most,
+      }
     })
 }
 

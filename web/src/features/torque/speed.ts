@@ -1,4 +1,4 @@
-import { held, useHeld } from '../scrub/held'
+import { held, useHeld } from '../../model/held'
 
 /** The speed whose cycle is looked at; every picture of it follows. Zero until somebody chooses. */
 const chosen = held(0)
@@ -12,5 +12,9 @@ export function useSpeed(): number {
 /** Place of the computed speed nearest to `rpm`; of the one at the power peak when nothing is chosen. Pure. */
 export function nearest(speeds: readonly number[], rpm: number, peak: number): number {
   const wanted = rpm > 0 ? rpm : peak
-  return speeds.reduce((best, value, place) => (Math.abs(value - wanted) < Math.abs((speeds[best] ?? 0) - wanted) ? place : best), 0)
+  return speeds.reduce(
+    (best, value, place) =>
+      Math.abs(value - wanted) < Math.abs((speeds[best] ?? 0) - wanted) ? place : best,
+    0,
+  )
 }

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import type { CurveLine, CurveRequest, Effort } from '../../api/client'
-import { useSession, useSessionPart } from '../session/useSession'
-import { useJob } from './useJob'
+import { useSession, useSessionPart } from '../../model/useSession'
+import { useJob } from '../../model/useJob'
 
 /** Curves that nobody looks at any more are forgotten after this; the server keeps them longer. */
 const KEPT_MS = 30_000
@@ -32,7 +32,9 @@ function useSubject(level: string | undefined) {
   const kept = useSessionPart((state) => state.history.present)
   const candidate = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
   const of = (document: string | undefined, effort: Effort): CurveRequest | undefined =>
-    document === undefined || candidate === undefined ? undefined : { document, candidate, effort, level: level ?? null }
+    document === undefined || candidate === undefined
+      ? undefined
+      : { document, candidate, effort, level: level ?? null }
   return { shown, kept, of }
 }
 
@@ -49,21 +51,41 @@ export function useShownCurve(level: string | undefined): ShownCurve {
   const isDrafted = draft.data?.state === 'done' && !dragged
   const full = useCurve(isDrafted ? of(kept, 'full') : undefined)
   const single = useCurve(draft.data?.state === 'failed' ? of(kept, 'fast') : undefined)
-  const rest = full.data?.state === 'done' ? full.data : draft.data?.state === 'failed' && single.data ? single.data : draft.data
-  const line = dragged ? usable(preview.data) ?? rest : rest
+  const rest =
+    full.data?.state === 'done'
+      ? full.data
+      : draft.data?.state === 'failed' && single.data
+        ? single.data
+        : draft.data
+  const line = dragged ? (usable(preview.data) ?? rest) : rest
   const isSingle = single.data?.state === 'done' || single.data?.state === 'running'
   const trouble = draft.error ?? full.error ?? single.error
   // The limits take up what was computed: the server knows the curve by what it is computed from.
   const session = useSession()
-  const found = full.data?.state === 'done' ? full.data : single.data?.state === 'done' ? single.data : undefined
-  useEffect(() => { if (found) session.settle() }, [found, session])
+  const found =
+    full.data?.state === 'done'
+      ? full.data
+      : single.data?.state === 'done'
+        ? single.data
+        : undefined
+  useEffect(() => {
+    if (found) session.settle()
+  }, [found, session])
   return {
     curve: curveOf(line),
     traces: rest?.state === 'done' ? rest.traces : undefined,
     lacks: isSingle && draft.data?.state === 'failed' ? draft.data : undefined,
     before: dragged ? curveOf(rest) : undefined,
     failed: line?.state === 'failed' ? line : undefined,
-    doing: trouble ? trouble.message : dragged ? 'following the drag' : draft.isFetching ? 'drafting' : full.isFetching ? 'computing in full' : cutShort(full.data ?? draft.data),
+    doing: trouble
+      ? trouble.message
+      : dragged
+        ? 'following the drag'
+        : draft.isFetching
+          ? 'drafting'
+          : full.isFetching
+            ? 'computing in full'
+            : cutShort(full.data ?? draft.data),
   }
 }
 

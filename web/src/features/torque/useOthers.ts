@@ -1,9 +1,9 @@
 import { useQueries } from '@tanstack/react-query'
 import type { CurveLine, CurveReport, CurveRequest } from '../../api/client'
-import { useSessionPart } from '../session/useSession'
+import { useSessionPart } from '../../model/useSession'
 import type { OtherCurve } from './TorqueChart'
 import { curveOf } from './useCurve'
-import { jobQuery } from './useJob'
+import { jobQuery } from '../../model/useJob'
 
 interface Wanted {
   readonly name: string
@@ -22,21 +22,40 @@ export function useOthers(wanted: boolean, level: string | undefined): Others {
   const candidates = useSessionPart((state) => state.answer?.candidates)
   const index = useSessionPart((state) => state.answer?.candidate_index)
   const asked = wanted ? (candidates ?? []).filter((_, place) => place !== index) : []
-  return useDrafts(asked.map(({ id, name }) => ({ name, request: { document, candidate: id, effort: 'draft', level: level ?? null } })))
+  return useDrafts(
+    asked.map(({ id, name }) => ({
+      name,
+      request: { document, candidate: id, effort: 'draft', level: level ?? null },
+    })),
+  )
 }
 
 /** Drafts of the candidate in view on the boost levels it is not shown on. */
 export function useOtherLevels(wanted: boolean, curve: CurveReport | undefined): Others {
   const document = useSessionPart((state) => state.history.present)
   const candidate = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
-  const names = wanted && candidate !== undefined ? (curve?.level_names ?? []).filter((name) => name !== curve?.level) : []
-  return useDrafts(names.map((name) => ({ name, request: { document, candidate: candidate ?? null, effort: 'draft', level: name } })))
+  const names =
+    wanted && candidate !== undefined
+      ? (curve?.level_names ?? []).filter((name) => name !== curve?.level)
+      : []
+  return useDrafts(
+    names.map((name) => ({
+      name,
+      request: { document, candidate: candidate ?? null, effort: 'draft', level: name },
+    })),
+  )
 }
 
 function useDrafts(wanted: readonly Wanted[]): Others {
   const drafts = useLines(wanted.map(({ request }) => request))
-  const single = useLines(wanted.map(({ request }, place) => (drafts[place]?.data?.state === 'failed' ? { ...request, effort: 'fast' } : undefined)))
-  const lines = wanted.map((_, place) => (drafts[place]?.data?.state === 'failed' ? single[place] : drafts[place]))
+  const single = useLines(
+    wanted.map(({ request }, place) =>
+      drafts[place]?.data?.state === 'failed' ? { ...request, effort: 'fast' } : undefined,
+    ),
+  )
+  const lines = wanted.map((_, place) =>
+    drafts[place]?.data?.state === 'failed' ? single[place] : drafts[place],
+  )
   return {
     curves: wanted.flatMap(({ name }, place) => {
       const curve: CurveReport | undefined = curveOf(lines[place]?.data)
@@ -53,5 +72,9 @@ function useDrafts(wanted: readonly Wanted[]): Others {
 }
 
 function useLines(requests: readonly (CurveRequest | undefined)[]) {
-  return useQueries({ queries: requests.map((request) => jobQuery<CurveLine>('/api/curve', ['curve', request], request, () => undefined)) })
+  return useQueries({
+    queries: requests.map((request) =>
+      jobQuery<CurveLine>('/api/curve', ['curve', request], request, () => undefined),
+    ),
+  })
 }

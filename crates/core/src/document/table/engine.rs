@@ -3,8 +3,8 @@
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Flow, Length, Mass, Octane, Pressure, Speed, Volume};
 use crate::words::{
-    CamDrive, Casting, ChargerKind, Combustion, DistributorGear, FuelKind, Guide, Induction, Layout, RodMaterial,
-    Snout, Word,
+    CamDrive, Casting, ChargerKind, Combustion, DistributorGear, ExhaustManifold, FuelKind, Guide, Induction, Layout,
+    RodMaterial, Snout, Word,
 };
 
 /// The engine.
@@ -238,17 +238,31 @@ pub static EXHAUST_PORT: Object = Object {
     doc: "exhaust valve, pocket, flow and primary",
     sided: false,
     fields: port_fields![
-        quantity("primary_length", "Primary length", Length, ("0 in", "120 in"), "Primary pipe, head to collector."),
+        plain(
+            "manifold",
+            "Exhaust manifold",
+            Kind::Choice(ExhaustManifold::WORDS),
+            "What carries the exhaust away from the heads; lengths and bores nobody measured are those of its kind."
+        ),
+        quantity("primary_length", "Primary length", Length, ("0 in", "120 in"), "Primary pipe, head to collector.")
+            .or_by("manifold", PRIMARY_LENGTHS),
         plain(
             "primary_lengths",
             "Primaries of unequal length",
             Kind::List { of: &PRIMARY, min: 1, max: 12 },
             "One for each cylinder number, instead of one length for all."
         ),
-        quantity("primary_diameter", "Primary diameter", Length, ("0.4 in", "5 in"), "Bore of the primary pipe."),
+        quantity("primary_diameter", "Primary diameter", Length, ("0.4 in", "5 in"), "Bore of the primary pipe.")
+            .or_by("manifold", PRIMARY_DIAMETERS),
         plain("collector", "Collector", Kind::Object(&COLLECTOR), "Where primaries meet."),
     ],
 };
+
+/// Pipes by kind of manifold: common practice, no source.
+const PRIMARY_LENGTHS: &[(&str, &str)] =
+    &[("headers", "30 in"), ("cast", "7 in"), ("log", "3 in"), ("water_jacketed", "6 in")];
+const PRIMARY_DIAMETERS: &[(&str, &str)] =
+    &[("headers", "1.625 in"), ("cast", "1.55 in"), ("log", "1.6 in"), ("water_jacketed", "1.6 in")];
 
 static RUNNER: Kind = Kind::Quantity { dimension: Length, min: "0 in", max: "60 in" };
 static PRIMARY: Kind = Kind::Quantity { dimension: Length, min: "0 in", max: "120 in" };

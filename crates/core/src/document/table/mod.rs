@@ -22,7 +22,7 @@ pub use upper_train::{RETAINER, ROCKER, SPRING};
 
 use super::field::{Field, Kind, Object, plain};
 use crate::quantity::{Dimension, parse};
-use crate::words::{Use, Word};
+use crate::words::{FamilyKind, Use, Word};
 
 /// The format name every document carries.
 pub const FORMAT: &str = "upper-lobe.build";
@@ -38,6 +38,12 @@ const BUILD_FIELDS: &[Field] = &[
     plain("version", "Version", Kind::Integer { min: 1, max: VERSION }, "Version of the format.").required(),
     plain("name", "Build", Kind::Text(120), "What the builder calls this build.").required(),
     plain("use", "Use", Kind::Choice(Use::WORDS), "What the engine is for."),
+    plain(
+        "begun_from",
+        "Begun from",
+        Kind::Choice(FamilyKind::WORDS),
+        "The family of engines whose values were assumed at first.",
+    ),
     plain("notes", "Notes", Kind::Text(4000), "Anything worth keeping with the build."),
     plain("target", "Plan", Kind::Object(&TARGET), "What the build is for, in numbers."),
     plain("engine", "Engine", Kind::Object(&ENGINE), "Everything the candidates share."),
@@ -118,6 +124,7 @@ limits! {
     "cost": Some(Dimension::Money),
     "trapped_compression": None,
     "idle_overlap": Some(Dimension::Angle),
+    "water_reversion": Some(Dimension::Angle),
     "lift_against_head": None,
     "octane": Some(Dimension::Octane),
     "peak_pressure": Some(Dimension::Pressure),

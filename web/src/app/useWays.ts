@@ -1,0 +1,96 @@
+import { App } from 'antd'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import type { PartKind } from '../api/client'
+import type { Place, StepName, Ways } from '../model/place'
+import type { SessionState } from '../model/state'
+import { useSession, useSessionPart } from '../model/useSession'
+import { stepNamed, stepOf } from '../steps/registry'
+import { useAddress } from './address'
+
+type Go = ReturnType<typeof useAddress>['go']
+
+/** The place this tab is at and the ways from it, by the address; the candidate in view goes with it. */
+export function useWays(openShelf: (kind: PartKind) => void): Ways {
+  const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
+  const { address, go } = useAddress()
+  const first = useFirstStep()
+  const build = useSessionPart((state) => state.summary.id)
+  useCandidateOfAddress(build, address.candidate, go)
+  const step = address.step ?? first
+  const { focus, paper } = address
+  const place: Place = useMemo(() => ({ step, focus, paper }), [step, focus, paper])
+  const goToStep = useCallback(
+    (to: StepName) => go({ build, step: to, paper: undefined }),
+    [build, go],
+  )
+  useTitle(step)
+  return useMemo(
+    () => ({
+      place,
+      goToStep,
+      goToField: (field) =>
+        go({ build, step: stepOf(field, index), paper: undefined, focus: field }),
+      openPaper: (to) => go({ build, paper: to }),
+      openBench: () => go({ build, step, paper: undefined }),
+      openShelf,
+    }),
+    [place, goToStep, go, build, index, step, openShelf],
+  )
+}
+
+/** A build without any lobe begins at the plan; one with lobes opens where they are seen. */
+function useFirstStep(): StepName {
+  const session = useSession()
+  // Decided once: giving the first lobe must not carry the plan away.
+  const [found] = useState<StepName>(() =>
+    /"(lobe_lift|profile)"/.test(session.read().history.present) ? 'events' : 'plan',
+  )
+  return found
+}
+
+/** Keeps the candidate in view and the one in the address the same, whichever was changed. */
+function useCandidateOfAddress(build: number, named: string | undefined, go: Go): void {
+  const session = useSession()
+  const { message } = App.useApp()
+  const viewed = useSessionPart((state) => state.candidate ?? shownIn(state))
+  const all = useSessionPart((state) => state.answer?.candidates)
+  const followed = useRef(named)
+  useEffect(() => {
+    if (named === undefined || named === followed.current) return
+    followed.current = named
+    if (named !== session.read().candidate) session.choose(named)
+  }, [named, session])
+  useEffect(() => {
+    if (viewed === undefined || (viewed === followed.current && viewed === named)) return
+    // The build on screen is named too: an address without one shows the build saved last.
+    const isFirst = followed.current === undefined
+    followed.current = viewed
+    go({ build, candidate: viewed }, isFirst)
+  }, [viewed, named, build, go])
+  useEffect(() => {
+    if (named === undefined || all === undefined || all.some(({ id }) => id === named)) return
+    const first = shownIn(session.read())
+    if (first === undefined || session.read().candidate !== named) return
+    void message.info(`There is no candidate “${named}” in this build; the first is shown.`)
+    session.choose(first)
+  }, [named, all, session, message])
+}
+
+function shownIn({ answer }: SessionState): string | undefined {
+  return answer?.candidates[answer.candidate_index]?.id
+}
+
+function useTitle(step: StepName): void {
+  const name = useSessionPart((state) => state.answer?.name ?? state.summary.name)
+  const candidate = useSessionPart(
+    (state) => state.answer?.candidates[state.answer.candidate_index]?.name,
+  )
+  useEffect(() => {
+    document.title = [candidate, name, stepNamed(step).title, 'Upper Lobe']
+      .filter((part) => part !== undefined)
+      .join(' · ')
+    return () => {
+      document.title = 'Upper Lobe'
+    }
+  }, [candidate, name, step])
+}

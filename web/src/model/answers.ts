@@ -1,0 +1,100 @@
+import { answered, client } from '../api/client'
+import type { Edit, Fault, PartName, WorkbenchAnswer } from '../api/client'
+import { completed } from './completed'
+import { commit } from './history'
+import type { Moved } from './moved'
+import { moved } from './moved'
+import { share } from './share'
+import type { Store } from './store'
+
+/** What follows a drag at every step: what is drawn. */
+const DRAWN: PartName[] = ['timing', 'strip', 'clearance']
+/** What is read beside it; while a drag goes on, every {@link CALM} milliseconds. */
+const READ: PartName[] = [...DRAWN, 'lift', 'spring', 'control', 'limits']
+/** The whole answer, when it rests. */
+const FULL: PartName[] = [...READ, 'lobe', 'train', 'drawing', 'remedies']
+/** Figures that change faster than this cannot be read. */
+const CALM = 200
+
+const NOTHING: readonly Moved[] = []
+const NO_FAULTS: readonly Fault[] = []
+
+export interface Result {
+  readonly answer: WorkbenchAnswer
+  /** The candidate the answer is about. */
+  readonly candidate: string | undefined
+  /** The document the request began from; an answer to another one is out of date. */
+  readonly asked: string
+  readonly step: boolean
+}
+
+/** Asks the server what the document comes to, and takes its answers into the state. */
+export class Answers {
+  private readonly store: Store
+  private readingsBefore: WorkbenchAnswer['readings'] = []
+  /** When a preview last asked for what is read. */
+  private readAt = 0
+
+  constructor(store: Store) {
+    this.store = store
+  }
+
+  /** The whole answer to the document with `edits` made; then of `view`, if it is named. */
+  settled(edits: Edit[], view?: string): Promise<Result> {
+    return this.work(edits, FULL, true, view)
+  }
+
+  /** What an edit would do, as much as a drag can show. */
+  preview(edit: Edit): Promise<Result> {
+    const calm = performance.now() - this.readAt < CALM
+    if (!calm) this.readAt = performance.now()
+    return this.work([edit], calm ? DRAWN : READ, false)
+  }
+
+  /** What moves next is another candidate's, and no change of this one. */
+  forgetReadings(): void {
+    this.readingsBefore = []
+  }
+
+  taken({ answer, asked, candidate, step }: Result): void {
+    const { history, system, answer: last, candidate: viewed, moved: before } = this.store.read()
+    if (asked !== history.present) return
+    const settled = answer.fields !== undefined && answer.fields !== null
+    const whole = last ? completed(last, answer) : answer
+    if (candidate !== viewed) this.readingsBefore = []
+    const changes = settled ? moved(this.readingsBefore, whole.readings, system) : NOTHING
+    this.store.set({
+      history: step ? commit(history, answer.document) : history,
+      candidate,
+      // What did not change keeps its identity, so that only what changed is drawn again.
+      answer: share(last, whole),
+      moved: changes.length > 0 ? changes : before,
+      faults: NO_FAULTS,
+      trouble: undefined,
+    })
+    if (settled) this.readingsBefore = answer.readings
+  }
+
+  private async work(
+    edits: Edit[],
+    parts: PartName[],
+    settle: boolean,
+    view?: string,
+  ): Promise<Result> {
+    const { history, system, beside, table, candidate: viewed } = this.store.read()
+    const candidate = view ?? viewed
+    const asked = history.present
+    const body = {
+      document: asked,
+      edits,
+      candidate: candidate ?? null,
+      parts,
+      system,
+      form: settle,
+      beside: settle ? (beside ?? null) : null,
+      table: settle && table,
+    }
+    const answer = await answered(client.POST('/api/workbench', { body }))
+    return { answer, asked, candidate, step: settle && edits.length > 0 }
+  }
+}

@@ -1,0 +1,82 @@
+import { expect, test } from 'vitest'
+import type { CandidateReport, LimitReport, WorkbenchAnswer } from '../api/client'
+import { completed } from './completed'
+
+const notAsked = { state: 'not_asked' } as const
+const failed: { state: 'failed'; reason: string; needs: [] } = {
+  state: 'failed',
+  reason: 'no',
+  needs: [],
+}
+
+function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAnswer {
+  const candidate: CandidateReport = {
+    id: 'a',
+    name: 'A',
+    timing: notAsked,
+    strip: notAsked,
+    lift: notAsked,
+    lobe: notAsked,
+    train: notAsked,
+    spring: notAsked,
+    control: notAsked,
+    clearance: notAsked,
+    breathing: notAsked,
+    drawing: notAsked,
+    engine: notAsked,
+    measure_next: [],
+    limits: [],
+    ...part,
+  }
+  const scale = { unit: 'in', factor: 1, offset: 0, decimals: 3 }
+  return {
+    document: '',
+    name: '',
+    candidates: [],
+    candidate_index: 0,
+    handles: [],
+    readings: readings.map((id) => ({ id, label: id, shown: { inch: '', metric: '' } })),
+    analysis: {
+      engine: notAsked,
+      assumed: [],
+      warnings: [],
+      candidates: [candidate],
+      scales: {
+        length_inch: scale,
+        length_metric: scale,
+        angle: scale,
+        flow_inch: scale,
+        flow_metric: scale,
+        torque_inch: scale,
+        torque_metric: scale,
+        power_inch: scale,
+        power_metric: scale,
+        pressure_inch: scale,
+        pressure_metric: scale,
+        temperature_inch: scale,
+        temperature_metric: scale,
+      },
+    },
+  }
+}
+
+const limits = [{ id: 'x' } as LimitReport]
+
+test('a preview keeps what it was not asked for', () => {
+  const last = answer({ spring: failed, limits }, ['x'])
+  const whole = completed(last, answer({ timing: failed }, []))
+  const [candidate] = whole.analysis.candidates
+  expect(candidate?.timing).toEqual(failed)
+  expect(candidate?.spring).toEqual(failed)
+  expect(candidate?.limits).toBe(limits)
+  expect(whole.readings.map((r) => r.id)).toEqual(['x'])
+})
+
+test('another candidate keeps nothing of the one before', () => {
+  const whole = completed(
+    answer({ spring: failed, limits }, ['x']),
+    answer({ id: 'b', timing: failed }, []),
+  )
+  expect(whole.analysis.candidates[0]?.limits).toEqual([])
+  expect(whole.analysis.candidates[0]?.spring).toEqual(notAsked)
+})

@@ -1,0 +1,39 @@
+import type { UseQueryResult } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import type { JobLine, JobPath } from './stream'
+import { readLines } from './stream'
+
+/** How the lines of a job are asked for and kept, under `key`; each line on the way goes to `onLine`. No request asks for nothing. */
+export function jobQuery<Line extends JobLine>(
+  path: JobPath,
+  key: readonly unknown[],
+  request: object | undefined,
+  onLine: (line: Line) => void,
+) {
+  return {
+    queryKey: key,
+    enabled: request !== undefined,
+    staleTime: Infinity,
+    retry: false,
+    queryFn: ({ signal }: { signal: AbortSignal }): Promise<Line> =>
+      request
+        ? readLines<Line>(path, request, signal, onLine)
+        : Promise.reject(new Error('no request')),
+  }
+}
+
+/** Work of the server that takes seconds: its lines as they come. */
+export function useJob<Line extends JobLine>(
+  path: JobPath,
+  key: readonly unknown[],
+  request: object | undefined,
+  gcTime?: number,
+): UseQueryResult<Line> {
+  const client = useQueryClient()
+  return useQuery({
+    ...jobQuery<Line>(path, key, request, (line) => {
+      client.setQueryData(key, line)
+    }),
+    ...(gcTime === undefined ? {} : { gcTime }),
+  })
+}

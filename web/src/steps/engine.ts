@@ -1,0 +1,84 @@
+import type { Group } from '../model/groups'
+import { list } from '../model/groups'
+import { step } from './step'
+
+const port = (side: 'intake' | 'exhaust', title: string): Group[] => [
+  {
+    title: `${title} valve and pocket`,
+    fields: [
+      ...list(
+        `engine.${side}.`,
+        'valves valve_diameter stem_diameter guide_material valve_angle valve_cant valve_offset_x valve_offset_y second_offset_x second_offset_y face_recess piston_drop margin_thickness',
+      ),
+      `engine.${side}.pocket.`,
+    ],
+    picture: `pocket-${side}`,
+  },
+  {
+    title: `${title} room around the valve train`,
+    fields: list(
+      `engine.${side}.`,
+      'guide_length tip_to_guide spring_pocket pushrod_hole pushrod_hole_below cover_room',
+    ),
+    folded: 'while empty',
+  },
+  {
+    title: `${title} flow`,
+    fields: list(`engine.${side}.`, 'flow_depression flow flow_reverse'),
+    picture: `flow-${side}`,
+  },
+]
+
+export const engine = step({
+  name: 'engine',
+  title: 'Engine',
+  groups: [
+    {
+      title: 'Cylinder',
+      fields: list(
+        'engine.',
+        'bore stroke rod_length pin_offset block_material head_material rod_material piston_assembly_mass rod_mass',
+      ),
+    },
+    {
+      title: 'Deck, gasket, chamber',
+      fields: list(
+        'engine.',
+        'deck_clearance gasket_thickness gasket_bore chamber_volume piston_volume',
+      ),
+      picture: 'deck',
+    },
+    {
+      title: 'Combustion',
+      fields: list(
+        'engine.',
+        'combustion fuel octane_ron air_fuel_ratio fuelling spark_retard smoke_air_fuel injection_start pressure_ceiling cranking_speed',
+      ),
+    },
+    ...port('intake', 'Intake'),
+    ...port('exhaust', 'Exhaust'),
+    {
+      title: 'Runners and what they breathe from',
+      fields: [
+        ...list(
+          'engine.intake.',
+          'runner_length runner_lengths port_length runner_diameter acoustic_end',
+        ),
+        'engine.induction.',
+      ],
+    },
+    {
+      title: 'Order and exhaust',
+      fields: [
+        ...list(
+          'engine.',
+          'layout cylinders firing_order cam_drive drive_fits distributor_gear lifter_bore head_stud',
+        ),
+        ...list('engine.exhaust.', 'manifold primary_length primary_lengths primary_diameter'),
+        'engine.exhaust.collector.',
+      ],
+      picture: 'firing',
+    },
+    { title: 'Only in this candidate', fields: ['@.changes.'] },
+  ],
+})

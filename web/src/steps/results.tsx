@@ -1,0 +1,37 @@
+import { ClearanceStep } from '../features/clearance/ClearanceStep'
+import { CompareStep } from '../features/decide/CompareStep'
+import { Order } from '../features/motion/Order'
+import { TorqueStep } from '../features/torque/TorqueStep'
+import { step } from './step'
+
+export const clearance = step({
+  name: 'clearance',
+  title: 'Clearance',
+  Answer: ClearanceStep,
+  groups: [
+    { title: 'Seals', fields: ['engine.intake.seal_height', 'engine.exhaust.seal_height'] },
+    { title: 'Own limits', fields: ['limits'] },
+  ],
+  tall: true,
+  drawn: true,
+})
+
+export const torque = step({
+  name: 'torque',
+  title: 'Torque',
+  Answer: TorqueStep,
+  groups: [
+    { title: 'Pull on the dyno', fields: ['pull.'], folded: 'while empty' },
+    { title: 'Calibration', fields: ['calibration.'], folded: 'until asked' },
+  ],
+})
+
+export const decide = step({
+  name: 'decide',
+  title: 'Decide',
+  Answer: CompareStep,
+  groups: [{ title: 'This candidate', fields: ['@.name'] }],
+  form: false,
+})
+
+export const order = step({ name: 'order', title: 'Order', Answer: Order })
