@@ -5,7 +5,7 @@ test('open, drag, nudge, type with units, a refused value, undo, redo, save, rel
 }) => {
   // Drag: the event moves, the card follows, margins and the line of what moved too.
   await unfold(page)
-  const gap = page.getByRole('button', { name: /^Intake valve to piston/ })
+  const gap = page.getByRole('button', { name: /^Valve to piston/ })
   const before = await gap.textContent()
   await drag(page, 'Intake opens', -10.75)
   await expect(event(page, 'Intake opens')).toHaveValue('8.0')
@@ -110,9 +110,9 @@ test('edits made faster than answers come are all kept, in order', async ({ benc
 test('a margin tells why, leads to the field that changes it, and a remedy can be tried and undone', async ({
   bench: page,
 }) => {
-  const margin = page.getByRole('listitem').filter({ hasText: 'Intake valve float speed' })
+  const margin = page.getByRole('listitem').filter({ hasText: 'Valve float speed' })
   await expect(margin).toContainText('tight')
-  await margin.getByRole('button', { name: /^Intake valve float speed/ }).click()
+  await margin.getByRole('button', { name: /^Valve float speed/ }).click()
   await expect(margin).toContainText('What went into it')
   await expect(margin).toContainText('measured')
   await margin.getByRole('button', { name: /^Try Spring installed height/ }).click()

@@ -56,7 +56,7 @@ test('the rocker is drawn through its sweep, and what to order is told', async (
 test('a roller on a flat cam is refused for its reason', async ({ bench }) => {
   await step(bench, 'Lobe')
   await bench.getByLabel(/^Ground for/).selectOption('flat')
-  const never = bench.getByRole('button', { name: /^Intake lifter on this cam/ })
+  const never = bench.getByRole('button', { name: /^Lifter on this cam/ })
   await expect(never).toContainText('not allowed')
   await never.click()
   await expect(bench.getByText(/runs on one edge and skids/)).toBeVisible()

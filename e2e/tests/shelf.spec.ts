@@ -84,9 +84,9 @@ test('lobes of two candidates lie over each other and are told apart', async ({ 
   await bench.getByRole('button', { name: /^Candidate: duplicate/ }).click()
   await bench.getByText('Lay B later closing beside').click()
   await step(bench, 'Lobe')
-  await expect(bench.locator('.lobe-beside')).toHaveCount(8)
+  await expect(bench.locator('.lobes .swatch.beside')).toHaveCount(8)
   await bench.getByText('intake', { exact: true }).first().click()
-  await expect(bench.locator('.lobe-beside')).toHaveCount(4)
+  await expect(bench.locator('.lobes .swatch.beside')).toHaveCount(4)
   await expect(bench.getByText(/less area above \.200 in/)).toBeVisible()
 })
 

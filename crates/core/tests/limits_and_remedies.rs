@@ -136,6 +136,6 @@ fn the_hand_check_puts_a_known_train_where_practice_puts_it() {
     train["retainer"]["mass"] = "17 g".into();
     train["spring"]["mass"] = "90 g".into();
     train["spring"]["points"] = json!([["1.800 in", "155 lbf"], ["1.206 in", "390 lbf"]]);
-    let have = line(&limits(&value), "Intake valve float speed (rigid estimate)").have.expect("known");
+    let have = line(&limits(&value), "Intake valve float speed (rigid)").have.expect("known");
     assert!((6400.0..=7800.0).contains(&have), "{have}");
 }

@@ -3,7 +3,8 @@
 use upper_lobe_core::analysis::{Analysis, Request, Stages, analyze};
 use upper_lobe_core::build::Build;
 
-const EXAMPLE: &str = include_str!("data/example_build.json");
+/// The example of the published format.
+pub const EXAMPLE: &str = include_str!("data/example_build.json");
 
 fn answer() -> Analysis {
     let build = Build::read(EXAMPLE).expect("the example is a build document");

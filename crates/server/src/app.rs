@@ -73,6 +73,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(calibrate::calibrate)
             .service(sensitivity::compute_sensitivity)
             .service(workbench::workbench)
+            .service(workbench::order)
             .default_service(web::to(no_such_route)),
     );
 }

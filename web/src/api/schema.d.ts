@@ -280,6 +280,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The order card of a candidate. */
+        post: operations["order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts": {
         parameters: {
             query?: never;
@@ -560,6 +577,8 @@ export interface components {
             cycles: number[];
             /** @description Indicated work of the best cylinder less that of the worst, over their mean; zero for one cylinder. */
             cylinder_spread: number[];
+            /** @description Share of torque by which a difference from another candidate of the same engine may be off. */
+            difference_share: number[];
             /** @description Gas drawn in through the exhaust valve, of the air taken in. */
             drawn_back: number[];
             /** @description Pressure before the turbine as a gauge shows it, for a boosted engine. */
@@ -1016,11 +1035,22 @@ export interface components {
         Block_Sides_SpringReport: ({
             /** @description Spring package of one side at this cam's lift. */
             exhaust: {
+                /** @description Heights from installed down to bind, or to full net lift where bind is not known; the load at each below. */
+                height_mm: number[];
+                /** @description See above. */
+                load_n: number[];
+                /**
+                 * Format: double
+                 * @description Height at full net lift.
+                 */
+                open_height_mm: number;
                 /**
                  * Format: double
                  * @description At full net lift.
                  */
                 open_load_n: number;
+                /** @description The same as read. */
+                rate: components["schemas"]["Shown"];
                 /**
                  * Format: double
                  * @description Mean over the lift.
@@ -1036,6 +1066,7 @@ export interface components {
                  * @description Seat load less the push of boost (intake) or drive pressure (exhaust).
                  */
                 seat_reserve_n?: number | null;
+                stress_open?: components["schemas"]["Shown"] | null;
                 /**
                  * Format: double
                  * @description Corrected shear stress at full lift; only for springs known by wire.
@@ -1054,11 +1085,22 @@ export interface components {
             };
             /** @description Spring package of one side at this cam's lift. */
             intake: {
+                /** @description Heights from installed down to bind, or to full net lift where bind is not known; the load at each below. */
+                height_mm: number[];
+                /** @description See above. */
+                load_n: number[];
+                /**
+                 * Format: double
+                 * @description Height at full net lift.
+                 */
+                open_height_mm: number;
                 /**
                  * Format: double
                  * @description At full net lift.
                  */
                 open_load_n: number;
+                /** @description The same as read. */
+                rate: components["schemas"]["Shown"];
                 /**
                  * Format: double
                  * @description Mean over the lift.
@@ -1074,6 +1116,7 @@ export interface components {
                  * @description Seat load less the push of boost (intake) or drive pressure (exhaust).
                  */
                 seat_reserve_n?: number | null;
+                stress_open?: components["schemas"]["Shown"] | null;
                 /**
                  * Format: double
                  * @description Corrected shear stress at full lift; only for springs known by wire.
@@ -1359,6 +1402,8 @@ export interface components {
             cycles: number[];
             /** @description Indicated work of the best cylinder less that of the worst, over their mean; zero for one cylinder. */
             cylinder_spread: number[];
+            /** @description Share of torque by which a difference from another candidate of the same engine may be off. */
+            difference_share: number[];
             /** @description Gas drawn in through the exhaust valve, of the air taken in. */
             drawn_back: number[];
             /** @description Pressure before the turbine as a gauge shows it, for a boosted engine. */
@@ -1542,6 +1587,7 @@ export interface components {
             name: string;
             /** @description Spring package. */
             spring: components["schemas"]["Block_Sides_SpringReport"];
+            springs_stay?: components["schemas"]["SpringsStay"] | null;
             /** @description Curves over the crank. */
             strip: components["schemas"]["Block_StripReport"];
             /** @description Events and durations. */
@@ -1583,10 +1629,12 @@ export interface components {
             id: string;
             /** @description Every margin, without remedies. */
             limits: components["schemas"]["LimitReport"][];
+            money?: components["schemas"]["Shown"] | null;
             /** @description Its name. */
             name: string;
             /** @description Its figures. */
             readings: components["schemas"]["Reading"][];
+            springs_stay?: components["schemas"]["SpringsStay"] | null;
         };
         /** @description How one candidate differs from another. */
         Comparison: {
@@ -2327,6 +2375,26 @@ export interface components {
             /** @description What the list says of it. */
             summary: components["schemas"]["BuildSummary"];
         };
+        /** @description Everything a grinder asks for, with what is bought beside it. */
+        OrderCard: {
+            /** @description Name of the build. */
+            build: string;
+            /** @description Name of the candidate. */
+            candidate: string;
+            /** @description What can hurt. */
+            cautions: string[];
+            /** @description What to do when it comes, in order. */
+            checklist: string[];
+            /** @description What holds for the whole cam and what it goes into. */
+            facts: components["schemas"]["OrderFact"][];
+            /** @description Each lobe line by line, intake before exhaust. */
+            lines: components["schemas"]["OrderLine"][];
+            /** @description What a grinder asks for and nobody gave. */
+            missing: components["schemas"]["Named"][];
+            /** @description What is bought with it. */
+            parts: components["schemas"]["OrderPart"][];
+            total?: components["schemas"]["Shown"] | null;
+        };
         /** @description A line of the order. */
         OrderCheck: {
             /**
@@ -2347,6 +2415,34 @@ export interface components {
              */
             running_deg?: number | null;
         };
+        /** @description One fact of the whole cam. */
+        OrderFact: {
+            /** @description Whether it is only assumed. */
+            assumed: boolean;
+            /** @description In words. */
+            label: string;
+            /** @description As read. */
+            value: components["schemas"]["Shown"];
+        };
+        /** @description One line of one lobe. */
+        OrderLine: {
+            /** @description As the card asks for it. */
+            asked: components["schemas"]["Shown"];
+            ground?: components["schemas"]["Shown"] | null;
+            /** @description In words. */
+            label: string;
+            running?: components["schemas"]["Shown"] | null;
+            /** @description Which lobe. */
+            side: components["schemas"]["Side"];
+        };
+        /** @description A part that is bought. */
+        OrderPart: {
+            /** @description Kind, in a word. */
+            kind: string;
+            /** @description Its name. */
+            name: string;
+            price?: components["schemas"]["Shown"] | null;
+        };
         /** @description What to grind. */
         OrderReport: {
             /** @description Duration at each checking height of the card, crank degrees. */
@@ -2355,6 +2451,13 @@ export interface components {
             lobe_lift: components["schemas"]["Shown"];
             /** @description What is left of the difference at full lift. */
             residual: components["schemas"]["Shown"];
+        };
+        /** @description Whose order card. */
+        OrderRequest: {
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description The document's text. */
+            document: string;
         };
         /**
          * @description Where an input of a result comes from.
@@ -2675,6 +2778,10 @@ export interface components {
             flow_inch: components["schemas"]["Scale"];
             /** @description Flows in litres a second. */
             flow_metric: components["schemas"]["Scale"];
+            /** @description Forces in pounds. */
+            force_inch: components["schemas"]["Scale"];
+            /** @description Forces in newtons. */
+            force_metric: components["schemas"]["Scale"];
             /** @description Lengths in inches. */
             length_inch: components["schemas"]["Scale"];
             /** @description Lengths in millimetres. */
@@ -2849,6 +2956,13 @@ export interface components {
              * @description Top of the seal above the spring seat.
              */
             seal_mm?: number | null;
+        };
+        /** @description Whether the springs can stay under this cam. */
+        SpringsStay: {
+            /** @description The sentence, with its figures. */
+            says: components["schemas"]["Shown"];
+            /** @description The worst verdict of the rules that decide it. */
+            verdict: components["schemas"]["Verdict"];
         };
         /** @description A correction to standard air. */
         StandardAirReport: {
@@ -3679,6 +3793,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Merged"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderCard"];
                 };
             };
             422: {

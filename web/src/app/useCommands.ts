@@ -1,8 +1,8 @@
-import type { LimitReport, Reading } from '../api/client'
+import type { Reading } from '../api/client'
 import { useBuilds } from '../features/builds/useBuilds'
 import { useGlossary } from '../features/glossary/useGlossary'
 import { openedMargin } from '../features/margins/opened'
-import { key } from '../features/margins/order'
+import { marginsOf } from '../features/margins/order'
 import type { Command } from '../features/palette/commands'
 import { KINDS } from '../features/shelf/kinds'
 import { useParts } from '../features/shelf/useShelf'
@@ -63,13 +63,13 @@ function useOwn(ways: Ways): Command[] {
       kind: stepNamed(stepOf(field, index)).title,
       run: () => ways.goToField(field),
     }))
-  const margins = (candidate?.limits ?? []).map((limit: LimitReport): Command => ({
-    id: `margin ${key(limit)}`,
-    title: limit.title,
-    kind: `margin, ${limit.verdict}`,
+  const margins = marginsOf(candidate?.limits ?? []).map(({ id, title, worst }): Command => ({
+    id: `margin ${id}`,
+    title,
+    kind: `margin, ${worst.verdict}`,
     run: () => {
-      openedMargin.set(key(limit))
-      ways.goToField(limit.edit_field)
+      openedMargin.set(id)
+      ways.goToField(worst.edit_field)
     },
   }))
   const results = answer.readings

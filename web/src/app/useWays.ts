@@ -15,8 +15,8 @@ export function useWays(openShelf: (kind: PartKind) => void): Ways {
   const { address, go } = useAddress()
   const first = useFirstStep()
   const build = useSessionPart((state) => state.summary.id)
-  useCandidateOfAddress(build, address.candidate, go)
   const step = address.step ?? first
+  useCandidateOfAddress({ build, step }, address.candidate, go)
   const { focus, paper } = address
   const place: Place = useMemo(() => ({ step, focus, paper }), [step, focus, paper])
   const goToStep = useCallback(
@@ -49,7 +49,12 @@ function useFirstStep(): StepName {
 }
 
 /** Keeps the candidate in view and the one in the address the same, whichever was changed. */
-function useCandidateOfAddress(build: number, named: string | undefined, go: Go): void {
+function useCandidateOfAddress(
+  at: { build: number; step: StepName },
+  named: string | undefined,
+  go: Go,
+): void {
+  const { build, step } = at
   const session = useSession()
   const { message } = App.useApp()
   const viewed = useSessionPart((state) => state.candidate ?? shownIn(state))
@@ -65,13 +70,13 @@ function useCandidateOfAddress(build: number, named: string | undefined, go: Go)
     // The build on screen is named too: an address without one shows the build saved last.
     const isFirst = followed.current === undefined
     followed.current = viewed
-    go({ build, candidate: viewed }, isFirst)
-  }, [viewed, named, build, go])
+    go({ build, ...(isFirst ? { step } : {}), candidate: viewed }, isFirst)
+  }, [viewed, named, build, step, go])
   useEffect(() => {
     if (named === undefined || all === undefined || all.some(({ id }) => id === named)) return
     const first = shownIn(session.read())
     if (first === undefined || session.read().candidate !== named) return
-    void message.info(`There is no candidate “${named}” in this build; the first is shown.`)
+    void message.info(`There is no candidate “${named}” in this build.`)
     session.choose(first)
   }, [named, all, session, message])
 }

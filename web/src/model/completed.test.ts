@@ -44,6 +44,8 @@ function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAn
       scales: {
         length_inch: scale,
         length_metric: scale,
+        force_inch: scale,
+        force_metric: scale,
         angle: scale,
         flow_inch: scale,
         flow_metric: scale,

@@ -32,6 +32,7 @@ function merged(
     train: now.train.state === 'not_asked' ? before.train : now.train,
     spring: now.spring.state === 'not_asked' ? before.spring : now.spring,
     drawing: now.drawing.state === 'not_asked' ? before.drawing : now.drawing,
+    springs_stay: (hasLimits ? now : before).springs_stay ?? null,
     measure_next: hasLimits ? now.measure_next : before.measure_next,
     control: now.control.state === 'not_asked' ? before.control : now.control,
     limits: hasLimits ? now.limits : before.limits,

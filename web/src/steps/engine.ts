@@ -1,3 +1,4 @@
+import { EngineAnswer } from '../features/engine/EngineAnswer'
 import type { Group } from '../model/groups'
 import { list } from '../model/groups'
 import { step } from './step'
@@ -32,6 +33,7 @@ const port = (side: 'intake' | 'exhaust', title: string): Group[] => [
 export const engine = step({
   name: 'engine',
   title: 'Engine',
+  Answer: EngineAnswer,
   groups: [
     {
       title: 'Cylinder',

@@ -1,9 +1,11 @@
+import { PlanAnswer } from '../features/plan/PlanAnswer'
 import { list } from '../model/groups'
 import { step } from './step'
 
 export const plan = step({
   name: 'plan',
   title: 'Plan',
+  Answer: PlanAnswer,
   groups: [
     { title: 'The work', fields: ['name', 'use', 'begun_from', 'notes'] },
     {

@@ -1,6 +1,7 @@
 import { ClearanceStep } from '../features/clearance/ClearanceStep'
-import { CompareStep } from '../features/decide/CompareStep'
+import { DecideStep } from '../features/decide/DecideStep'
 import { Order } from '../features/motion/Order'
+import { OrderStep } from '../features/order/OrderStep'
 import { TorqueStep } from '../features/torque/TorqueStep'
 import { step } from './step'
 
@@ -29,9 +30,19 @@ export const torque = step({
 export const decide = step({
   name: 'decide',
   title: 'Decide',
-  Answer: CompareStep,
+  Answer: DecideStep,
   groups: [{ title: 'This candidate', fields: ['@.name'] }],
   form: false,
 })
 
-export const order = step({ name: 'order', title: 'Order', Answer: Order })
+export const order = step({
+  name: 'order',
+  title: 'Order',
+  Answer: () => (
+    <>
+      <OrderStep />
+      <Order />
+    </>
+  ),
+  form: false,
+})

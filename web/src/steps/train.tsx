@@ -5,6 +5,7 @@ import { PreloadSchools } from '../features/motion/PreloadSchools'
 import { PushrodFigures } from '../features/motion/PushrodFigures'
 import { RockerPicture } from '../features/motion/RockerPicture'
 import { RunningCharts } from '../features/motion/RunningCharts'
+import { SpringAnswer } from '../features/spring/SpringAnswer'
 import { step } from './step'
 
 export const lifter = step({
@@ -70,6 +71,7 @@ export const pushrod = step({
 export const spring = step({
   name: 'spring',
   title: 'Spring',
+  Answer: SpringAnswer,
   groups: [
     { title: 'Spring as fitted', fields: ['@.train.spring.'] },
     { title: 'Retainer and locks', fields: ['@.train.retainer.'] },

@@ -2,6 +2,7 @@
 
 use super::cautions::warn;
 use super::curve::{findings_of, gas_finding};
+use super::springs_stay::springs_stay;
 use super::unknowns::measure_next;
 use crate::begin::strangers;
 use crate::build::Build;
@@ -143,6 +144,8 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
         scales: Scales {
             length_inch: scale(Dimension::Length, UnitSystem::Inch),
             length_metric: scale(Dimension::Length, UnitSystem::Metric),
+            force_inch: scale(Dimension::Force, UnitSystem::Inch),
+            force_metric: scale(Dimension::Force, UnitSystem::Metric),
             angle: scale(Dimension::Angle, UnitSystem::Inch),
             flow_inch: scale(Dimension::Flow, UnitSystem::Inch),
             flow_metric: scale(Dimension::Flow, UnitSystem::Metric),
@@ -206,7 +209,9 @@ fn report_of(
         Vec::new()
     };
     warn(&resolved, view, &source, warnings);
+    let spring = asked(wants(PartName::Spring), &source, || candidate::spring(&resolved));
     CandidateReport {
+        springs_stay: springs_stay(&lines, spring.done()),
         id: view.id.clone(),
         name: view.name.clone(),
         engine: block(resolved.cylinder.as_ref().map(candidate::engine).map_err(Clone::clone), &source),
@@ -215,7 +220,7 @@ fn report_of(
         lift: asked(wants(PartName::Lift), &source, || candidate::lift(&resolved)),
         lobe: asked(wants(PartName::Lobe), &source, || candidate::lobe(&resolved)),
         train: asked(wants(PartName::Train), &source, || candidate::train(&resolved, stages)),
-        spring: asked(wants(PartName::Spring), &source, || candidate::spring(&resolved)),
+        spring,
         control: asked(wants(PartName::Control), &source, || candidate::control(&resolved)),
         clearance: asked(wants(PartName::Clearance), &source, || candidate::clearance(&resolved, stages)),
         breathing: curve,

@@ -10,8 +10,10 @@ mod cautions;
 mod compare;
 mod curve;
 mod lobes_apart;
+mod order_card;
 mod readings;
 mod sensitivity;
+mod springs_stay;
 mod unknowns;
 
 pub use crate::begin::{Beginning, Known};
@@ -36,5 +38,6 @@ pub use calibration::{CalibrationJob, CalibrationStep};
 pub use compare::{Comparison, compare};
 pub use curve::{CurveJob, CurveStep};
 pub use lobes_apart::{LobesApart, lobes_apart};
+pub use order_card::{money, order_card, order_csv};
 pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use sensitivity::{Decision, SensitivityJob, SensitivityStep, decisions, effect};

@@ -6,6 +6,9 @@ use crate::quantity::{Dimension, Length, Shown, shown};
 use crate::report::CandidateReport;
 use serde::Serialize;
 
+/// Cubic centimetres in a cubic inch.
+const CUBIC_INCH: f64 = 16.387_064;
+
 /// One figure with its name.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -63,7 +66,15 @@ pub fn event_handles(candidate: &CandidateReport) -> Vec<EventHandle> {
 pub fn readings(candidate: &CandidateReport) -> Vec<Reading> {
     let mut list = List(Vec::new());
     if let Some(engine) = candidate.engine.done() {
-        list.plain("displacement", "displacement", &format!("{:.0} cc", engine.displacement_cc));
+        list.both(
+            "displacement",
+            "displacement",
+            Shown {
+                inch: format!("{:.1} cu in", engine.displacement_cc / CUBIC_INCH),
+                metric: format!("{:.0} cc", engine.displacement_cc),
+            },
+        );
+        list.quantity("quench", "piston to head at rest", Length::mm(engine.quench_mm).si(), Dimension::Length);
         if let Some(ratio) = engine.compression_ratio {
             list.plain("compression", "compression", &format!("{ratio:.2}"));
         }
@@ -124,7 +135,10 @@ struct List(Vec<Reading>);
 
 impl List {
     fn plain(&mut self, id: &str, label: &str, text: &str) {
-        let shown = Shown { inch: text.to_owned(), metric: text.to_owned() };
+        self.both(id, label, Shown { inch: text.to_owned(), metric: text.to_owned() });
+    }
+
+    fn both(&mut self, id: &str, label: &str, shown: Shown) {
         self.0.push(Reading { id: id.to_owned(), label: label.to_owned(), shown });
     }
 

@@ -99,7 +99,7 @@ pub static LOBE_THROUGH_BEARING: Rule = Rule {
 /// What a regrind leaves of the hard skin.
 pub static REGRIND_DEPTH: Rule = Rule {
     id: "regrind_depth",
-    title: "Case depth left after the regrind",
+    title: "Case depth left",
     place: Place::Lobe,
     sense: Sense::AtLeast,
     measure: Measure::Length,

@@ -6,10 +6,10 @@ use super::reads::{LOBE, RATIO, reads};
 use super::rule::{Finding, Rule};
 use crate::report::{Place, Sense};
 
-/// Valve lift against the class rule, lash at zero as the inspector's dial reads it.
+/// Valve lift by class rule, lash at zero as the inspector's dial reads it.
 pub static CLASS_LIFT: Rule = Rule {
     id: "class_lift",
-    title: "lift against the class rule",
+    title: "lift by class rule",
     place: Place::Lobe,
     sense: Sense::AtMost,
     measure: Measure::Length,
@@ -35,10 +35,10 @@ pub static CLASS_LIFT: Rule = Rule {
 /// How far a ratio may lie from the stock one and still be it.
 const SAME_RATIO: f64 = 0.005;
 
-/// The rocker's ratio against the class rule.
+/// The rocker's ratio by class rule.
 pub static CLASS_RATIO: Rule = Rule {
     id: "class_ratio",
-    title: "ratio against the class rule",
+    title: "ratio by class rule",
     place: Place::Rocker,
     sense: Sense::Within,
     measure: Measure::Ratio,

@@ -77,7 +77,7 @@ fn class_lifter(resolved: &Resolved, side: Side) -> Option<Incompatible> {
     let (allowed, kind) = (rules.lifter?, lifter.kind?);
     (allowed != kind).then(|| Incompatible {
         id: "class_lifter",
-        title: "lifter against the class rule",
+        title: "lifter by class rule",
         place: Place::Lifter,
         have: plain(kind.spoken()),
         need: plain(allowed.spoken()),

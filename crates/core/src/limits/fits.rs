@@ -34,7 +34,7 @@ pub fn distributor_gear(resolved: &Resolved, side: Side) -> Option<Incompatible>
     let steel = cam.core_material == Some(Core::Steel) && cam.gear != Some(CamGear::PressedIron);
     (steel && gear == DistributorGear::Iron).then(|| Incompatible {
         id: "distributor_gear",
-        title: "Distributor gear on this core",
+        title: "Distributor gear",
         place: Place::Lobe,
         have: plain("iron on steel"),
         need: plain("bronze, composite or hardened steel, or a pressed-on iron gear"),

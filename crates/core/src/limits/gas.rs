@@ -118,7 +118,7 @@ pub static IDLE_OVERLAP: Rule = Rule {
 /// Overlap against an exhaust whose water the pulses may draw back.
 pub static WATER_REVERSION: Rule = Rule {
     id: "water_reversion",
-    title: "Overlap before a wet exhaust",
+    title: "Overlap, wet exhaust",
     place: Place::Events,
     sense: Sense::AtMost,
     measure: Measure::Angle,
@@ -162,7 +162,7 @@ pub static WATER_REVERSION: Rule = Rule {
 /// Advice: does the last of the lift still bring air?
 pub static LIFT_AGAINST_HEAD: Rule = Rule {
     id: "lift_against_head",
-    title: "last .050 of lift on the flow bench",
+    title: "last .050 of lift",
     place: Place::Lobe,
     sense: Sense::AtLeast,
     measure: Measure::Share,
@@ -193,7 +193,7 @@ pub static LIFT_AGAINST_HEAD: Rule = Rule {
 /// The fuel against the knock integral.
 pub static OCTANE: Rule = Rule {
     id: "octane",
-    title: "Octane, the spark a little late",
+    title: "Octane needed",
     place: Place::Torque,
     sense: Sense::AtMost,
     measure: Measure::Octane,

@@ -59,7 +59,7 @@ pub static CONTACT_STRESS: Rule = Rule {
 /// Side thrust of a roller lifter.
 pub static ROLLER_ANGLE: Rule = Rule {
     id: "pressure_angle",
-    title: "pressure angle of the roller",
+    title: "roller pressure angle",
     place: Place::Lobe,
     sense: Sense::AtMost,
     measure: Measure::Angle,
@@ -81,7 +81,7 @@ pub static ROLLER_ANGLE: Rule = Rule {
 /// Hollow flanks against the wheel that grinds them.
 pub static HOLLOW_FLANK: Rule = Rule {
     id: "hollow_flank",
-    title: "hollow flank against the wheel",
+    title: "hollow flank",
     place: Place::Lobe,
     sense: Sense::AtLeast,
     measure: Measure::Length,

@@ -40,7 +40,7 @@ const GEOMETRY: Reads = reads![
 /// Where the tip runs on the stem.
 pub static TIP_PATTERN: Rule = Rule {
     id: "tip_pattern",
-    title: "contact pattern on the stem",
+    title: "contact pattern",
     place: Place::Rocker,
     sense: Sense::AtMost,
     measure: Measure::Length,

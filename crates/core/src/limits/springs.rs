@@ -193,7 +193,7 @@ pub static SEAT_RESERVE: Rule = Rule {
 /// Control by hand check.
 pub static HAND_CHECK: Rule = Rule {
     id: "hand_check",
-    title: "valve float speed (rigid estimate)",
+    title: "valve float speed (rigid)",
     place: Place::Spring,
     sense: Sense::AtLeast,
     measure: Measure::Speed,

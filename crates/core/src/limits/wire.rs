@@ -99,7 +99,7 @@ pub static WIRE_FATIGUE: Rule = Rule {
 /// The spring's first wave against the cam.
 pub static SURGE: Rule = Rule {
     id: "surge_order",
-    title: "spring surge over cam speed",
+    title: "spring surge order",
     place: Place::Spring,
     sense: Sense::AtLeast,
     measure: Measure::Ratio,

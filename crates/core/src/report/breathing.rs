@@ -101,6 +101,8 @@ report! {
         standard_air: Vec<StandardAirReport>,
         /// Error that may be expected at each speed, relative.
         error_share: Vec<f64>,
+        /// Share of torque by which a difference from another candidate of the same engine may be off.
+        difference_share: Vec<f64>,
         /// Whether constants fitted to a pull are in it.
         calibrated: bool,
         /// Idle, where it was computed.

@@ -16,6 +16,7 @@ mod breathing;
 mod choosing;
 mod drawing;
 mod limit;
+mod order;
 mod parts;
 mod timing;
 mod train;
@@ -27,8 +28,10 @@ pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveD
 pub use limit::{
     LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, RemedyChange, RemedyPart, Sense, Verdict, Worsened,
 };
+pub use order::{OrderCard, OrderFact, OrderLine, OrderPart};
 pub use parts::{
-    ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringReport, StripReport, ValveClearance,
+    ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringReport, SpringsStay, StripReport,
+    ValveClearance,
 };
 pub use timing::{DurationAt, SideTiming, TimingReport};
 pub use train::{
@@ -61,6 +64,10 @@ report! {
         length_inch: Scale,
         /// Lengths in millimetres.
         length_metric: Scale,
+        /// Forces in pounds.
+        force_inch: Scale,
+        /// Forces in newtons.
+        force_metric: Scale,
         /// Crank angles.
         angle: Scale,
         /// Flows in cubic feet a minute.
@@ -115,6 +122,8 @@ report! {
         breathing: Block<BreathingReport>,
         /// Every rule with need, have and margin.
         limits: Vec<LimitReport>,
+        /// Whether the springs can stay, in a sentence; with limits.
+        springs_stay: Option<SpringsStay>,
         /// What to measure next, what settles most first; with limits.
         measure_next: Vec<MeasureNext>,
     }

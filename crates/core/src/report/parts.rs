@@ -1,5 +1,6 @@
 //! Engine, curves, lift, lobe, spring, control and clearances of a candidate.
 
+use super::Verdict;
 use crate::quantity::Shown;
 use serde::Serialize;
 
@@ -96,14 +97,32 @@ report! {
         open_load_n: f64,
         /// Mean over the lift.
         rate_n_per_mm: f64,
+        /// The same as read.
+        rate: Shown,
+        /// Heights from installed down to bind, or to full net lift where bind is not known; the load at each below.
+        height_mm: Vec<f64>,
+        /// See above.
+        load_n: Vec<f64>,
+        /// Height at full net lift.
+        open_height_mm: f64,
         /// Travel left at full net lift.
         to_coil_bind_mm: Option<f64>,
         /// First surge frequency.
         surge_frequency_hz: Option<f64>,
         /// Corrected shear stress at full lift; only for springs known by wire.
         stress_open_mpa: Option<f64>,
+        /// The same as read.
+        stress_open: Option<Shown>,
         /// Seat load less the push of boost (intake) or drive pressure (exhaust).
         seat_reserve_n: Option<f64>,
+    }
+
+    /// Whether the springs can stay under this cam.
+    pub struct SpringsStay {
+        /// The worst verdict of the rules that decide it.
+        verdict: Verdict,
+        /// The sentence, with its figures.
+        says: Shown,
     }
 
     /// The hand check of one side: rigid parts.

@@ -10,8 +10,9 @@ use std::sync::Arc;
 use upper_lobe_core::analysis::ShelfPart as Part;
 use upper_lobe_core::analysis::UnitSystem;
 use upper_lobe_core::analysis::{
-    Analysis, Block, CandidateReport, Comparison, EventHandle, LimitReport, LobeReport, LobesApart, PartName, Reading,
-    Request, Sides, Stages, StripReport, analyze, compare, event_handles, lobes_apart, readings,
+    Analysis, Block, CandidateReport, Comparison, EventHandle, LimitReport, LobeReport, LobesApart, OrderCard,
+    PartName, Reading, Request, Shown, Sides, SpringsStay, Stages, StripReport, analyze, compare, event_handles,
+    lobes_apart, money, order_card, readings,
 };
 use upper_lobe_core::analysis::{Build, Fault, FormField, form_fields};
 use upper_lobe_core::analysis::{Edit, apply};
@@ -112,6 +113,10 @@ pub struct Column {
     pub readings: Vec<Reading>,
     /// Every margin, without remedies.
     pub limits: Vec<LimitReport>,
+    /// Whether its springs can stay, in a sentence.
+    pub springs_stay: Option<SpringsStay>,
+    /// What its parts cost; absent where no price is given.
+    pub money: Option<Shown>,
     /// What it does that the candidate in view does not.
     pub comparison: Comparison,
 }
@@ -186,7 +191,28 @@ fn table(build: &Build, viewed: &CandidateReport, stages: &Stages) -> Result<Vec
         name: report.name.clone(),
         readings: readings(report),
         limits: report.limits.clone(),
+        springs_stay: report.springs_stay.clone(),
+        money: money(build, &report.id),
         comparison: compare(build, viewed, report),
     };
     Ok(all.candidates.iter().map(column).collect())
+}
+
+/// Whose order card.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct OrderRequest {
+    /// The document's text.
+    pub document: String,
+    /// Identifier of the candidate.
+    pub candidate: String,
+}
+
+/// The order card of a candidate.
+#[utoipa::path(request_body = OrderRequest, responses((status = 200, body = OrderCard), (status = 422, body = Problem)), tag = "workbench")]
+#[post("/order")]
+pub async fn order(stages: web::Data<Stages>, body: web::Json<OrderRequest>) -> Result<web::Json<OrderCard>, Problem> {
+    let stages = stages.into_inner();
+    let card = aside(move || Ok(order_card(&Build::read(&body.document)?, &body.candidate, &stages)?));
+    card.await.map(web::Json)
 }

@@ -6,6 +6,7 @@ mod begin;
 mod database;
 mod demo;
 mod long;
+mod order;
 mod schema;
 mod serve;
 
@@ -55,6 +56,8 @@ enum Command {
     ///   upper-lobe begin middle_v8 --heads aluminium --use marine --known engine.bore=4.04 > build.json
     #[command(verbatim_doc_comment)]
     Begin(begin::Options),
+    /// Print the order card of a candidate: as asked, as to be ground and as running, as JSON or CSV.
+    Order(order::Options),
     /// Change each decision of a candidate a little and print what its torque curve does, as JSON. Takes seconds.
     Sensitivity(long::CandidateOptions),
     /// Fit the model's constants to the dyno pull a document holds and print them, as JSON. Takes seconds.
@@ -105,6 +108,7 @@ pub fn run() -> ExitCode {
     let outcome = match CommandLine::parse().command {
         Command::Analyze(options) => analyze::run(&options),
         Command::Begin(options) => begin::run(&options),
+        Command::Order(options) => order::run(&options),
         Command::Sensitivity(options) => long::sensitivity(&options),
         Command::Calibrate(options) => long::calibrate(&options),
         Command::Backup(options) => backup::backup(&options),

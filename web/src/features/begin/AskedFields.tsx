@@ -1,6 +1,6 @@
 import { useId, useState } from 'react'
 import type { Asked, Fault, FormField } from '../../api/client'
-import { labelOf, spoken } from '../fields/labels'
+import { spoken } from '../fields/labels'
 
 interface Props {
   readonly asked: readonly Asked[]
@@ -55,7 +55,7 @@ function AskedField({ field, range, known, fault, onKnown }: FieldProps) {
       className={`field ${known === undefined ? 'not-given' : ''}`}
       title={[field.help, hint].filter(Boolean).join(' ')}
     >
-      <label htmlFor={id}>{labelOf(field)}</label>
+      <label htmlFor={id}>{field.spoken}</label>
       <span className="text-input">
         {field.choices.length > 0 ? (
           <select

@@ -38,9 +38,12 @@ export function useBeginning(chosen: Chosen, system: UnitSystem) {
     retry: false,
     staleTime: Infinity,
   })
+  // What was refused leaves the fields on screen, so that it can be mended there.
+  const [last, setLast] = useState<BeginningReport>()
+  if (report.data && report.data !== last) setLast(report.data)
   const faults: readonly Fault[] = report.error?.problem.faults ?? []
   return {
-    report: report.data,
+    report: report.data ?? last,
     faults,
     trouble: report.error && faults.length === 0 ? report.error.message : undefined,
     /** Whether what is shown answers what is chosen. */

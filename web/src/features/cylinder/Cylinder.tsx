@@ -4,6 +4,7 @@ import { onCurve, readLength, useScrub } from '../../model/scrub'
 import { useCandidate, useLengthScale } from '../../model/useSession'
 import { fullLiftAt, lobePath, poseOf, tightestAt } from './pose'
 import { Needs } from '../fields/Needs'
+import { TakeSvg } from '../pictures/TakeSvg'
 import { PlayButton } from './PlayButton'
 import { Piston, Train, Valve } from './parts'
 import { useCalm } from './useCalm'
@@ -108,7 +109,9 @@ function Section({ side, drawing, strip, lobe }: SectionProps) {
           <GapMark pose={pose} head={valve.head_mm} gap={gap} text={readLength(gap, scale)} />
         ) : null}
       </svg>
-      <figcaption className={`${side}-text`}>{side}</figcaption>
+      <figcaption className={`${side}-text`}>
+        {side} <TakeSvg name={`${side}-section`} />
+      </figcaption>
     </figure>
   )
 }

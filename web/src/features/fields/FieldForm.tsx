@@ -7,6 +7,7 @@ import { useSessionPart } from '../../model/useSession'
 import { Picture } from '../pictures/Picture'
 import { FieldRow } from './FieldRow'
 import { labelIn } from './labels'
+import { SectionSource } from './SectionSource'
 import { TableField } from './TableField'
 
 /** Every field of one step in its groups, each with its text, unit, source and fault. */
@@ -64,7 +65,10 @@ function GroupFields({ group, alone, fields, focus }: GroupProps) {
   const tables = fields.filter((field) => field.table)
   const shown = (
     <fieldset className={group.picture ? 'pictured' : ''}>
-      {group.folded ? null : <legend className={alone ? 'unseen' : ''}>{group.title}</legend>}
+      <legend>
+        {group.folded ? null : <span className={alone ? 'unseen' : ''}>{group.title}</span>}
+        <SectionSource title={group.title} fields={fields} />
+      </legend>
       <div className="group-body">
         <div className="form-grid">
           {fields

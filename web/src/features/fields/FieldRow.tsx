@@ -1,10 +1,10 @@
-import { memo } from 'react'
+import type { KeyboardEvent, ReactNode } from 'react'
+import { memo, useId } from 'react'
 import type { FormField } from '../../api/client'
 import { useSession, useSessionPart } from '../../model/useSession'
 import type { Refused } from '../../model/state'
 import { useFaultText } from './faults'
-import { ownPath, readsAlike, spoken } from './labels'
-import { OwnForCandidate } from './OwnForCandidate'
+import { readsAlike, spoken } from './labels'
 import { SourceMark } from './SourceMark'
 import { TextField } from './TextField'
 
@@ -28,8 +28,13 @@ export const FieldRow = memo(function FieldRow({
   const unit = system === 'inch' ? field.unit_inch : field.unit_metric
   const beside =
     read !== undefined && !readsAlike(field.text, read) ? read : field.text === '' ? unit : ''
+  const mark = <SourceMark field={field} label={label} />
   return (
-    <div className={`field-row ${field.given ? '' : 'not-given'}`} data-field={field.field}>
+    <div
+      className={`field-row ${field.given ? '' : 'not-given'}`}
+      data-field={field.field}
+      onKeyDown={openMark}
+    >
       {field.choices.length > 0 ? (
         <Choice
           field={field}
@@ -37,24 +42,25 @@ export const FieldRow = memo(function FieldRow({
           refused={refused}
           onChoose={(text) => void set(text)}
           onForget={forget}
+          mark={mark}
         />
       ) : (
         <TextField
           label={label}
           value={field.text}
           onCommit={set}
-          suffix={beside === '' ? null : <span className="quiet">{beside}</span>}
+          suffix={
+            <>
+              {beside === '' ? null : <span className="quiet">{beside}</span>}
+              {mark}
+            </>
+          }
           refused={refused}
           onForget={forget}
           field={field.field}
           help={`${field.help} Needs ${field.needs[system]}.`}
         />
       )}
-      <div className="field-foot">
-        <SourceMark field={field} label={label} />
-        <OwnForSide field={field} label={label} />
-        <OwnForCandidate field={field} label={label} />
-      </div>
     </div>
   )
 })
@@ -65,32 +71,34 @@ interface ChoiceProps {
   readonly refused: Refused | undefined
   readonly onChoose: (text: string) => void
   readonly onForget: () => void
+  readonly mark: ReactNode
 }
 
-function Choice({ field, label, refused, onChoose, onForget }: ChoiceProps) {
+function Choice({ field, label, refused, onChoose, onForget, mark }: ChoiceProps) {
+  const id = useId()
   const fault = useFaultText(refused, field.field)
   return (
     <div className="field" title={field.help}>
-      <label>
-        {label}
-        <span className="text-input">
-          <select
-            value={field.text}
-            aria-invalid={fault !== undefined}
-            onChange={(event) => onChoose(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key === 'Escape') onForget()
-            }}
-          >
-            <option value="">not given</option>
-            {field.choices.map((word) => (
-              <option key={word} value={word}>
-                {spoken(word)}
-              </option>
-            ))}
-          </select>
-        </span>
-      </label>
+      <label htmlFor={id}>{label}</label>
+      <span className="text-input">
+        <select
+          id={id}
+          value={field.text}
+          aria-invalid={fault !== undefined}
+          onChange={(event) => onChoose(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') onForget()
+          }}
+        >
+          <option value="">not given</option>
+          {field.choices.map((word) => (
+            <option key={word} value={word}>
+              {spoken(word)}
+            </option>
+          ))}
+        </select>
+        {mark}
+      </span>
       <div className="help">{field.help}</div>
       {fault === undefined ? null : (
         <div className="fault" role="alert">
@@ -101,19 +109,9 @@ function Choice({ field, label, refused, onChoose, onForget }: ChoiceProps) {
   )
 }
 
-/** A part that differs between the sides gets a value of its own for one. */
-function OwnForSide({ field, label }: { field: FormField; label: string }) {
-  const session = useSession()
-  const path = ownPath(field, 'exhaust')
-  if (path === undefined || !field.given) return null
-  return (
-    <button
-      type="button"
-      className="link quiet"
-      aria-label={`Own ${label} for the exhaust`}
-      onClick={() => session.edit({ set: { field: path, text: field.text } })}
-    >
-      own for exhaust
-    </button>
-  )
+/** Alt+Down opens the menu of the mark, as a list opens in a browser. */
+function openMark(event: KeyboardEvent<HTMLElement>): void {
+  if (!event.altKey || event.key !== 'ArrowDown') return
+  event.preventDefault()
+  event.currentTarget.querySelector<HTMLButtonElement>('button.mark')?.click()
 }

@@ -4,7 +4,6 @@ import type { FormField } from '../../api/client'
 import type { Typed } from '../../model/state'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { useFaultText } from './faults'
-import { OwnForCandidate } from './OwnForCandidate'
 import { PLAIN, RowsOf } from './RowsOf'
 import { filled, isPaste, withCell } from './rows'
 import { SourceMark } from './SourceMark'
@@ -87,8 +86,7 @@ export const TableField = memo(function TableField({
           >
             clear
           </button>
-        ) : null}{' '}
-        <OwnForCandidate field={field} label={label} />
+        ) : null}
       </div>
       {fault === undefined ? null : (
         <div className="fault" role="alert">

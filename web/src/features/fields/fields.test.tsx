@@ -8,6 +8,7 @@ import type { Session } from '../../model/session'
 import { useSessionPart } from '../../model/useSession'
 import { FieldRow } from './FieldRow'
 import { Needs } from './Needs'
+import { marksOf } from './sources'
 import { TableField } from './TableField'
 
 let server: Pretend
@@ -163,24 +164,39 @@ test('a word of a closed list is chosen, and says what the trade says', async ()
   expect(held(session)).toEqual({ school: 'series' })
 })
 
-test('where a value comes from is marked, and a field nobody filled says so instead', async () => {
+test('where a value comes from is a letter in its field, whose menu changes it', async () => {
   const session = sessionOn({ bore: '4 in' })
   render(
     <Page session={session}>
       <Shown path="bore" />
       <FieldRow field={formField('stroke', '', { given: false })} label="stroke" />
-      <FieldRow field={formField('block', 'iron', { given: false })} label="block" />
+      <FieldRow
+        field={formField('block', 'iron', { given: false, source: 'assumed' })}
+        label="block"
+      />
       <FieldRow field={formField('lash', '.016 in', { applies: false })} label="lash" />
     </Page>,
   )
   await act(() => rested(session))
-  fireEvent.change(screen.getByRole('combobox', { name: 'Source of bore' }), {
-    target: { value: 'measured' },
-  })
+  expect(screen.queryByRole('button', { name: /^Source of stroke/ })).toBeNull()
+  const block = screen.getByRole('button', { name: 'Source of block: assumed, by default' })
+  expect(block.textContent).toBe('a')
+  expect(screen.getByTitle('It has no meaning here')).toBeDefined()
+  fireEvent.keyDown(input('bore'), { key: 'ArrowDown', altKey: true })
+  fireEvent.click(await screen.findByRole('menuitem', { name: 'measured' }))
   await act(() => rested(session))
   expect(server.asked.at(-1)?.edits).toEqual([{ source: { field: 'bore', source: 'measured' } }])
-  for (const words of ['not given', 'assumed', 'no meaning here'])
-    expect(screen.getAllByText(words).length).toBeGreaterThan(0)
+})
+
+test('a whole section is marked at once: what is given, and not a wish', () => {
+  const given = formField('engine.bore', '4 in')
+  const known = formField('engine.stroke', '3 in', { source: 'measured' })
+  const wish = formField('target.shift_at', '6000 rpm')
+  const empty = formField('engine.rod_length', '', { given: false })
+  expect(marksOf([given, known, wish, empty], 'measured')).toEqual([
+    { source: { field: 'engine.bore', source: 'measured' } },
+  ])
+  expect(marksOf([known], 'unmarked')).toEqual([{ source: { field: 'engine.stroke', source: '' } }])
 })
 
 test('all that a picture lacks is said the first time, each with the way to it', async () => {

@@ -4,10 +4,9 @@ import type { LobeReport } from '../../api/client'
 import { Needs } from '../fields/Needs'
 import type { SideName } from '../motion/useTrain'
 import { SIDES } from '../motion/useTrain'
-import { ChartFrame } from '../pictures/ChartFrame'
-import type { Curve } from '../pictures/ChartFrame'
+import { Chart } from '../charts/Chart'
+import type { Curve } from '../charts/series'
 import { useCandidate, useLengthScale, useSessionPart } from '../../model/useSession'
-import { ticks } from '../strip/geometry'
 import { LobesApart } from './LobesApart'
 
 interface Quantity {
@@ -57,11 +56,12 @@ export function LobePicture() {
             {
               name: `${side} ${name}, ${beside?.name ?? ''}`,
               points: line(other[side]),
-              className: `${side}-line lobe-beside`,
+              ink: side,
+              beside: true,
             },
           ]
         : []),
-      { name: `${side} ${name}`, points: line(lobe[side]), className: `${side}-line` },
+      { name: `${side} ${name}`, points: line(lobe[side]), ink: side },
     ])
   }
   const all = [
@@ -114,16 +114,13 @@ function LobeChart({
   reach: number
   unit: string
 }) {
-  const values = curves.flatMap((curve) => curve.points.map((p) => p[1]))
-  const [low, high] = [Math.min(0, ...values), Math.max(...values)]
   return (
-    <ChartFrame
-      label={title}
+    <Chart
+      label={`${title}, full lift in the middle`}
       name={`lobe-${name}`}
       curves={curves}
-      xAxis={{ unit: 'cam deg', ticks: ticks(-reach, reach, 4), from: -reach, to: reach }}
-      yAxis={{ unit: `${length}${unit}`, ticks: ticks(low, high, 4), from: low, to: high * 1.04 }}
-      caption={`${title}, full lift in the middle `}
+      x={{ unit: 'cam deg', from: -reach, to: reach }}
+      y={{ unit: `${length}${unit}` }}
     />
   )
 }

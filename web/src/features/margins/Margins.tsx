@@ -1,11 +1,13 @@
 import { Segmented } from 'antd'
-import { useCallback, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import type { LimitReport } from '../../api/client'
+import { useHeld } from '../../model/held'
 import { useCandidate } from '../../model/useSession'
 import { MarginRow } from './MarginRow'
 import { MeasureNextList } from './MeasureNextList'
-import type { Order } from './order'
-import { inOrder, isMet, key, tallyOf } from './order'
+import { openedMargin } from './opened'
+import type { Margin, Order } from './order'
+import { inOrder, isMet, marginsOf, tallyOf } from './order'
 
 const ORDERS: readonly { value: Order; label: string }[] = [
   { value: 'tightest', label: 'tightest first' },
@@ -20,28 +22,29 @@ interface Props {
   readonly onGoTo: (field: string) => void
 }
 
-/** Every limit, always in sight: what is not met stands open, what is met is folded, and what was opened stays where it is. */
+/** Every rule, always in sight: what is not met stands open, what is met is folded, and what was opened stays where it is. */
 export function Margins({ step, onGoTo }: Props) {
   const candidate = useCandidate()
-  const [open, setOpen] = useState<string>()
+  const open = useHeld(openedMargin)
   const [order, setOrder] = useState<Order>('tightest')
   const [here, setHere] = useState(false)
   const [unfolded, setUnfolded] = useState(false)
-  const toggle = useCallback((name: string) => {
-    setOpen((now) => (now === name ? undefined : name))
+  const toggle = useCallback((id: string) => {
+    openedMargin.set(openedMargin.read() === id ? undefined : id)
   }, [])
-  const all = candidate?.limits ?? NO_LIMITS
-  const own = all.filter((limit) => limit.place === step)
-  const limits = inOrder(here ? own : all, order)
-  const folds = (limit: LimitReport) => isMet(limit) && (unfolded || key(limit) !== open)
-  const met = limits.filter(folds)
-  const rows = (shown: readonly LimitReport[]) => (
+  const limits = candidate?.limits ?? NO_LIMITS
+  const all = useMemo(() => marginsOf(limits), [limits])
+  const own = all.filter(({ worst }) => worst.place === step)
+  const margins = inOrder(here ? own : all, order)
+  const folds = (margin: Margin) => isMet(margin) && (unfolded || margin.id !== open)
+  const met = margins.filter(folds)
+  const rows = (shown: readonly Margin[]) => (
     <ul>
-      {shown.map((limit) => (
+      {shown.map((margin) => (
         <MarginRow
-          key={key(limit)}
-          limit={limit}
-          open={open === key(limit)}
+          key={margin.id}
+          margin={margin}
+          open={open === margin.id}
           onToggle={toggle}
           onGoTo={onGoTo}
         />
@@ -75,9 +78,9 @@ export function Margins({ step, onGoTo }: Props) {
         onChange={(value) => setHere(value === 'here')}
       />
       <p className="quiet tally">
-        {limits.length === 0 ? (here ? 'No margin belongs to this step.' : '') : tallyOf(limits)}
+        {margins.length === 0 ? (here ? 'No margin belongs to this step.' : '') : tallyOf(margins)}
       </p>
-      {rows(limits.filter((limit) => !folds(limit)))}
+      {rows(margins.filter((margin) => !folds(margin)))}
       {met.length > 0 ? (
         <button
           type="button"

@@ -2,7 +2,7 @@ import { Button, Drawer } from 'antd'
 import { useState } from 'react'
 import { useCandidate } from '../../model/useSession'
 import { Margins } from './Margins'
-import { tallyOf } from './order'
+import { marginsOf, tallyOf } from './order'
 
 /** Margins on a narrow screen: their count always in sight, the list on request. */
 export function MarginsDrawer({ step, onGoTo }: { step: string; onGoTo: (field: string) => void }) {
@@ -11,7 +11,7 @@ export function MarginsDrawer({ step, onGoTo }: { step: string; onGoTo: (field: 
   return (
     <>
       <Button className="margins-button" aria-expanded={open} onClick={() => setOpen(true)}>
-        Margins: {tallyOf(limits)}
+        Margins: {tallyOf(marginsOf(limits))}
       </Button>
       <Drawer
         open={open}

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { LimitReport } from '../../api/client'
+import { useSessionPart } from '../../model/useSession'
 import { OwnLimit } from './OwnLimit'
 import { Remedies } from './Remedies'
 
@@ -13,6 +14,7 @@ export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: str
   const rest = limit.inputs.length - FIRST
   return (
     <div className="why">
+      <Said limit={limit} />
       <p>{limit.formula}.</p>
       <p className="quiet">
         {limit.school}. Figure: {limit.source}.
@@ -49,4 +51,17 @@ export function Why({ limit, onGoTo }: { limit: LimitReport; onGoTo: (field: str
       <OwnLimit limit={limit} />
     </div>
   )
+}
+
+/** What was found of this valve, with its remarks: an estimate that the computed gas replaced, a note of the rule. */
+function Said({ limit }: { limit: LimitReport }) {
+  const system = useSessionPart((state) => state.system)
+  const { shown, computed, estimate, note } = limit
+  const remarks = [
+    shown ? `Has ${shown.have[system]}, ${shown.margin[system]} left over` : undefined,
+    computed ? 'with the gas as computed' : undefined,
+    estimate ? `${estimate[system]} by estimate` : undefined,
+    note?.[system],
+  ].filter((text) => text !== undefined && text !== '')
+  return remarks.length === 0 ? null : <p>{remarks.join('; ')}.</p>
 }

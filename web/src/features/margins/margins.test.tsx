@@ -5,10 +5,12 @@ import type { Pretend } from '../../test/pretend'
 import { limit, Page, pretend, rested, sessionOn } from '../../test/pretend'
 import type { Session } from '../../model/session'
 import { Margins } from './Margins'
+import { openedMargin } from './opened'
 
 let server: Pretend
 
 beforeEach(() => {
+  openedMargin.set(undefined)
   server = pretend()
 })
 
@@ -60,10 +62,10 @@ test('what fails stands first, unknown is no failure, and what is met can be fol
     limit('wall', { verdict: 'unknown', margin: null, have: null, shown: null }),
     limit('load', { verdict: 'tight', margin: 0.1 }),
   ])
-  expect(titles()[0]).toBe('bind')
+  expect(titles()[0]).toBe('Bind')
   expect(titles()).toHaveLength(4)
   fireEvent.click(screen.getByRole('button', { name: /^1 met/ }))
-  expect(titles()).toEqual(['bind', 'load', 'wall'])
+  expect(titles()).toEqual(['Bind', 'Load', 'Wall'])
 })
 
 test('the margins of the step at hand alone, counted', async () => {
@@ -73,48 +75,80 @@ test('the margins of the step at hand alone, counted', async () => {
   ])
   expect(titles()).toHaveLength(2)
   fireEvent.click(screen.getByText('this step 1'))
-  expect(titles()).toEqual(['bind'])
+  expect(titles()).toEqual(['Bind'])
 })
 
 test('a margin that was opened stays where it is when a remedy meets it', async () => {
   const session = await shown([limit('bind', { verdict: 'tight', margin: 0.1 })])
-  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  fireEvent.click(screen.getByRole('button', { name: /^Bind/ }))
   server.limits = [limit('bind')]
   act(() => {
     session.useUnits('metric')
   })
   await act(() => rested(session))
-  expect(titles()).toEqual(['bind'])
-  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  expect(titles()).toEqual(['Bind'])
+  fireEvent.click(screen.getByRole('button', { name: /^Bind/ }))
   expect(screen.queryAllByRole('listitem')).toEqual([])
   expect(screen.getByRole('button', { name: /^1 met/ })).toBeDefined()
 })
 
 test('a margin reads in the units on screen', async () => {
   const session = await shown([limit('bind')])
-  expect(screen.getByRole('button', { name: /^bind/ }).textContent).toContain(
-    '.079 in · needs .040 in+.039 in',
+  expect(screen.getByRole('button', { name: /^Bind/ }).textContent).toContain(
+    'at least .040 in · .079 in+.039 in',
   )
   act(() => {
     session.useUnits('metric')
   })
   await act(() => rested(session))
-  expect(screen.getByRole('button', { name: /^bind/ }).textContent).toContain(
-    '2.00 mm · needs 1.00 mm+1.00 mm',
+  expect(screen.getByRole('button', { name: /^Bind/ }).textContent).toContain(
+    'at least 1.00 mm · 2.00 mm+1.00 mm',
   )
 })
 
-test('what the gas gave stands beside the estimate it replaced', async () => {
+test('what the gas gave is said, and why has the estimate it replaced', async () => {
   await shown([
     limit('load', { computed: true, estimate: both('294 lbf', '1308 N') }),
     limit('vacuum', { computed: true }),
   ])
-  expect(screen.getByRole('button', { name: /^load/ }).textContent).toContain(
-    'with the gas as computed; 294 lbf by estimate',
-  )
-  expect(screen.getByRole('button', { name: /^vacuum/ }).textContent).toMatch(
-    /with the gas as computed$/,
-  )
+  const load = screen.getByRole('button', { name: /^Load/ })
+  expect(load.textContent).toContain('.079 in, computed')
+  fireEvent.click(load)
+  expect(screen.getByText(/with the gas as computed; 294 lbf by estimate/)).toBeDefined()
+  fireEvent.click(screen.getByRole('button', { name: /^Vacuum/ }))
+  expect(screen.queryByText(/by estimate/)).toBeNull()
+})
+
+test('both valves are one row: the worse in words, the other a click away', async () => {
+  const have = (inch: string, at: number) => ({
+    need: both('.060 in', '1.52 mm'),
+    have: both(inch, inch),
+    margin: both('x', 'x'),
+    have_at: at,
+    need_at: [0.5],
+  })
+  await shown([
+    limit('seal', {
+      side: 'intake',
+      title: 'Intake retainer to seal',
+      shown: have('.073 in', 0.6),
+    }),
+    limit('seal', {
+      side: 'exhaust',
+      title: 'Exhaust retainer to seal',
+      verdict: 'tight',
+      shown: have('.064 in', 0.52),
+      formula: 'of the exhaust',
+    }),
+  ])
+  expect(titles()).toEqual(['Retainer to seal'])
+  const row = screen.getByRole('button', { name: /^Retainer to seal/ })
+  expect(row.textContent).toContain('at least .060 in · .073, .064 in')
+  expect(row.querySelectorAll('.bar-have')).toHaveLength(2)
+  fireEvent.click(row)
+  expect(screen.getByText('of the exhaust.')).toBeDefined()
+  fireEvent.click(screen.getByRole('radio', { name: 'intake, ok' }))
+  expect(screen.queryByText('of the exhaust.')).toBeNull()
 })
 
 test('a margin without a figure names all that would give it one', async () => {
@@ -130,8 +164,8 @@ test('a margin without a figure names all that would give it one', async () => {
       ],
     }),
   ])
-  expect(screen.getByRole('button', { name: /^wall/ }).textContent).toContain(
-    'measure or give seal height; guide length',
+  expect(screen.getByRole('button', { name: /^Wall/ }).textContent).toContain(
+    'measure seal height, guide length',
   )
 })
 
@@ -144,7 +178,7 @@ test('why shows what went into it, the first of it, and the way to each', async 
     origin: 'measured' as const,
   }))
   await shown([limit('bind', { inputs, formula: 'height less bind' })], onGoTo)
-  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  fireEvent.click(screen.getByRole('button', { name: /^Bind/ }))
   expect(screen.getByText('height less bind.')).toBeDefined()
   const table = screen.getByRole('table', { name: 'What went into it' })
   expect(within(table).getAllByRole('row')).toHaveLength(8)
@@ -171,7 +205,7 @@ test('a remedy of two changes is one step, and says what it worsens', async () =
     ],
   })
   await shown([limit('bind', { verdict: 'fails', margin: -1, remedies: [pair] })])
-  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  fireEvent.click(screen.getByRole('button', { name: /^Bind/ }))
   expect(screen.getByText('intake contact (Hertz) stress: ok → tight, +2 ksi left')).toBeDefined()
   fireEvent.click(
     screen.getByRole('button', { name: 'Try Installed height 1.830 in and Seal height .930 in' }),
@@ -185,7 +219,7 @@ test('a remedy of two changes is one step, and says what it worsens', async () =
 
 test('as a candidate of its own a remedy leaves the one in view alone', async () => {
   await shown([limit('bind', { verdict: 'fails', margin: -1, remedies: [remedy()] })])
-  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  fireEvent.click(screen.getByRole('button', { name: /^Bind/ }))
   fireEvent.click(
     screen.getByRole('button', { name: 'New candidate with Installed height 1.830 in' }),
   )
@@ -199,7 +233,7 @@ test('as a candidate of its own a remedy leaves the one in view alone', async ()
 
 test('a shop sets its own figure with a reason, or not at all', async () => {
   const session = await shown([limit('bind')])
-  fireEvent.click(screen.getByRole('button', { name: /^bind/ }))
+  fireEvent.click(screen.getByRole('button', { name: /^Bind/ }))
   fireEvent.click(screen.getByRole('button', { name: "set this shop's own figure" }))
   const type = (name: string, text: string) => {
     fireEvent.change(screen.getByRole('textbox', { name }), { target: { value: text } })

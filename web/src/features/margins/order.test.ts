@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { LimitReport, Verdict } from '../../api/client'
-import { inOrder, isMet, tallyOf, tightestFirst } from './order'
+import { inOrder, isMet, marginsOf, tallyOf, tightestFirst } from './order'
 
 const limit = (id: string, verdict: Verdict, margin: number, have_at: number): LimitReport => ({
   id,
@@ -41,15 +41,35 @@ test('what fails most comes first, what has most room last', () => {
 })
 
 test("by place the builder's order holds, and ok can be hidden", () => {
-  const at = (id: string, place: string, verdict = 'ok') =>
-    ({ id, place, verdict }) as unknown as LimitReport
-  const limits = [at('gap', 'clearance'), at('overlap', 'events', 'fails'), at('load', 'spring')]
+  const at = (id: string, place: string, verdict = 'ok') => ({
+    ...limit(id, verdict as Verdict, 1, 0.9),
+    place: place as LimitReport['place'],
+  })
+  const limits = marginsOf([
+    at('gap', 'clearance'),
+    at('overlap', 'events', 'fails'),
+    at('load', 'spring'),
+  ])
   expect(inOrder(limits, 'place').map((l) => l.id)).toEqual(['overlap', 'load', 'gap'])
   expect(limits.filter((l) => !isMet(l)).map((l) => l.id)).toEqual(['overlap'])
 })
 
 test('a tally names what there is', () => {
-  const of = (...verdicts: Verdict[]) => tallyOf(verdicts.map((verdict) => ({ verdict })))
+  const of = (...verdicts: Verdict[]) =>
+    tallyOf(marginsOf(verdicts.map((verdict, place) => limit(String(place), verdict, 1, 0.9))))
   expect(of('fails', 'ok', 'fails', 'unknown')).toBe('2 fail, 1 unknown, 1 ok')
   expect(of('ok')).toBe('1 ok')
+})
+
+test('both sides of a rule are one margin, the worse of them its word', () => {
+  const sided = (side: 'intake' | 'exhaust', verdict: Verdict) => ({
+    ...limit('seal', verdict, 1, 0.6),
+    side,
+    title: `${side === 'intake' ? 'Intake' : 'Exhaust'} retainer to seal`,
+  })
+  const [margin, ...rest] = marginsOf([sided('intake', 'ok'), sided('exhaust', 'tight')])
+  expect(rest).toEqual([])
+  expect(margin?.title).toBe('Retainer to seal')
+  expect(margin?.worst.side).toBe('exhaust')
+  expect(margin?.limits.map(({ side }) => side)).toEqual(['intake', 'exhaust'])
 })

@@ -2,6 +2,17 @@ import type { LimitReport, Place, Verdict } from '../../api/client'
 
 export type Order = 'tightest' | 'place'
 
+/** One rule held against one valve or both: a row of the margins. */
+export interface Margin {
+  readonly id: string
+  /** Without the side. */
+  readonly title: string
+  /** Intake before exhaust; one for a rule of the whole engine. */
+  readonly limits: readonly LimitReport[]
+  /** What the row says: the side that is worse off. */
+  readonly worst: LimitReport
+}
+
 const RANK: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, advice: 3, ok: 4 }
 const PLACES: readonly Place[] = [
   'plan',
@@ -15,20 +26,31 @@ const PLACES: readonly Place[] = [
   'torque',
 ]
 
+/** Both sides of a rule in one. Pure. */
+export function marginsOf(limits: readonly LimitReport[]): Margin[] {
+  const byId = new Map<string, LimitReport[]>()
+  for (const limit of limits) byId.set(limit.id, [...(byId.get(limit.id) ?? []), limit])
+  return [...byId].flatMap(([id, both]) => {
+    const [worst] = [...both].sort(worse)
+    return worst === undefined ? [] : [{ id, title: unsided(worst), limits: both, worst }]
+  })
+}
+
 /** The margins in the order asked for. Pure. */
-export function inOrder(limits: readonly LimitReport[], order: Order): LimitReport[] {
+export function inOrder(margins: readonly Margin[], order: Order): Margin[] {
+  const place = ({ worst }: Margin) => PLACES.indexOf(worst.place)
   return order === 'tightest'
-    ? tightestFirst(limits)
-    : [...limits].sort((a, b) => PLACES.indexOf(a.place) - PLACES.indexOf(b.place))
+    ? [...margins].sort((a, b) => worse(a.worst, b.worst))
+    : [...margins].sort((a, b) => place(a) - place(b))
 }
 
 /** Whether a margin is met with room, and may be folded away. Pure. */
-export function isMet(limit: LimitReport): boolean {
-  return limit.verdict === 'ok'
+export function isMet({ worst }: Margin): boolean {
+  return worst.verdict === 'ok'
 }
 
-/** "2 fail, 20 ok": what there is of each verdict. Pure. */
-export function tallyOf(limits: readonly Pick<LimitReport, 'verdict'>[]): string {
+/** "2 fail, 20 ok": what there is of each verdict, a rule of both valves counted once. Pure. */
+export function tallyOf(margins: readonly Pick<Margin, 'worst'>[]): string {
   const words = [
     ['fails', 'fail'],
     ['tight', 'tight'],
@@ -38,15 +60,20 @@ export function tallyOf(limits: readonly Pick<LimitReport, 'verdict'>[]): string
   ] as const
   return words
     .flatMap(([verdict, word]) => {
-      const count = limits.filter((l) => l.verdict === verdict).length
+      const count = margins.filter(({ worst }) => worst.verdict === verdict).length
       return count > 0 ? [`${count} ${word}`] : []
     })
     .join(', ')
 }
 
-/** Tightest first: by verdict, then by how near the figure lies to its bound on the bar. Pure. */
+/** Limits one by one, worst first. Pure. */
 export function tightestFirst(limits: readonly LimitReport[]): LimitReport[] {
-  return [...limits].sort((a, b) => RANK[a.verdict] - RANK[b.verdict] || room(a) - room(b))
+  return [...limits].sort(worse)
+}
+
+/** By verdict, then by how near the figure lies to its bound on the bar. */
+function worse(a: LimitReport, b: LimitReport): number {
+  return RANK[a.verdict] - RANK[b.verdict] || room(a) - room(b)
 }
 
 function room(limit: LimitReport): number {
@@ -56,6 +83,14 @@ function room(limit: LimitReport): number {
   return (limit.margin ?? 0) < 0 ? -distance : distance
 }
 
-export function key(limit: LimitReport): string {
-  return `${limit.id}-${limit.side ?? 'both'}`
+/** A title without its side, its first letter a capital. */
+function unsided({ title, side }: LimitReport): string {
+  const bare = side ? title.replace(/^(Intake|Exhaust) /, '') : title
+  return bare.charAt(0).toUpperCase() + bare.slice(1)
+}
+
+/** How a need is said: by the bounds it has. Pure. */
+export function wordOf({ min, max }: LimitReport['need']): string {
+  if (typeof min === 'number') return typeof max === 'number' ? 'within' : 'at least'
+  return 'at most'
 }

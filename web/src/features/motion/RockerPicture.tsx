@@ -2,9 +2,8 @@ import { Segmented } from 'antd'
 import { useState } from 'react'
 import type { RockerReport } from '../../api/client'
 import { Needs } from '../fields/Needs'
-import { ChartFrame } from '../pictures/ChartFrame'
+import { Chart } from '../charts/Chart'
 import { useLengthScale, useSessionPart } from '../../model/useSession'
-import { ticks } from '../strip/geometry'
 import type { SideName } from './useTrain'
 import { SIDES, useTrain } from './useTrain'
 
@@ -140,7 +139,6 @@ function Charts({ rocker }: { rocker: RockerReport }) {
   const length = (mm: number) => (mm * 1e-3) / scale.factor
   const lifts = rocker.valve_mm.map(length)
   const most = Math.max(...lifts)
-  const xAxis = { unit: `valve lift, ${scale.unit}`, ticks: ticks(0, most, 5), from: 0, to: most }
   const chart = (
     title: string,
     name: string,
@@ -151,13 +149,13 @@ function Charts({ rocker }: { rocker: RockerReport }) {
     const [low, high] = [Math.min(...values) - pad, Math.max(...values) + pad]
     const points = values.map((value, i): [number, number] => [lifts[i] ?? 0, value])
     return (
-      <ChartFrame
+      <Chart
         label={title}
         name={name}
-        curves={[{ name: title, points, className: 'intake-line' }]}
-        xAxis={xAxis}
-        yAxis={{ unit, ticks: ticks(low, high, 4), from: low, to: high }}
-        caption={`${title} `}
+        curves={[{ name: title, points, ink: 'plain' }]}
+        x={{ unit: `valve lift, ${scale.unit}`, from: 0, to: most }}
+        y={{ unit, from: low, to: high }}
+        height={150}
       />
     )
   }

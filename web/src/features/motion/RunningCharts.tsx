@@ -1,7 +1,6 @@
-import { ChartFrame } from '../pictures/ChartFrame'
-import type { Curve } from '../pictures/ChartFrame'
+import { Chart } from '../charts/Chart'
+import type { Curve } from '../charts/series'
 import { useLengthScale } from '../../model/useSession'
-import { ticks } from '../strip/geometry'
 import type { SideName } from './useTrain'
 import { SIDES, useTrain } from './useTrain'
 
@@ -27,9 +26,10 @@ export function RunningCharts() {
         {
           name: `${side} ${name}, rigid`,
           points: pairs(x, ideal),
-          className: `${side}-line lobe-beside`,
+          ink: side,
+          beside: true,
         },
-        { name: `${side} ${name}, running`, points: pairs(x, running), className: `${side}-line` },
+        { name: `${side} ${name}, running`, points: pairs(x, running), ink: side },
       ]
     })
   const lift = both('lift', (side) => ({
@@ -44,61 +44,22 @@ export function RunningCharts() {
   const reach = Math.max(...SIDES.flatMap((side) => train[side].cam_deg.map(Math.abs)))
   return (
     <div className="lobes">
-      <RunningChart
-        label="Valve lift, running"
+      <Chart
+        label="Valve lift as it runs; dotted: rigid parts"
         name="running-lift"
         curves={lift}
-        from={-reach}
-        to={reach}
-        xUnit="cam deg"
-        yUnit={scale.unit}
-        caption="Valve lift as it runs; thin and dotted: rigid parts "
+        x={{ unit: 'cam deg', from: -reach, to: reach }}
+        y={{ unit: scale.unit }}
       />
       {durations.some((curve) => curve.points.length > 1) ? (
-        <RunningChart
-          label="Duration over valve lift, running"
+        <Chart
+          label="Duration over valve lift; dotted: rigid parts"
           name="running-duration"
           curves={durations}
-          from={0}
-          xUnit={`valve lift, ${scale.unit}`}
-          yUnit="crank deg"
-          caption="Duration over valve lift; thin and dotted: rigid parts "
+          x={{ unit: `valve lift, ${scale.unit}` }}
+          y={{ unit: 'crank deg' }}
         />
       ) : null}
     </div>
-  )
-}
-
-function RunningChart({
-  label,
-  name,
-  curves,
-  from,
-  to,
-  xUnit,
-  yUnit,
-  caption,
-}: {
-  label: string
-  name: string
-  curves: readonly Curve[]
-  from: number
-  to?: number
-  xUnit: string
-  yUnit: string
-  caption: string
-}) {
-  const points = curves.flatMap((curve) => curve.points)
-  const right = to ?? Math.max(...points.map((point) => point[0]))
-  const most = 1.04 * Math.max(...points.map((point) => point[1]))
-  return (
-    <ChartFrame
-      label={label}
-      name={name}
-      curves={curves}
-      xAxis={{ unit: xUnit, ticks: ticks(from, right, 4), from, to: right }}
-      yAxis={{ unit: yUnit, ticks: ticks(0, most, 4), from: 0, to: most }}
-      caption={caption}
-    />
   )
 }

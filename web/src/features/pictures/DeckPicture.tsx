@@ -1,3 +1,4 @@
+import { TakeSvg } from './TakeSvg'
 import { useSessionPart } from '../../model/useSession'
 
 const WIDTH = 230
@@ -48,7 +49,9 @@ export function DeckPicture() {
           crown {of('piston_volume')?.text ?? ''}
         </text>
       </svg>
-      <figcaption className="quiet">At top dead centre; heights drawn tall.</figcaption>
+      <figcaption className="quiet">
+        At top dead centre; heights drawn tall. <TakeSvg name="deck" />
+      </figcaption>
     </figure>
   )
 }

@@ -1,4 +1,5 @@
 import { useSessionPart } from '../../model/useSession'
+import { TakeSvg } from './TakeSvg'
 import { pulsesOf } from './firing'
 
 const WIDTH = 330
@@ -42,7 +43,9 @@ export function FiringPicture() {
           </g>
         ))}
       </svg>
-      <figcaption className="quiet">Firing order over two turns, by collector.</figcaption>
+      <figcaption className="quiet">
+        Firing order over two turns, by collector. <TakeSvg name="firing-order" />
+      </figcaption>
     </figure>
   )
 }

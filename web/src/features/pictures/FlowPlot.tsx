@@ -1,7 +1,7 @@
 import type { ValveDrawing } from '../../api/client'
 import { useCandidate, useLengthScale, useSessionPart } from '../../model/useSession'
-import { ticks } from '../strip/geometry'
-import { ChartFrame } from './ChartFrame'
+import { Chart } from '../charts/Chart'
+import type { Curve } from '../charts/series'
 
 /** Flow over lift, both directions, with this cam's net lift marked: what is past the knee buys little. */
 export function FlowPlot({ valve, side }: { valve: ValveDrawing; side: 'intake' | 'exhaust' }) {
@@ -16,20 +16,19 @@ export function FlowPlot({ valve, side }: { valve: ValveDrawing; side: 'intake' 
   const net = lift?.state === 'done' ? x(lift[side].net_mm) : undefined
   const line = (points: ValveDrawing['flow']): [number, number][] =>
     points.map((p) => [x(p.lift_mm), y(p.flow_l_per_s)])
-  const curves = [
-    { name: 'in', points: line(valve.flow), className: `${side}-line` },
-    { name: 'reverse', points: line(valve.flow_reverse), className: `${side}-line thin` },
-  ].filter((c) => c.points.length > 0)
-  const most = Math.max(...curves.flatMap((c) => c.points.map((p) => p[1])))
-  const right = Math.max(net ?? 0, ...curves.flatMap((c) => c.points.map((p) => p[0])))
+  const curves: Curve[] = [
+    { name: 'in', points: line(valve.flow), ink: side, marked: true },
+    { name: 'reverse', points: line(valve.flow_reverse), ink: side, beside: true },
+  ]
   return (
-    <ChartFrame
+    <Chart
       label={`${side} flow over valve lift`}
       name={`${side}-flow`}
-      curves={curves}
-      xAxis={{ unit: length.unit, ticks: ticks(0, right, 4), from: 0, to: right * 1.04 }}
-      yAxis={{ unit: flow.unit, ticks: ticks(0, most, 4), from: 0, to: most * 1.08 }}
-      mark={net === undefined ? undefined : { x: net, text: 'net lift' }}
+      curves={curves.filter(({ points }) => points.length > 0)}
+      x={{ unit: length.unit, from: 0 }}
+      y={{ unit: flow.unit, from: 0 }}
+      marks={net === undefined ? [] : [{ x: net, text: 'net lift' }]}
+      height={150}
     />
   )
 }

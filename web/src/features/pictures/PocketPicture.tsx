@@ -1,3 +1,4 @@
+import { TakeSvg } from './TakeSvg'
 import type { DrawingReport, ValveDrawing } from '../../api/client'
 
 type Side = 'intake' | 'exhaust'
@@ -25,7 +26,9 @@ export function PocketPicture({ drawing, side }: { drawing: DrawingReport; side:
           y
         </text>
       </svg>
-      <figcaption className="quiet">Bore from below. Dashed: pocket.</figcaption>
+      <figcaption className="quiet">
+        Bore from below. Dashed: pocket. <TakeSvg name={`${side}-pocket`} />
+      </figcaption>
     </figure>
   )
 }

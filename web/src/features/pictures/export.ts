@@ -18,6 +18,11 @@ export function csvOf(xUnit: string, yUnit: string, curves: readonly Curve[]): s
   return [heading, ...lines, ''].join('\r\n')
 }
 
+/** Rows of texts. Pure. */
+export function csvOfRows(rows: readonly (readonly string[])[]): string {
+  return [...rows.map((row) => row.map(quoted).join(',')), ''].join('\r\n')
+}
+
 /** Columns that share their abscissa. Pure. */
 export function csvOfColumns(
   columns: readonly {

@@ -3,7 +3,14 @@ import type { Group } from '../../model/groups'
 import { fieldsOf } from '../../model/groups'
 import type { FormField, LimitReport } from '../../api/client'
 import { labelOf, spoken } from '../fields/labels'
-import { tightestFirst } from '../margins/order'
+import { tightestFirst, wordOf } from '../margins/order'
+import { EngineAnswer } from '../engine/EngineAnswer'
+import '../order/order.css'
+import { Lobes } from '../order/OrderTables'
+import { useOrder } from '../order/useOrder'
+import { TorqueChart } from '../torque/TorqueChart'
+import { useShownCurve } from '../torque/useCurve'
+import { useScales } from '../torque/useScales'
 import { useCandidate, useSessionPart } from '../../model/useSession'
 import { Strip } from '../strip/Strip'
 import { useStripView } from '../strip/useStripView'
@@ -26,7 +33,9 @@ export function BuildSheet({ steps, onClose }: SheetProps) {
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const summary = useSessionPart((state) => state.summary)
   const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
+  const beside = useSessionPart((state) => state.answer?.beside)
   const strip = useStripView('sheet', true)
+  const order = useOrder()
   if (!candidate || !fields) return null
   return (
     <article className="sheet">
@@ -41,7 +50,16 @@ export function BuildSheet({ steps, onClose }: SheetProps) {
         {candidate.name}. Revision {summary.revision}
         {unsaved ? ', with edits that are not saved' : ''}, {new Date().toLocaleDateString()}.
       </p>
-      <Strip view={strip} />
+      <EngineAnswer />
+      {order.data ? <Lobes order={order.data} /> : null}
+      <div className="sheet-strip">
+        <Strip view={strip} sized={false} />
+        <p className="quiet">
+          Depth below the closed valve; solid: intake, dashed: exhaust, thin: running lift
+          {beside ? `, dotted: ${beside.name}` : ''}.
+        </p>
+      </div>
+      <Curve />
       <h2>Margins</h2>
       <MarginTable limits={tightestFirst(candidate.limits)} />
       {steps.map((step) =>
@@ -70,6 +88,24 @@ export function BuildSheet({ steps, onClose }: SheetProps) {
   )
 }
 
+/** Torque and power, where they are computed. */
+function Curve() {
+  const shown = useShownCurve(undefined)
+  const scales = useScales()
+  if (!shown.curve || !scales) {
+    return (
+      <p className="quiet">
+        {shown.failed ? `No torque curve: ${shown.failed.reason}.` : `Torque: ${shown.doing}…`}
+      </p>
+    )
+  }
+  return (
+    <TorqueChart curve={shown.curve} before={undefined} others={NONE} scales={scales} at={-1} />
+  )
+}
+
+const NONE: readonly never[] = []
+
 function MarginTable({ limits }: { limits: readonly LimitReport[] }) {
   const system = useSessionPart((state) => state.system)
   return (
@@ -87,7 +123,7 @@ function MarginTable({ limits }: { limits: readonly LimitReport[] }) {
         {limits.map((limit) => (
           <tr key={`${limit.id}${limit.side ?? ''}`}>
             <th scope="row">{limit.title}</th>
-            <td>{limit.shown?.need[system] ?? ''}</td>
+            <td>{limit.shown ? `${wordOf(limit.need)} ${limit.shown.need[system]}` : ''}</td>
             <td>{limit.shown?.have[system] ?? 'unknown'}</td>
             <td>{limit.shown?.margin[system] ?? ''}</td>
             <td className={limit.verdict}>{limit.verdict}</td>

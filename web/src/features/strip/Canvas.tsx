@@ -1,4 +1,5 @@
-import { useLayoutEffect, useRef, useSyncExternalStore } from 'react'
+import { useLayoutEffect, useRef } from 'react'
+import { useLook } from '../../model/useLook'
 import type { Ink } from './paint'
 import { inkOf } from './paint'
 
@@ -13,7 +14,7 @@ interface Props {
 /** A picture that changes with every step of a drag: pixels cost the page no layout. */
 export function Canvas({ width, height, label, paint }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const look = useSyncExternalStore(watchLook, readLook)
+  const look = useLook()
   useLayoutEffect(() => {
     const element = canvas.current
     const pen = element?.getContext('2d')
@@ -28,21 +29,6 @@ export function Canvas({ width, height, label, paint }: Props) {
     paint(pen, inkFor(look))
   }, [width, height, look, paint])
   return <canvas ref={canvas} style={{ width, height }} role="img" aria-label={label} />
-}
-
-/** Light or dark, and whether the shipped font has come: both change every picture. */
-function readLook(): string {
-  return `${document.documentElement.dataset['theme'] ?? ''} ${document.fonts.status}`
-}
-
-function watchLook(changed: () => void): () => void {
-  const themes = new MutationObserver(changed)
-  themes.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
-  document.fonts.addEventListener('loadingdone', changed)
-  return () => {
-    themes.disconnect()
-    document.fonts.removeEventListener('loadingdone', changed)
-  }
 }
 
 let kept: { look: string; ink: Ink } | undefined

@@ -19,13 +19,19 @@ import { TraceStrip } from './TraceStrip'
 import { traceOf } from './traces'
 import { useScrubGestures } from './useScrubGestures'
 import type { StripView } from './useStripView'
-import { useWidth } from './useWidth'
+import { useWidth } from '../../model/useWidth'
 
 const TALL = { height: 226, left: 46, right: 14, top: 26, bottom: 22 }
 const SLIM = { height: 68, left: 8, right: 8, top: 5, bottom: 5 }
 
+interface Props {
+  readonly view: StripView
+  /** Whether its height can be chosen; on paper it cannot. */
+  readonly sized?: boolean
+}
+
 /** The hanging strip: depth below the closed valve over one cycle of the crank, tall or slim. */
-export function Strip({ view }: { view: StripView }) {
+export function Strip({ view, sized = true }: Props) {
   const candidate = useCandidate()
   const handles = useSessionPart((state) => state.answer?.handles)
   const holder = useRef<HTMLDivElement>(null)
@@ -53,7 +59,7 @@ export function Strip({ view }: { view: StripView }) {
   const gestures = useScrubGestures(frame, (centre, factor) => {
     onZoom((now) => zoomed(now, centre, factor))
   })
-  const size = (
+  const size = sized ? (
     <Button
       size="small"
       type="text"
@@ -64,7 +70,7 @@ export function Strip({ view }: { view: StripView }) {
     >
       {tall ? 'slim strip' : 'tall strip'}
     </Button>
-  )
+  ) : null
   return (
     <section
       className={`panel strip ${tall ? 'tall' : 'slim'}`}

@@ -1,6 +1,6 @@
 import { useSessionPart } from '../../model/useSession'
 import { COLUMNS } from './columns'
-import type { OtherCurve } from './TorqueChart'
+import type { OtherCurve } from './chart'
 import { inSentence } from '../fields/labels'
 
 /** Boost and drive pressure of every level over speed, beside the torque they make. */

@@ -1,8 +1,6 @@
 import { Select } from 'antd'
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { Needs } from '../fields/Needs'
-import { useSessionPart } from '../../model/useSession'
-import type { Scales } from './chart'
 import { BoostTable } from './BoostTable'
 import { ComputedLimits } from './ComputedLimits'
 import { Cycle } from './Cycle'
@@ -13,6 +11,7 @@ import { nearest, useSpeed } from './speed'
 import { SpeedTable } from './SpeedTable'
 import { TorqueChart } from './TorqueChart'
 import { useShownCurve } from './useCurve'
+import { useScales } from './useScales'
 import { useOtherLevels, useOthers } from './useOthers'
 
 /** Torque and power of the candidate in view, others beside it, and one cycle at the speed looked at. */
@@ -106,15 +105,4 @@ export function TorqueStep() {
       </p>
     </>
   )
-}
-
-function useScales(): Scales | undefined {
-  const scales = useSessionPart((state) => state.answer?.analysis.scales)
-  const system = useSessionPart((state) => state.system)
-  return useMemo(() => {
-    if (!scales) return undefined
-    return system === 'inch'
-      ? { torque: scales.torque_inch, power: scales.power_inch }
-      : { torque: scales.torque_metric, power: scales.power_metric }
-  }, [scales, system])
 }

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { CurveReport } from '../../api/client'
-import { bandOf, frameOf, lineOf, rpmOf, spanOf, xOf, yOf } from './chart'
+import { pictureOf, powerOf, torqueOf } from './chart'
 import { nearest } from './speed'
 
 const curve = {
@@ -8,30 +8,47 @@ const curve = {
   band_rpm: [2000, 4000],
   torque_nm: [400, 500, 450],
   power_kw: [84, 157, 188],
-  pulled: [],
+  pulled: [[2500, 460]],
   error_share: [0.2, 0.1, 0.05],
+  peak_wanted_rpm: 3800,
+  shift_rpm: null,
 } as unknown as CurveReport
 const scale = { unit: '', factor: 1, offset: 0, decimals: 0 }
-const frame = frameOf([curve], { torque: scale, power: { ...scale, factor: 1e3 } }, 800, 300)
+const scales = { torque: { ...scale, factor: 2 }, power: { ...scale, factor: 1e3 } }
 
-test('axes end on round values that hold the curve with its error', () => {
-  expect(frame.torque.least).toBeLessThanOrEqual(320)
-  expect(frame.torque.most).toBeGreaterThanOrEqual(550)
-  expect(frame.torque.most % 10).toBe(0)
-  expect(spanOf([0, 1]).least).toBe(0)
+test('torque and power are shown in their units over the computed speeds', () => {
+  expect(torqueOf(curve, scales)).toEqual([
+    [2000, 200],
+    [3000, 250],
+    [4000, 225],
+  ])
+  expect(powerOf(curve, scales)[2]).toEqual([4000, 188])
 })
 
-test('a speed and its place in the picture belong together', () => {
-  expect(rpmOf(frame, xOf(frame, 3100))).toBeCloseTo(3100, 9)
-  expect(yOf(frame, frame.torque.most, frame.torque)).toBe(frame.top)
+test('the picture has the band of the plan, the error on both sides, the others and the pull, each by its name', () => {
+  const { curves, bands, stretches, marks } = pictureOf(
+    curve,
+    curve,
+    [{ name: 'B', curve }],
+    scales,
+  )
+  const [upper, lower] = bands[0]?.between ?? [0, 0]
+  expect(curves[upper]?.points[0]).toEqual([2000, 240])
+  expect(curves[lower]?.points[0]).toEqual([2000, 160])
+  expect(curves.filter(({ quiet }) => !quiet).map(({ name }) => name)).toEqual([
+    'torque',
+    'power',
+    'before, torque',
+    'before, power',
+    'B torque',
+    'B power',
+    'measured torque',
+  ])
+  expect(stretches).toEqual([{ from: 2000, to: 4000, kind: 'wanted' }])
+  expect(marks).toEqual([{ x: 3800, text: 'power peak wanted' }])
 })
 
-test('a line has a point for every speed and the error band goes there and back', () => {
-  expect(lineOf(frame, curve.speed_rpm, curve.torque_nm, frame.torque).split('L')).toHaveLength(3)
-  expect(bandOf(frame, curve, scale).split('L')).toHaveLength(6)
-})
-
-test('the speed looked at is the nearest computed one, and that of the power peak at first', () => {
-  expect(nearest(curve.speed_rpm, 3400, 4000)).toBe(1)
-  expect(nearest(curve.speed_rpm, 0, 3900)).toBe(2)
+test('the speed nearest to the chosen one is looked at, the power peak when none is', () => {
+  expect(nearest([2000, 3000, 4000], 3400, 4000)).toBe(1)
+  expect(nearest([2000, 3000, 4000], 0, 4000)).toBe(2)
 })

@@ -1,116 +1,85 @@
 import type { CurveReport, Scale } from '../../api/client'
-import { ticks } from '../strip/geometry'
-
-/** Where speeds, torques and powers stand in the picture. */
-export interface TorqueFrame {
-  readonly width: number
-  readonly height: number
-  readonly left: number
-  readonly right: number
-  readonly top: number
-  readonly bottom: number
-  readonly from: number
-  readonly to: number
-  /** Ends of the axes, in shown units. */
-  readonly torque: Span
-  readonly power: Span
-}
-
-interface Span {
-  readonly least: number
-  readonly most: number
-}
+import type { Band, Curve, Ink, Mark, Stretch } from '../charts/series'
 
 export interface Scales {
   readonly torque: Scale
   readonly power: Scale
 }
 
-/** Round ends that hold every curve; neighbouring curves of a drag keep the same. Pure. */
-export function frameOf(
-  curves: readonly CurveReport[],
-  scales: Scales,
-  width: number,
-  height: number,
-): TorqueFrame {
-  const speeds = curves.flatMap((curve) => [...curve.speed_rpm, ...curve.band_rpm])
-  const edge = (sign: number) =>
-    curves.flatMap((curve) =>
-      curve.torque_nm.map(
-        (nm, i) => (nm * (1 + sign * (curve.error_share[i] ?? 0))) / scales.torque.factor,
-      ),
-    )
-  const power = curves.flatMap((curve) =>
-    curve.power_kw.map((kw) => (kw * 1e3) / scales.power.factor),
-  )
-  return {
-    width,
-    height,
-    left: 48,
-    right: 48,
-    top: 18,
-    bottom: 28,
-    from: Math.min(...speeds),
-    to: Math.max(...speeds),
-    torque: spanOf([
-      ...edge(1),
-      ...edge(-1),
-      ...curves.flatMap((curve) => curve.pulled.map(([, nm = 0]) => nm / scales.torque.factor)),
+export interface OtherCurve {
+  readonly name: string
+  readonly curve: CurveReport
+}
+
+const INKS: readonly Ink[] = ['two', 'plain', 'exhaust']
+
+/** Torque and power of a curve over its speeds, as shown. Pure. */
+export function torqueOf(curve: CurveReport, scales: Scales): [number, number][] {
+  return curve.speed_rpm.map((rpm, i) => [rpm, (curve.torque_nm[i] ?? 0) / scales.torque.factor])
+}
+
+export function powerOf(curve: CurveReport, scales: Scales): [number, number][] {
+  return curve.speed_rpm.map((rpm, i) => [
+    rpm,
+    ((curve.power_kw[i] ?? 0) * 1e3) / scales.power.factor,
+  ])
+}
+
+/** A curve with the edges of what it may be off by, and the area between them. Pure. */
+function bandOf(curve: CurveReport, scales: Scales): Curve[] {
+  const edge = (name: string, sign: number): Curve => ({
+    name,
+    points: torqueOf(curve, scales).map(([rpm, torque], i) => [
+      rpm,
+      torque * (1 + sign * (curve.error_share[i] ?? 0)),
     ]),
-    power: spanOf(power),
-  }
+    ink: 'one',
+    quiet: true,
+  })
+  return [edge('at most', 1), edge('at least', -1)]
 }
 
-/** Round ends around some values: below the least only as far as it needs, to see what a degree does. Pure. */
-export function spanOf(values: readonly number[]): Span {
-  const [low, high] = [Math.min(...values), Math.max(...values)]
-  const [first = 0, second = 1] = ticks(0, Math.max(1, high - Math.max(0, 0.85 * low)), 6)
-  const step = second - first
+export interface TorquePicture {
+  readonly curves: readonly Curve[]
+  readonly bands: readonly Band[]
+  readonly stretches: readonly Stretch[]
+  readonly marks: readonly Mark[]
+}
+
+/** Everything of the picture: what the plan wants, the error to expect, the curve, others, the curve before, a pull. Pure. */
+export function pictureOf(
+  curve: CurveReport,
+  before: CurveReport | undefined,
+  others: readonly OtherCurve[],
+  scales: Scales,
+): TorquePicture {
+  const pair = (of: CurveReport, name: string, more: Pick<Curve, 'ink' | 'beside'>): Curve[] => [
+    { name: `${name}torque`, points: torqueOf(of, scales), ...more },
+    { name: `${name}power`, points: powerOf(of, scales), right: true, ...more },
+  ]
+  const [from = 0, to = 0] = curve.band_rpm
+  const pulled = curve.pulled.map(([rpm = 0, nm = 0]): [number, number] => [
+    rpm,
+    nm / scales.torque.factor,
+  ])
+  const curves: Curve[] = [
+    ...bandOf(curve, scales),
+    { name: 'torque', points: torqueOf(curve, scales), ink: 'one', marked: true },
+    { name: 'power', points: powerOf(curve, scales), ink: 'three', right: true },
+    ...(before ? pair(before, 'before, ', { ink: 'one', beside: true }) : []),
+    ...others.flatMap(({ name, curve: other }, place) =>
+      pair(other, `${name} `, { ink: INKS[place % INKS.length] ?? 'plain' }),
+    ),
+    ...(pulled.length > 0
+      ? [{ name: 'measured torque', points: pulled, ink: 'pulled', dots: true } as const]
+      : []),
+  ]
+  const mark = (x: number | null | undefined, text: string): Mark[] =>
+    typeof x === 'number' ? [{ x, text }] : []
   return {
-    least: Math.floor(Math.min(low, 0.97 * low) / step) * step,
-    most: Math.ceil((high + 0.02 * Math.abs(high)) / step) * step,
+    curves,
+    bands: [{ between: [0, 1], ink: 'one' }],
+    stretches: [{ from, to, kind: 'wanted' }],
+    marks: [...mark(curve.peak_wanted_rpm, 'power peak wanted'), ...mark(curve.shift_rpm, 'shift')],
   }
-}
-
-export function xOf(frame: TorqueFrame, rpm: number): number {
-  return (
-    frame.left +
-    ((rpm - frame.from) / Math.max(1, frame.to - frame.from)) *
-      (frame.width - frame.left - frame.right)
-  )
-}
-
-export function rpmOf(frame: TorqueFrame, x: number): number {
-  return (
-    frame.from +
-    ((x - frame.left) / (frame.width - frame.left - frame.right)) * (frame.to - frame.from)
-  )
-}
-
-export function yOf(frame: TorqueFrame, value: number, span: Span): number {
-  return (
-    frame.height -
-    frame.bottom -
-    ((value - span.least) / (span.most - span.least)) * (frame.height - frame.top - frame.bottom)
-  )
-}
-
-/** The line of one column over speed. Pure. */
-export function lineOf(
-  frame: TorqueFrame,
-  speeds: readonly number[],
-  values: readonly number[],
-  span: Span,
-): string {
-  return `M${speeds.map((rpm, i) => `${xOf(frame, rpm).toFixed(1)},${yOf(frame, values[i] ?? 0, span).toFixed(1)}`).join('L')}`
-}
-
-/** The area within the error of a torque curve. Pure. */
-export function bandOf(frame: TorqueFrame, curve: CurveReport, torque: Scale): string {
-  const shown = curve.torque_nm.map((nm) => nm / torque.factor)
-  const edge = (sign: number) =>
-    shown.map((value, i) => value * (1 + sign * (curve.error_share[i] ?? 0)))
-  const upper = lineOf(frame, curve.speed_rpm, edge(1), frame.torque)
-  const lower = lineOf(frame, [...curve.speed_rpm].reverse(), edge(-1).reverse(), frame.torque)
-  return `${upper}L${lower.slice(1)}Z`
 }

@@ -1,7 +1,7 @@
 import { useQueries } from '@tanstack/react-query'
 import type { CurveLine, CurveReport, CurveRequest } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
-import type { OtherCurve } from './TorqueChart'
+import type { OtherCurve } from './chart'
 import { curveOf } from './useCurve'
 import { jobQuery } from '../../model/useJob'
 

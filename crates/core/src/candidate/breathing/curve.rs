@@ -74,6 +74,10 @@ pub fn report(
         average_torque_nm: over_band(&speed, &torque, breathing.band),
         average_power_kw: over_band(&speed, &power, breathing.band),
         standard_air: corrections(breathing, samples, peak_power_kw),
+        difference_share: speed
+            .iter()
+            .map(|rpm| DIFFERENCE.0 + DIFFERENCE.1 * error_share(breathing, *rpm, rpm / peak_power_rpm))
+            .collect(),
         error_share: speed.iter().map(|rpm| error_share(breathing, *rpm, rpm / peak_power_rpm)).collect(),
         calibrated: breathing.calibration.is_some(),
         error_band: error_words(breathing),
@@ -106,6 +110,10 @@ pub fn trace(breathing: &Breathing, sample: &Sample) -> TraceReport {
         crank_deg,
     }
 }
+
+/// What a difference between two candidates of one engine may be off by: what a draft's cells leave, share of torque, and
+/// the part of the model's error that two candidates do not have in common (assumed).
+const DIFFERENCE: (f64, f64) = (0.004, 0.1);
 
 /// What may be claimed at a speed: within the speeds of a pull twice the error that was left, at least two per cent; outside
 /// them what holds without one.

@@ -73,7 +73,7 @@ const FIELDS: &[Field] = &[
     ),
     quantity(
         "piston_volume",
-        "Piston volume (dish +, dome -)",
+        "Piston volume, dish +",
         Volume,
         ("-120 cc", "400 cc"),
         "Positive when the crown adds volume (dish, pockets), negative for a dome.",

@@ -1,0 +1,297 @@
+//! The order card: everything a grinder asks for, as asked, as to be ground and as it will run; parts and what to watch.
+
+use super::analyze::{PartName, Request, analyze};
+use crate::build::Build;
+use crate::candidate::{Resolved, Stages};
+use crate::document::{Fault, Ledger, Side, in_a_sentence, unknown_candidate};
+use crate::given::{Given, Of, Source};
+use crate::quantity::{Dimension, Money, Shown, UnitSystem, shown};
+use crate::report::{CandidateReport, Named, OrderCard, OrderFact, OrderLine, OrderPart, OrderReport, SideTiming};
+use crate::words::LifterKind;
+
+/// A dead centre an event is quoted from: its words before and after, and whether the figure counts before it.
+#[derive(Clone, Copy)]
+struct Reference(&'static str, bool);
+
+/// Facts about the cam beside its lobes: the object, the key, what the line is called; a grinder asks for each.
+const ASKED: [(Of, &str, &str); 14] = [
+    (Of::Cam, "base_circle_diameter", "Base circle"),
+    (Of::Cam, "core_material", "Core"),
+    (Of::Cam, "ground_for", "Ground for"),
+    (Of::Cam, "bearing_diameter", "Smallest bearing"),
+    (Of::Cam, "snout", "Snout"),
+    (Of::Cam, "gear", "Its gear"),
+    (Of::Engine, "distributor_gear", "Runs with"),
+    (Of::Engine, "cam_drive", "Driven by"),
+    (Of::Engine, "layout", "Engine"),
+    (Of::Lifter, "kind", "Lifter"),
+    (Of::Lifter, "variant", "Variant"),
+    (Of::Lifter, "lash", "Lash, hot"),
+    (Of::Lifter, "preload", "Preload"),
+    (Of::Rocker, "ratio", "Rocker ratio"),
+];
+
+/// The order card of the candidate `id`.
+///
+/// # Errors
+/// There is no such candidate.
+pub fn order_card(build: &Build, id: &str, stages: &Stages) -> Result<OrderCard, Fault> {
+    let asked = Request::of(Some(id.to_owned()), vec![PartName::Timing, PartName::Lift, PartName::Train]);
+    let analysis = analyze(build, &asked, stages)?;
+    let report = analysis.candidates.first().ok_or_else(|| unknown_candidate("candidate", id, &[]))?;
+    let views = build.candidates();
+    let view = views.iter().find(|view| view.id == id).ok_or_else(|| unknown_candidate("candidate", id, &views))?;
+    let ledger = Ledger::default();
+    let source = Source::new(view, &ledger);
+    let resolved = Resolved::new(Given::read(&source), stages);
+    let (facts, missing) = facts(&resolved, &source, report);
+    let parts = parts(&source);
+    Ok(OrderCard {
+        build: build.name().to_owned(),
+        candidate: view.name.clone(),
+        lines: Side::BOTH.into_iter().flat_map(|side| lines(report, side)).collect(),
+        facts,
+        missing,
+        parts,
+        total: total(&resolved.given),
+        checklist: checklist(&resolved),
+        cautions: cautions(&resolved),
+    })
+}
+
+/// What the parts of a candidate cost; `None` where no price is given.
+pub fn money(build: &Build, id: &str) -> Option<Shown> {
+    let views = build.candidates();
+    let view = views.iter().find(|view| view.id == id)?;
+    total(&Given::read(&Source::new(view, &Ledger::default())))
+}
+
+fn total(given: &Given) -> Option<Shown> {
+    let sum: f64 = given.prices.iter().map(|price| price.amount.si()).sum();
+    (!given.prices.is_empty()).then(|| shown(sum, Dimension::Money))
+}
+
+/// What is asked, to be ground and running, of one lobe.
+fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
+    let Some(timing) = report.timing.done() else { return Vec::new() };
+    let own = if side == Side::Intake { &timing.intake } else { &timing.exhaust };
+    let train = report.train.done().map(|train| if side == Side::Intake { &train.intake } else { &train.exhaust });
+    let order = train.and_then(|train| train.order.as_ref());
+    let mut lines: Vec<OrderLine> = events(own, order, side).collect();
+    for (height, deg) in
+        [(".006", Some(own.duration_006_deg)), (".050", Some(own.duration_050_deg)), (".200", own.duration_200_deg)]
+    {
+        let Some(asked) = deg else { continue };
+        let check = order.and_then(|order| at_height(order, height));
+        lines.push(OrderLine {
+            side,
+            label: format!("Duration at {height}"),
+            asked: degrees(asked),
+            ground: check.map(|check| degrees(check.order_deg)),
+            running: check.and_then(|check| check.running_deg).map(degrees),
+        });
+    }
+    if let Some(train) = train {
+        let budget = &train.budget;
+        let lobe = budget.first().map(|step| step.shown.clone());
+        lines.extend(lobe.map(|asked| OrderLine {
+            side,
+            label: "Lobe lift".to_owned(),
+            asked,
+            ground: order.map(|order| order.lobe_lift.clone()),
+            running: None,
+        }));
+        let net = report.lift.done().map(|lift| if side == Side::Intake { &lift.intake } else { &lift.exhaust });
+        lines.extend(net.map(|lift| OrderLine {
+            side,
+            label: "Valve lift".to_owned(),
+            asked: shown(lift.gross_mm * 1e-3, Dimension::Length),
+            ground: None,
+            running: budget.last().map(|step| step.shown.clone()),
+        }));
+    }
+    lines.push(OrderLine {
+        side,
+        label: "Centreline".to_owned(),
+        asked: degrees(own.centreline_deg),
+        ground: None,
+        running: None,
+    });
+    lines
+}
+
+/// The four events of a lobe. What compensation adds to a duration is half on each flank: the centre stays.
+fn events<'a>(own: &'a SideTiming, order: Option<&'a OrderReport>, side: Side) -> impl Iterator<Item = OrderLine> + 'a {
+    let (opens, closes) = match side {
+        Side::Intake => (Reference("TDC", true), Reference("BDC", false)),
+        Side::Exhaust => (Reference("BDC", true), Reference("TDC", false)),
+    };
+    let rows = [
+        ("Opens", ".006", own.opens_006_deg, opens),
+        ("Closes", ".006", own.closes_006_deg, closes),
+        ("Opens", ".050", own.opens_050_deg, opens),
+        ("Closes", ".050", own.closes_050_deg, closes),
+    ];
+    rows.into_iter().map(move |(word, height, asked, reference)| {
+        let more =
+            order.and_then(|order| at_height(order, height)).map(|check| 0.5 * (check.order_deg - check.card_deg));
+        OrderLine {
+            side,
+            label: format!("{word} at {height}"),
+            asked: event(asked, reference),
+            ground: more.map(|more| event(asked + more, reference)),
+            running: None,
+        }
+    })
+}
+
+fn at_height<'a>(order: &'a OrderReport, height: &str) -> Option<&'a crate::report::OrderCheck> {
+    order.checks.iter().find(|check| check.height.inch.starts_with(height))
+}
+
+/// An event as cards quote it: never a minus, but before or after its dead centre.
+fn event(deg: f64, Reference(centre, counts_before): Reference) -> Shown {
+    let before = (deg >= 0.0) == counts_before;
+    let word = if before { "before" } else { "after" };
+    same(format!("{:.1} deg {word} {centre}", deg.abs()))
+}
+
+fn degrees(deg: f64) -> Shown {
+    same(format!("{deg:.1} deg"))
+}
+
+fn same(text: String) -> Shown {
+    Shown { inch: text.clone(), metric: text }
+}
+
+/// What the grinder asks beside the lobes, and what of it nobody gave.
+fn facts(resolved: &Resolved, source: &Source<'_>, report: &CandidateReport) -> (Vec<OrderFact>, Vec<Named>) {
+    let mut facts = Vec::new();
+    let mut missing = Vec::new();
+    if let Some(timing) = report.timing.done() {
+        for (label, deg) in [
+            ("Lobe separation", timing.lobe_separation_deg),
+            ("Advance ground in", timing.advance_deg),
+            ("Overlap at .050", timing.overlap_050_deg),
+            ("Overlap at .006", timing.overlap_006_deg),
+        ] {
+            facts.push(OrderFact { label: label.to_owned(), value: degrees(deg), assumed: false });
+        }
+    }
+    let solid = resolved.train(Side::Intake).lifter.kind.is_some_and(LifterKind::is_solid);
+    for (of, key, label) in ASKED {
+        if (key == "lash" && !solid) || (matches!(key, "preload" | "variant") && solid) {
+            continue;
+        }
+        let [intake, exhaust] = Side::BOTH.map(|side| source.node(of, side));
+        if !intake.stands(key) {
+            missing.push(Named { field: intake.path_of(key), label: label.to_owned() });
+            continue;
+        }
+        let [one, other] = [intake.input(key), exhaust.input(key)];
+        let text = |text: &str| text.replace('_', " ");
+        let value = if one.value == other.value {
+            text(&one.value)
+        } else {
+            format!("{} intake, {} exhaust", text(&one.value), text(&other.value))
+        };
+        let assumed = one.origin == crate::document::Origin::Assumed;
+        facts.push(OrderFact { label: label.to_owned(), value: same(value), assumed });
+    }
+    match resolved.given.engine.firing_order.as_deref() {
+        Some(order) => {
+            let order: Vec<String> = order.iter().map(|cylinder| format!("{cylinder:.0}")).collect();
+            facts.push(OrderFact { label: "Firing order".to_owned(), value: same(order.join(" ")), assumed: false });
+        }
+        None => missing.push(Named { field: "engine.firing_order".to_owned(), label: "Firing order".to_owned() }),
+    }
+    (facts, missing)
+}
+
+/// What is bought with it, each once, with its price.
+fn parts(source: &Source<'_>) -> Vec<OrderPart> {
+    let mut found: Vec<OrderPart> = Vec::new();
+    for of in [Of::Cam, Of::Lifter, Of::Pushrod, Of::Rocker, Of::Valve, Of::Retainer, Of::Spring] {
+        for side in Side::BOTH {
+            let node = source.node(of, side);
+            let Some(name) = node.word("part") else { continue };
+            let part = OrderPart {
+                kind: in_a_sentence(&format!("{of:?}")),
+                name: name.to_owned(),
+                price: node.quantity::<Money>("price").map(|price| shown(price.si(), Dimension::Money)),
+            };
+            if !found.contains(&part) {
+                found.push(part);
+            }
+        }
+    }
+    found
+}
+
+/// What to do when it comes, in order (common practice, no source).
+fn checklist(resolved: &Resolved) -> Vec<String> {
+    let lifter = resolved.train(Side::Intake).lifter.kind;
+    let roller = lifter.is_some_and(LifterKind::is_roller);
+    let mut list = vec![
+        "Hold the cam's own card against this order before it goes in: lobe lifts by dial or caliper, durations and centreline by the wheel.".to_owned(),
+        "Lifter bores clean; every lifter falls through its bore by hand.".to_owned(),
+        "Put it in with a long handle bolt; oil the drive gear; leave the gears loose until it is phased.".to_owned(),
+        "Degree it in before pushrods are measured; then measure pushrod length with a checking pushrod.".to_owned(),
+        "Piston to valve by dial with light springs on both sides of overlap, clay for the pocket's wall.".to_owned(),
+    ];
+    if roller {
+        list.push("Link bars or trays the right way round; wheels in line with their lobes.".to_owned());
+    }
+    if lifter.is_some_and(LifterKind::is_solid) {
+        list.push("Set lash cold by what heat adds, and again hot after the first run.".to_owned());
+    }
+    list
+}
+
+fn cautions(resolved: &Resolved) -> Vec<String> {
+    let mut list = vec![
+        "Compressed springs injure: a proper compressor, eye protection.".to_owned(),
+        "Turn the engine by hand only, plugs or injectors out, while clearances are checked.".to_owned(),
+    ];
+    if resolved.train(Side::Intake).lifter.kind.is_some_and(LifterKind::is_flat) {
+        list.push("Flat lifters: new ones on a new cam, reduced spring load, the right oil, no idling; a lobe can be lost in minutes.".to_owned());
+    }
+    list.push(
+        "Changing the camshaft of a road vehicle can be unlawful: check local rules, use licensed professionals."
+            .to_owned(),
+    );
+    list.push("Makers may add for flex themselves: say whether figures are at lobe or valve, and whether compensation is in them.".to_owned());
+    list
+}
+
+/// The card as a sheet of five columns, for whoever keeps orders in a spreadsheet.
+///
+/// # Errors
+/// Never for text in memory; the writer's own error is passed on.
+pub fn order_csv(card: &OrderCard, system: UnitSystem) -> Result<String, csv::Error> {
+    let say = |shown: &Shown| match system {
+        UnitSystem::Inch => shown.inch.clone(),
+        UnitSystem::Metric => shown.metric.clone(),
+    };
+    let or_nothing = |shown: &Option<Shown>| shown.as_ref().map(say).unwrap_or_default();
+    let mut sheet = csv::Writer::from_writer(Vec::new());
+    sheet.write_record(["what", "side", "asked", "to be ground", "running"])?;
+    for line in &card.lines {
+        let side = line.side.key();
+        sheet.write_record([
+            &line.label,
+            side,
+            &say(&line.asked),
+            &or_nothing(&line.ground),
+            &or_nothing(&line.running),
+        ])?;
+    }
+    for fact in &card.facts {
+        sheet.write_record([fact.label.as_str(), "", &say(&fact.value), "", ""])?;
+    }
+    for part in &card.parts {
+        sheet.write_record([part.kind.as_str(), "", &part.name, "", &or_nothing(&part.price)])?;
+    }
+    let bytes = sheet.into_inner().map_err(|error| error.into_error())?;
+    Ok(String::from_utf8_lossy(&bytes).into_owned())
+}

@@ -1,0 +1,116 @@
+//! The order card against hand arithmetic: what a grinder would check with a pencil before he cuts.
+
+use crate::support::DEMOS;
+use crate::worked_example::EXAMPLE;
+use upper_lobe_core::analysis::{Build, OrderCard, Side, Stages, UnitSystem, order_card, order_csv};
+
+fn card(document: &str, candidate: &str) -> OrderCard {
+    let build = Build::read(document).expect("a good document");
+    order_card(&build, candidate, &Stages::default()).expect("such a candidate")
+}
+
+fn asked(card: &OrderCard, side: Side, label: &str) -> String {
+    let line = card.lines.iter().find(|line| line.side == side && line.label == label);
+    line.unwrap_or_else(|| panic!("no {label}")).asked.inch.clone()
+}
+
+/// An event as a signed figure from its dead centre: before counts positive for openings, after for closings.
+fn signed(text: &str, counts_before: bool) -> f64 {
+    let deg: f64 = text.split(' ').next().unwrap().parse().unwrap();
+    if text.contains("before") == counts_before { deg } else { -deg }
+}
+
+fn degrees(text: &str) -> f64 {
+    text.trim_end_matches(" deg").parse().unwrap()
+}
+
+fn fact(card: &OrderCard, label: &str) -> f64 {
+    degrees(&card.facts.iter().find(|fact| fact.label == label).unwrap().value.inch)
+}
+
+#[test]
+fn the_worked_example_is_ordered_as_its_card_reads() {
+    let card = card(EXAMPLE, "a");
+    for (side, label, text) in [
+        (Side::Intake, "Opens at .006", "26.0 deg before TDC"),
+        (Side::Intake, "Closes at .006", "62.0 deg after BDC"),
+        (Side::Intake, "Opens at .050", "0.0 deg before TDC"),
+        (Side::Intake, "Closes at .050", "36.0 deg after BDC"),
+        (Side::Exhaust, "Opens at .006", "74.0 deg before BDC"),
+        (Side::Exhaust, "Closes at .006", "22.0 deg after TDC"),
+        (Side::Exhaust, "Opens at .050", "48.0 deg before BDC"),
+        (Side::Exhaust, "Closes at .050", "4.0 deg before TDC"),
+        (Side::Intake, "Lobe lift", ".330 in"),
+    ] {
+        assert_eq!(asked(&card, side, label), text, "{label}");
+    }
+    // .330 x 1.65 = .5445, .335 x 1.65 = .55275.
+    assert!([".544 in", ".545 in"].contains(&asked(&card, Side::Intake, "Valve lift").as_str()));
+    assert_eq!(asked(&card, Side::Exhaust, "Valve lift"), ".553 in");
+    assert!((fact(&card, "Overlap at .050") - -4.0).abs() < 0.05);
+    assert!((fact(&card, "Advance ground in") - 4.0).abs() < 0.05);
+}
+
+/// Handbook arithmetic of a cam card [duration = opening + closing + 180; centreline = half the duration less the opening;
+/// separation = mean of the centrelines; overlap = intake opening + exhaust closing; any camshaft handbook, from memory].
+#[test]
+fn every_order_closes_by_the_arithmetic_of_a_card() {
+    for document in DEMOS {
+        for id in ["a", "b", "c"] {
+            let card = card(document, id);
+            let intake = |label: &str| asked(&card, Side::Intake, label);
+            let exhaust = |label: &str| asked(&card, Side::Exhaust, label);
+            for height in [".006", ".050"] {
+                let at = |word: &str| format!("{word} at {height}");
+                let (io, ic) = (signed(&intake(&at("Opens")), true), signed(&intake(&at("Closes")), false));
+                let (eo, ec) = (signed(&exhaust(&at("Opens")), true), signed(&exhaust(&at("Closes")), false));
+                assert!((io + ic + 180.0 - degrees(&intake(&at("Duration")))).abs() < 0.16, "{id} {height}");
+                assert!((eo + ec + 180.0 - degrees(&exhaust(&at("Duration")))).abs() < 0.16, "{id} {height}");
+                assert!((io + ec - fact(&card, &at("Overlap"))).abs() < 0.16, "{id} {height}");
+            }
+            let (io, ic) = (signed(&intake("Opens at .050"), true), signed(&intake("Closes at .050"), false));
+            let centre = 0.5 * (io + ic + 180.0) - io;
+            assert!((centre - degrees(&intake("Centreline"))).abs() < 0.11, "{id}");
+            let both = 0.5 * (degrees(&intake("Centreline")) + degrees(&exhaust("Centreline")));
+            assert!((both - fact(&card, "Lobe separation")).abs() < 0.11, "{id}");
+        }
+    }
+}
+
+#[test]
+fn what_is_to_be_ground_is_more_than_what_is_asked_and_keeps_its_centre() {
+    let card = card(DEMOS[0], "a");
+    let line = |label: &str| card.lines.iter().find(|line| line.side == Side::Intake && line.label == label).unwrap();
+    let ground = |label: &str| line(label).ground.as_ref().unwrap().inch.clone();
+    // Flex and lost motion take lift and degrees: both are put on the lobe, half of the degrees on each flank.
+    assert!(degrees(&ground("Duration at .050")) > degrees(&line("Duration at .050").asked.inch));
+    let (io, ic) = (signed(&ground("Opens at .050"), true), signed(&ground("Closes at .050"), false));
+    assert!((io + ic + 180.0 - degrees(&ground("Duration at .050"))).abs() < 0.16);
+    assert!((0.5 * (io + ic + 180.0) - io - degrees(&line("Centreline").asked.inch)).abs() < 0.11);
+    assert!(ground("Lobe lift") > line("Lobe lift").asked.inch);
+    // It then runs at what was asked.
+    assert_eq!(line("Duration at .050").running.as_ref().unwrap().inch, line("Duration at .050").asked.inch);
+}
+
+#[test]
+fn what_a_grinder_asks_for_and_nobody_gave_is_named() {
+    let build = Build::blank("nothing yet").unwrap();
+    let card = order_card(&build, "a", &Stages::default()).unwrap();
+    assert!(card.lines.is_empty());
+    let missing: Vec<_> = card.missing.iter().map(|named| named.label.as_str()).collect();
+    for label in ["Core", "Smallest bearing", "Snout", "Firing order", "Lifter"] {
+        assert!(missing.contains(&label), "{label}: {missing:?}");
+    }
+    let refused = order_card(&build, "zz", &Stages::default()).unwrap_err();
+    assert_eq!(refused.needs, "one of a");
+}
+
+#[test]
+fn a_sheet_has_every_line_and_quotes_what_has_commas() {
+    let card = card(DEMOS[0], "a");
+    let sheet = order_csv(&card, UnitSystem::Metric).unwrap();
+    assert!(sheet.starts_with("what,side,asked,to be ground,running\n"));
+    assert_eq!(sheet.lines().count(), 1 + card.lines.len() + card.facts.len() + card.parts.len());
+    assert!(sheet.contains("Lobe lift,intake,8.08 mm,"), "{sheet}");
+    assert!(sheet.contains("\"Hydraulic roller, link bar\""));
+}

@@ -1,0 +1,82 @@
+import { scaled } from './axis'
+
+/** What a chart draws; the same goes out as CSV. */
+export interface Curve {
+  readonly name: string
+  readonly points: readonly (readonly [number, number])[]
+  /** Colour and stroke by what it is. */
+  readonly ink: Ink
+  /** Thin and dotted: a curve beside the one looked at. */
+  readonly beside?: boolean
+  /** On the axis at the right. */
+  readonly right?: boolean
+  /** Marks the computed points. */
+  readonly marked?: boolean
+  /** Points alone, no line: what was measured. */
+  readonly dots?: boolean
+  /** No entry in the legend: an edge of a band. */
+  readonly quiet?: boolean
+}
+
+export type Ink = 'intake' | 'exhaust' | 'plain' | 'one' | 'two' | 'three' | 'pulled'
+
+/** An area between two curves, by their places in the list. */
+export interface Band {
+  readonly between: readonly [number, number]
+  readonly ink: Ink
+}
+
+export interface Axis {
+  readonly unit: string
+  /** Bounds; from the curves where absent. */
+  readonly from?: number
+  readonly to?: number
+}
+
+/** A stretch of the abscissa that is wanted or forbidden. */
+export interface Stretch {
+  readonly from: number
+  readonly to: number
+  readonly kind: 'wanted' | 'forbidden'
+}
+
+/** A place on the abscissa with a word. */
+export interface Mark {
+  readonly x: number
+  readonly text: string
+}
+
+type Column = (number | null | undefined)[]
+
+/** Every abscissa of all curves, rising, and each curve's values on it; `undefined` where a curve has no point. Pure. */
+export function tableOf(curves: readonly Curve[]): Column[] {
+  const all = [...new Set(curves.flatMap((curve) => curve.points.map(([x]) => x)))].sort(
+    (a, b) => a - b,
+  )
+  const columns = curves.map(({ points }): Column => {
+    const at = new Map(points)
+    return all.map((x) => at.get(x))
+  })
+  return [all, ...columns]
+}
+
+/** Bounds of an axis: those wanted, else sensible ones around the values. Pure. */
+export function boundsOf(axis: Axis, values: readonly number[]): [number, number] {
+  const [low, high] = scaled(values)
+  return [axis.from ?? low, axis.to ?? high]
+}
+
+/** The place of the point nearest to `x`. Pure. */
+export function nearestTo(x: number, all: readonly (number | null | undefined)[]): number {
+  let best = 0
+  all.forEach((value, place) => {
+    const now = all[best]
+    if (
+      typeof value === 'number' &&
+      typeof now === 'number' &&
+      Math.abs(value - x) < Math.abs(now - x)
+    )
+      best = place
+  })
+  return best
+}

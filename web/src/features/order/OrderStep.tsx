@@ -1,0 +1,95 @@
+import { Button } from 'antd'
+import type { OrderCard } from '../../api/client'
+import { useSessionPart } from '../../model/useSession'
+import { Needs } from '../fields/Needs'
+import { download } from '../pictures/export'
+import { printOnly } from '../sheet/printOnly'
+import { LobeDrawing } from './LobeDrawing'
+import './order.css'
+import { sheetOf } from './orderSheet'
+import { Facts, Lobes, Parts } from './OrderTables'
+import { useOrder } from './useOrder'
+
+/** The order card a grinder works from, on screen as it is on paper: two pages at most. */
+export function OrderStep() {
+  const card = useOrder()
+  const system = useSessionPart((state) => state.system)
+  const summary = useSessionPart((state) => state.summary)
+  if (card.error)
+    return (
+      <p className="fault" role="alert">
+        {card.error.message}
+      </p>
+    )
+  if (!card.data) return <p className="quiet">Writing the order…</p>
+  const order = card.data
+  const file = `${order.build} ${order.candidate} order`
+  return (
+    <>
+      <div className="order-tools no-print">
+        <Button type="primary" onClick={() => printOnly('order-card')}>
+          Print this order
+        </Button>
+        <Button onClick={() => download(`${file}.csv`, sheetOf(order, system), 'text/csv')}>
+          CSV
+        </Button>
+        <Button
+          onClick={() =>
+            download(`${file}.json`, `${JSON.stringify(order, null, 2)}\n`, 'application/json')
+          }
+        >
+          JSON
+        </Button>
+        {order.missing.length > 0 ? (
+          <Needs what="A grinder has all that is asked" reason="" needs={order.missing} />
+        ) : (
+          <span className="quiet">A grinder has all that is asked.</span>
+        )}
+      </div>
+      <article className="order-card" aria-label="Order card">
+        <header>
+          <div>
+            <h2>Camshaft order</h2>
+            <p>
+              {order.build}, {order.candidate}. Revision {summary.revision},{' '}
+              {new Date().toLocaleDateString()}.
+            </p>
+          </div>
+          <LobeDrawing />
+        </header>
+        {order.lines.length === 0 ? (
+          <p>The lobes are not known yet: give their card at the step Lobe.</p>
+        ) : (
+          <Lobes order={order} />
+        )}
+        <Facts order={order} />
+        <Parts order={order} />
+        <Lists order={order} />
+      </article>
+    </>
+  )
+}
+
+function Lists({ order }: { order: OrderCard }) {
+  return (
+    <div className="order-lists">
+      <section>
+        <h3>When it comes</h3>
+        <ol>
+          {order.checklist.map((text) => (
+            <li key={text}>{text}</li>
+          ))}
+        </ol>
+      </section>
+      <section>
+        <h3>Mind</h3>
+        <ul>
+          {order.cautions.map((text) => (
+            <li key={text}>{text}</li>
+          ))}
+        </ul>
+        <p className="to-fill">Notes:</p>
+      </section>
+    </div>
+  )
+}
