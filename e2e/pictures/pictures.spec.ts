@@ -5,6 +5,8 @@ import { event, step, unfold } from '../tests/screen'
 const folder = '../docs/screenshots'
 
 async function open(page: Page): Promise<void> {
+  // As who has been here before.
+  await page.addInitScript(() => localStorage.setItem('upper-lobe.visited', 'yes'))
   await page.goto('/')
   await expect(page.getByRole('slider', { name: 'Crank angle' })).toBeVisible()
   await page.waitForTimeout(800)
@@ -35,7 +37,11 @@ test('the main views of the demo build', async ({ page }) => {
   await page.getByRole('button', { name: /^Candidate: duplicate/ }).click()
   await page.getByText('Lay A even keel beside').click()
   await step(page, 'Decide')
-  await shot(page, 'compare')
+  await expect(page.locator('.answer')).toBeVisible({ timeout: 60_000 })
+  await page.setViewportSize({ width: 1280, height: 1100 })
+  await shot(page, 'decide')
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await step(page, 'Events')
   await page.getByRole('button', { name: 'off', exact: true }).click()
 
   await page.setViewportSize({ width: 1280, height: 1200 })
@@ -52,6 +58,23 @@ test('the main views of the demo build', async ({ page }) => {
   await page.keyboard.press('/')
   await page.keyboard.type('lift')
   await shot(page, 'find')
+})
+
+test('a beginning and an end', async ({ page }) => {
+  await open(page)
+  await page.getByRole('button', { name: /^Builds; open now/ }).click()
+  await page.getByRole('button', { name: 'Begin a build' }).click()
+  await page.getByRole('textbox', { name: 'Name of the new build' }).fill('Pier nine')
+  await page.getByRole('radio', { name: 'marine' }).click()
+  await page.getByRole('textbox', { name: 'Bore', exact: true }).fill('4.040')
+  await page.getByRole('textbox', { name: 'Stroke' }).fill('3.75')
+  await page.getByRole('textbox', { name: 'Rod length' }).focus()
+  await page.getByText(/^First cam by card rules/).click()
+  await shot(page, 'begin')
+  await page.keyboard.press('Escape')
+  await page.setViewportSize({ width: 1280, height: 1100 })
+  await step(page, 'Order')
+  await shot(page, 'order')
 })
 
 test('running lift', async ({ page }) => {

@@ -3185,10 +3185,17 @@ export interface components {
             document: string;
             /** @description Edits in order; all are made or none. */
             edits?: components["schemas"]["Edit"][];
+            /** @description Whether a preview brings the document all the same: something else is computed from it while it is dragged. */
+            follow?: boolean;
             /** @description Whether the form's fields are wanted. */
             form?: boolean;
             /** @description Parts wanted; all when absent. Breathing takes seconds and comes from the curve instead. */
             parts?: components["schemas"]["PartName"][] | null;
+            /**
+             * @description Whether it is asked while something is dragged: the document and what the edits do not move are left out, curves
+             *     are rounded for drawing; whoever asks keeps what it has of them.
+             */
+            preview?: boolean;
             /** @description Units that bare numbers are taken in. */
             system?: components["schemas"]["UnitSystem"];
             /** @description Whether every candidate is wanted side by side. */

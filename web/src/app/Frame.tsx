@@ -71,7 +71,7 @@ export function Frame({ dark, onDark, onOpen, onBegin }: Props) {
           onLayer={setLayer}
         />
       </ConfigProvider>
-      <Workbench strip={strip} onOpen={onOpen} />
+      <Workbench strip={strip} onOpen={onOpen} onBegin={onBegin} />
       <BuildsDrawer
         open={layer === 'builds'}
         current={current}

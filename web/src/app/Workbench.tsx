@@ -11,6 +11,7 @@ import { usePlace } from '../model/place'
 import { useNarrow } from '../model/useNarrow'
 import { stepNamed, STEPS } from '../steps/registry'
 import { Banner } from './Banner'
+import { FirstVisit } from './FirstVisit'
 import { Guard } from './Guard'
 import { Rail } from './Rail'
 
@@ -22,9 +23,11 @@ const BuildSheet = lazy(() =>
 export function Workbench({
   strip: view,
   onOpen,
+  onBegin,
 }: {
   strip: StripView
   onOpen: (id: number) => void
+  onBegin: () => void
 }) {
   const { place, goToStep, goToField, openBench } = usePlace()
   const narrow = useNarrow()
@@ -54,6 +57,7 @@ export function Workbench({
     <div className="bench">
       <Rail step={place.step} onStep={goToStep} />
       <main>
+        <FirstVisit onBegin={onBegin} />
         <Banner onOpen={onOpen} />
         {view.tall ? null : strip}
         <MovedLine />

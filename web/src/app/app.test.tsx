@@ -9,6 +9,7 @@ import { useSessionPart } from '../model/useSession'
 import type { Pretend } from '../test/pretend'
 import { heldIn, Page, pretend, rested, sessionOn } from '../test/pretend'
 import { Banner } from './Banner'
+import { FirstVisit } from './FirstVisit'
 import { Guard, LastGuard } from './Guard'
 
 let server: Pretend
@@ -200,4 +201,26 @@ test('an archive is sent as the file it is, and a refusal says that nothing was 
   )
   expect(screen.queryByLabelText('Archive of everything, file')).toBeNull()
   expect(screen.getByRole('link', { name: 'Export everything' })).toBeDefined()
+})
+
+test('a first visit says what it shows and how to begin; closed, it stays away', async () => {
+  localStorage.removeItem('upper-lobe.visited')
+  const session = sessionOn({ bore: '4 in' })
+  const onBegin = vi.fn()
+  const shown = render(
+    <Page session={session}>
+      <FirstVisit onBegin={onBegin} />
+    </Page>,
+  )
+  await act(() => rested(session))
+  expect(screen.getByText(/invented demo build/)).toBeDefined()
+  fireEvent.click(screen.getByRole('button', { name: 'Begin your own' }))
+  expect(onBegin).toHaveBeenCalledOnce()
+  shown.unmount()
+  render(
+    <Page session={session}>
+      <FirstVisit onBegin={onBegin} />
+    </Page>,
+  )
+  expect(screen.queryByText(/invented demo build/)).toBeNull()
 })

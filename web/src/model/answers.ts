@@ -81,7 +81,7 @@ export class Answers {
     settle: boolean,
     view?: string,
   ): Promise<Result> {
-    const { history, system, beside, table, candidate: viewed } = this.store.read()
+    const { history, system, beside, table, followed, candidate: viewed } = this.store.read()
     const candidate = view ?? viewed
     const asked = history.present
     const body = {
@@ -93,6 +93,8 @@ export class Answers {
       form: settle,
       beside: settle ? (beside ?? null) : null,
       table: settle && table,
+      preview: !settle,
+      follow: !settle && followed,
     }
     const answer = await answered(client.POST('/api/workbench', { body }))
     return { answer, asked, candidate, step: settle && edits.length > 0 }

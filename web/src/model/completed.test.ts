@@ -82,3 +82,23 @@ test('another candidate keeps nothing of the one before', () => {
   expect(whole.analysis.candidates[0]?.limits).toEqual([])
   expect(whole.analysis.candidates[0]?.spring).toEqual(notAsked)
 })
+
+test('a preview keeps the curves of the valve it does not move, and the piston', () => {
+  const strip = (lifts: number[], other: number[], whole: boolean) => ({
+    state: 'done' as const,
+    crank_deg: whole ? [0, 1] : [],
+    piston_mm: whole ? [9, 8] : [],
+    intake_lift_mm: lifts,
+    exhaust_lift_mm: other,
+    intake_velocity_mm_per_deg: lifts,
+    exhaust_velocity_mm_per_deg: other,
+    exhaust_clearance_mm: whole ? [3, 2] : null,
+  })
+  const last = answer({ strip: strip([1, 2], [5, 6], true) }, [])
+  const whole = completed(last, answer({ strip: strip([1, 3], [], false) }, []))
+  expect(whole.analysis.candidates[0]?.strip).toEqual({
+    ...strip([1, 3], [5, 6], true),
+  })
+  const shown = completed(last, answer({ strip: strip([7], [8], true) }, []))
+  expect(shown.analysis.candidates[0]?.strip).toEqual(strip([7], [8], true))
+})

@@ -120,6 +120,11 @@ export class Session {
     if (table) this.settle()
   }
 
+  /** Brings the dragged document with every preview, as long as something follows it. */
+  follow(followed: boolean): void {
+    if (followed !== this.read().followed) this.store.set({ followed })
+  }
+
   choose(candidate: string): void {
     this.answers.forgetReadings()
     this.store.set({ candidate, moved: [], faults: [], refusals: NONE_REFUSED })
@@ -182,6 +187,7 @@ function firstState(
     candidate,
     beside: undefined,
     table: false,
+    followed: false,
     system,
     answer: undefined,
     moved: [],

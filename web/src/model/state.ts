@@ -14,6 +14,8 @@ export interface SessionState {
   readonly beside: string | undefined
   /** Whether every candidate is wanted side by side. */
   readonly table: boolean
+  /** Whether something follows the document while it is dragged. */
+  readonly followed: boolean
   readonly system: UnitSystem
   /** Answer to the document on screen; changes with every preview of a drag. */
   readonly answer: WorkbenchAnswer | undefined

@@ -168,6 +168,21 @@ pub enum Place {
     Torque,
 }
 
+impl Place {
+    /// Every place, in the builder's order.
+    pub const ALL: [Self; 9] = [
+        Self::Plan,
+        Self::Events,
+        Self::Lobe,
+        Self::Lifter,
+        Self::Rocker,
+        Self::Pushrod,
+        Self::Spring,
+        Self::Clearance,
+        Self::Torque,
+    ];
+}
+
 /// How a rule compares.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]

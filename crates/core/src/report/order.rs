@@ -1,6 +1,6 @@
 //! What an order card says: texts in both systems, the same for screen, paper, JSON and CSV.
 
-use super::Named;
+use super::block::Named;
 use crate::document::Side;
 use crate::quantity::Shown;
 use serde::Serialize;

@@ -1,6 +1,6 @@
 //! Engine, curves, lift, lobe, spring, control and clearances of a candidate.
 
-use super::Verdict;
+use super::limit::Verdict;
 use crate::quantity::Shown;
 use serde::Serialize;
 

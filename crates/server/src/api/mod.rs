@@ -8,5 +8,6 @@ pub mod curve;
 pub mod documents;
 pub mod everything;
 pub mod parts;
+mod preview;
 pub mod sensitivity;
 pub mod workbench;

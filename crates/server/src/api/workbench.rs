@@ -2,6 +2,7 @@
 //! nothing; saving is a matter of [`super::builds`].
 
 use crate::api::parts::shelf;
+use crate::api::preview::slim;
 use crate::jobs::aside;
 use crate::problem::Problem;
 use actix_web::{post, web};
@@ -46,6 +47,13 @@ pub struct WorkbenchRequest {
     /// Whether every candidate is wanted side by side.
     #[serde(default)]
     pub table: bool,
+    /// Whether it is asked while something is dragged: the document and what the edits do not move are left out, curves
+    /// are rounded for drawing; whoever asks keeps what it has of them.
+    #[serde(default)]
+    pub preview: bool,
+    /// Whether a preview brings the document all the same: something else is computed from it while it is dragged.
+    #[serde(default)]
+    pub follow: bool,
 }
 
 /// A candidate's tab.
@@ -149,12 +157,21 @@ fn work(request: &WorkbenchRequest, shelf: Arc<[Part]>, stages: &Stages) -> Resu
     let mut parts = request.parts.clone().unwrap_or_else(PartName::cheap);
     parts.retain(|part| *part != PartName::Breathing);
     let candidate = candidates.get(candidate_index).map(|c| c.id.clone());
-    let analysis = analyze(&build, &Request { candidate, parts, shelf }, stages)?;
+    let mut analysis = analyze(&build, &Request { candidate, parts, shelf }, stages)?;
+    if request.preview {
+        slim(&mut analysis, &request.edits);
+    }
     let report = analysis.candidates.first();
     let beside = request.beside.as_ref().and_then(|id| beside(&build, id, report?, stages));
     let table = report.filter(|_| request.table).map(|report| table(&build, report, stages)).transpose()?;
     Ok(WorkbenchAnswer {
-        document: if request.edits.is_empty() { request.document.clone() } else { build.text() },
+        document: if request.preview && !request.follow {
+            String::new()
+        } else if request.edits.is_empty() {
+            request.document.clone()
+        } else {
+            build.text()
+        },
         name: build.name().to_owned(),
         candidate_index,
         handles: report.map(event_handles).unwrap_or_default(),

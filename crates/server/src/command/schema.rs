@@ -3,7 +3,7 @@
 use crate::app::open_api;
 use clap::Args;
 use std::process::ExitCode;
-use upper_lobe_core::analysis::json_schema;
+use upper_lobe_core::analysis::{json_schema, rules_page};
 
 /// Which description.
 #[derive(Debug, Args)]
@@ -11,10 +11,17 @@ pub struct Options {
     /// Print the API's OpenAPI description instead of the document's JSON Schema.
     #[arg(long)]
     open_api: bool,
+    /// Print every rule as a page, in Markdown.
+    #[arg(long, conflicts_with = "open_api")]
+    rules: bool,
 }
 
 /// Prints it.
 pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
+    if options.rules {
+        print!("{}", rules_page());
+        return Ok(ExitCode::SUCCESS);
+    }
     let text =
         if options.open_api { open_api().to_pretty_json()? } else { serde_json::to_string_pretty(&json_schema())? };
     println!("{text}");

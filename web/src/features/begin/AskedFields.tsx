@@ -1,16 +1,17 @@
 import { useId, useState } from 'react'
-import type { Asked, Fault, FormField } from '../../api/client'
+import type { Asked, Fault, FormField, UnitSystem } from '../../api/client'
 import { spoken } from '../fields/labels'
 
 interface Props {
   readonly asked: readonly Asked[]
   readonly known: Readonly<Record<string, string>>
   readonly faults: readonly Fault[]
+  readonly system: UnitSystem
   readonly onKnown: (field: string, text: string) => void
 }
 
 /** What settles most, first: what is assumed stands in the field until something is typed over it. */
-export function AskedFields({ asked, known, faults, onKnown }: Props) {
+export function AskedFields({ asked, known, faults, system, onKnown }: Props) {
   const fault = (field: string) => faults.find((each) => each.field === field)
   const elsewhere = faults.filter(({ field }) => !asked.some((each) => each.field.field === field))
   return (
@@ -24,6 +25,7 @@ export function AskedFields({ asked, known, faults, onKnown }: Props) {
             range={range ?? undefined}
             known={known[field.field]}
             fault={fault(field.field)}
+            system={system}
             onKnown={(text) => onKnown(field.field, text)}
           />
         ))}
@@ -42,14 +44,15 @@ interface FieldProps {
   readonly range: readonly string[] | undefined
   readonly known: string | undefined
   readonly fault: Fault | undefined
+  readonly system: UnitSystem
   readonly onKnown: (text: string) => void
 }
 
-function AskedField({ field, range, known, fault, onKnown }: FieldProps) {
+function AskedField({ field, range, known, fault, system, onKnown }: FieldProps) {
   const id = useId()
   const [typed, setTyped] = useState(known ?? '')
   const hint = range ? `most have ${range.join(' to ')}` : undefined
-  const said = fault ? `needs ${fault.needs}` : undefined
+  const said = fault ? `needs ${fault.shown?.[system] ?? fault.needs}` : undefined
   return (
     <div
       className={`field ${known === undefined ? 'not-given' : ''}`}
@@ -86,7 +89,15 @@ function AskedField({ field, range, known, fault, onKnown }: FieldProps) {
             }}
           />
         )}
-        <span className="quiet">{known === undefined ? 'assumed' : field.unit_inch}</span>
+        {field.choices.length > 0 ? null : (
+          <span className="quiet">
+            {known === undefined
+              ? 'assumed'
+              : system === 'inch'
+                ? field.unit_inch
+                : field.unit_metric}
+          </span>
+        )}
       </span>
       {said ? (
         <div className="fault" id={`${id}-fault`} role="alert">

@@ -87,11 +87,17 @@ function Beginning({ system, onMade }: { system: UnitSystem; onMade: (build: num
         />
       </div>
       {report ? (
-        <AskedFields asked={report.asked} known={known} faults={faults} onKnown={onKnown} />
+        <AskedFields
+          asked={report.asked}
+          system={system}
+          known={known}
+          faults={faults}
+          onKnown={onKnown}
+        />
       ) : (
         <p className="quiet">Working out what such an engine has…</p>
       )}
-      {report ? <FirstCam because={report.because} /> : null}
+      {report ? <FirstCam because={report.because} system={system} /> : null}
       {(trouble ?? refused) ? (
         <p className="fault" role="alert">
           {trouble ?? refused}

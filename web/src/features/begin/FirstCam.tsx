@@ -1,12 +1,12 @@
-import type { BecauseReport } from '../../api/client'
+import type { BecauseReport, UnitSystem } from '../../api/client'
 
 /** A first cam by the card rules of the trade, decision by decision, each with its reason. */
 export function FirstCam({
   because,
-  system = 'inch',
+  system,
 }: {
   because: readonly BecauseReport[]
-  system?: 'inch' | 'metric'
+  system: UnitSystem
 }) {
   if (because.length === 0) return null
   return (

@@ -50,7 +50,7 @@ export function Plot(props: ChartProps) {
   } = props
   const holder = useRef<HTMLDivElement>(null)
   const plot = useRef<uPlot>(undefined)
-  const width = useWidth(holder)
+  const width = useWidth(holder, 0, 160)
   const look = useLook()
   const [place, setPlace] = useState<number | null>(null)
   const data = useMemo(() => tableOf(curves), [curves])

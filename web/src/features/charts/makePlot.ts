@@ -1,7 +1,7 @@
 import uPlot from 'uplot'
 import 'uplot/dist/uPlot.min.css'
 import type { Axis, Band, Curve, Ink, Mark, Stretch } from './series'
-import { boundsOf } from './series'
+import { apart, boundsOf } from './series'
 
 export interface Asked {
   readonly element: HTMLElement
@@ -129,7 +129,7 @@ function pathsOf({ dots }: Curve): Pick<uPlot.Series, 'paths'> {
 
 function boundsOfX({ x, data }: Asked): [number, number] {
   const all = data[0] ?? []
-  return [x.from ?? all[0] ?? 0, x.to ?? all.at(-1) ?? 1]
+  return apart(x.from ?? all[0] ?? 0, x.to ?? all.at(-1) ?? 1)
 }
 
 function faint(colour: string, share = 16): string {

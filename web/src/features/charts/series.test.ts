@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import { scaled } from './axis'
 import { readable } from './readable'
-import { nearestTo, tableOf } from './series'
+import { apart, boundsOf, nearestTo, tableOf } from './series'
 
 test('curves over different abscissas share one, with gaps where a curve has no point', () => {
   const curves = [
@@ -47,4 +47,10 @@ test('a flat curve is not stretched to the frame', () => {
 test('the nearest place is found beside gaps, and figures have no more digits than are read', () => {
   expect(nearestTo(2.4, [1, null, 2, 3])).toBe(2)
   expect([0.0421, 3.14159, 42.42, 412.7].map(readable)).toEqual(['.042', '3.14', '42.4', '413'])
+})
+
+test('a curve of one point so far, or bounds the wrong way round, still have an axis', () => {
+  expect(apart(1500, 1500)).toEqual([1499.5, 1500.5])
+  expect(apart(2, 1)).toEqual([1.5, 2.5])
+  expect(boundsOf({ unit: '', from: 0 }, [3, 4])).toEqual([0, expect.any(Number)])
 })

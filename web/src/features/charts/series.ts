@@ -63,7 +63,13 @@ export function tableOf(curves: readonly Curve[]): Column[] {
 /** Bounds of an axis: those wanted, else sensible ones around the values. Pure. */
 export function boundsOf(axis: Axis, values: readonly number[]): [number, number] {
   const [low, high] = scaled(values)
-  return [axis.from ?? low, axis.to ?? high]
+  return apart(axis.from ?? low, axis.to ?? high)
+}
+
+/** Bounds that hold something: of a single point, or of bounds the wrong way round, a little on both sides. Pure. */
+export function apart(from: number, to: number): [number, number] {
+  const least = 1e-6 * Math.max(1, Math.abs(from))
+  return to - from > least ? [from, to] : [from - 0.5, from + 0.5]
 }
 
 /** The place of the point nearest to `x`. Pure. */

@@ -44,7 +44,7 @@ export function LobePicture() {
   const other = beside?.lobe.state === 'done' ? beside.lobe : undefined
   const shown = beside && other ? chosen : 'both'
   const sides = shown === 'both' ? SIDES : [shown]
-  const lines = ({ name, of }: Quantity): Curve[] => {
+  const lines = ({ of }: Quantity): Curve[] => {
     const line = (lobeOf: LobeReport) =>
       of(lobeOf).map((mm, i): [number, number] => [
         lobeOf.cam_deg[i] ?? 0,
@@ -54,14 +54,14 @@ export function LobePicture() {
       ...(other
         ? [
             {
-              name: `${side} ${name}, ${beside?.name ?? ''}`,
+              name: `${side}, ${beside?.name ?? ''}`,
               points: line(other[side]),
               ink: side,
               beside: true,
             },
           ]
         : []),
-      { name: `${side} ${name}`, points: line(lobe[side]), ink: side },
+      { name: side, points: line(lobe[side]), ink: side },
     ])
   }
   const all = [

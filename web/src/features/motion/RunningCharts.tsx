@@ -13,7 +13,6 @@ export function RunningCharts() {
   const pairs = (x: readonly number[], y: readonly number[]) =>
     x.map((value, i): [number, number] => [value, y[i] ?? 0])
   const both = (
-    name: string,
     of: (side: SideName) => {
       x: readonly number[]
       ideal: readonly number[]
@@ -24,20 +23,20 @@ export function RunningCharts() {
       const { x, ideal, running } = of(side)
       return [
         {
-          name: `${side} ${name}, rigid`,
+          name: `${side}, rigid`,
           points: pairs(x, ideal),
           ink: side,
           beside: true,
         },
-        { name: `${side} ${name}, running`, points: pairs(x, running), ink: side },
+        { name: side, points: pairs(x, running), ink: side },
       ]
     })
-  const lift = both('lift', (side) => ({
+  const lift = both((side) => ({
     x: train[side].cam_deg,
     ideal: train[side].ideal_mm.map(length),
     running: train[side].running_mm.map(length),
   }))
-  const durations = both('duration', (side) => {
+  const durations = both((side) => {
     const { valve_mm: valve, ideal_deg: ideal, running_deg: running } = train[side].durations
     return { x: valve.map(length), ideal, running }
   })

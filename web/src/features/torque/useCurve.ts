@@ -62,6 +62,10 @@ export function useShownCurve(level: string | undefined): ShownCurve {
   const trouble = draft.error ?? full.error ?? single.error
   // The limits take up what was computed: the server knows the curve by what it is computed from.
   const session = useSession()
+  useEffect(() => {
+    session.follow(true)
+    return () => session.follow(false)
+  }, [session])
   const found =
     full.data?.state === 'done'
       ? full.data
