@@ -8,6 +8,7 @@ mod application;
 
 mod api;
 mod backup;
+mod begin_and_order;
 mod command_line;
 mod kills;
 mod served;

@@ -66,12 +66,14 @@ function useCandidateOfAddress(
     if (named !== session.read().candidate) session.choose(named)
   }, [named, session])
   useEffect(() => {
-    if (viewed === undefined || (viewed === followed.current && viewed === named)) return
+    // What the effect above has just chosen counts, not what was on screen when both were set up.
+    const now = session.read().candidate ?? viewed
+    if (now === undefined || (now === followed.current && now === named)) return
     // The build on screen is named too: an address without one shows the build saved last.
     const isFirst = followed.current === undefined
-    followed.current = viewed
-    go({ build, ...(isFirst ? { step } : {}), candidate: viewed }, isFirst)
-  }, [viewed, named, build, step, go])
+    followed.current = now
+    go({ build, ...(isFirst ? { step } : {}), candidate: now }, isFirst)
+  }, [viewed, named, build, step, go, session])
   useEffect(() => {
     if (named === undefined || all === undefined || all.some(({ id }) => id === named)) return
     const first = shownIn(session.read())

@@ -23,6 +23,8 @@ export interface Result {
   readonly answer: WorkbenchAnswer
   /** The candidate the answer is about. */
   readonly candidate: string | undefined
+  /** Whether the request itself turned to that candidate. */
+  readonly turned: boolean
   /** The document the request began from; an answer to another one is out of date. */
   readonly asked: string
   readonly step: boolean
@@ -56,9 +58,14 @@ export class Answers {
     this.readingsBefore = []
   }
 
-  taken({ answer, asked, candidate, step }: Result): void {
+  taken({ answer, asked, candidate, turned, step }: Result): void {
     const { history, system, answer: last, candidate: viewed, moved: before } = this.store.read()
     if (asked !== history.present) return
+    if (!turned && candidate !== viewed) {
+      // Another candidate was chosen meanwhile: what was edited counts, what was asked of the one before does not.
+      if (step) this.store.set({ history: commit(history, answer.document) })
+      return
+    }
     const settled = answer.fields !== undefined && answer.fields !== null
     const whole = last ? completed(last, answer) : answer
     if (candidate !== viewed) this.readingsBefore = []
@@ -97,6 +104,12 @@ export class Answers {
       follow: !settle && followed,
     }
     const answer = await answered(client.POST('/api/workbench', { body }))
-    return { answer, asked, candidate, step: settle && edits.length > 0 }
+    return {
+      answer,
+      asked,
+      candidate,
+      turned: view !== undefined,
+      step: settle && edits.length > 0,
+    }
   }
 }

@@ -229,3 +229,18 @@ test('several edits are one step of undo, all or none', async () => {
   expect(held(session)).toEqual({ bore: '4 in', rod: '6 in' })
   expect(session.read().faults.map((fault) => fault.field)).toEqual(['rod'])
 })
+
+test('who chooses again while an answer is on its way sees the last one chosen, and no edit is lost', async () => {
+  const session = sessionOn({ bore: '4 in' })
+  await rested(session)
+  const open = server.hold()
+  session.edit(set('bore', '4.1 in'))
+  session.choose('b')
+  session.choose('a')
+  session.choose('b')
+  open()
+  await rested(session, 30)
+  expect(session.read().candidate).toBe('b')
+  expect(session.read().answer?.candidate_index).toBe(1)
+  expect(heldIn(session.read().history.present).bore).toBe('4.1 in')
+})

@@ -87,7 +87,13 @@ fn figures(limits: &[LimitReport], spring: Option<&Sides<SpringReport>>, say: &d
             parts.push(format!("{} to bind", say(&shown(Length::mm(a.min(b)).si(), Dimension::Length))));
         }
     }
-    let checked = limits.iter().filter(|limit| limit.id == "hand_check").filter_map(|limit| Some((limit.have?, limit)));
+    // Where the check itself stands against them its figure has been said.
+    let met = |limit: &&LimitReport| matches!(limit.verdict, Verdict::Ok | Verdict::Advice);
+    let checked = limits
+        .iter()
+        .filter(|limit| limit.id == "hand_check")
+        .filter(met)
+        .filter_map(|limit| Some((limit.have?, limit)));
     let slowest = checked.min_by(|a, b| a.0.total_cmp(&b.0)).and_then(|(_, limit)| limit.shown.as_ref());
     if let Some(shown) = slowest {
         parts.push(format!("to {} by the rigid estimate", say(&shown.have)));

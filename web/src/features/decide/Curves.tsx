@@ -5,7 +5,7 @@ import { useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import { curveOf } from '../torque/useCurve'
 import type { Named } from './curves'
-import { differencesOf, overlaidOf, summaryOf } from './curves'
+import { differencesOf, inkOf, overlaidOf, summaryOf } from './curves'
 
 /** Torque and power of every candidate in one chart, what each has over the one in view, and that in a sentence. */
 export function Curves({ columns }: { columns: readonly Column[] }) {
@@ -26,7 +26,7 @@ export function Curves({ columns }: { columns: readonly Column[] }) {
       : [scales.torque_metric, scales.power_metric]
   const named = columns.flatMap(({ id, name }, place): Named[] => {
     const curve = curveOf(lines[place]?.data)
-    return curve ? [{ id, name, curve }] : []
+    return curve ? [{ id, name, curve, ink: inkOf(place) }] : []
   })
   const failed = columns.flatMap(({ name }, place) => {
     const line = lines[place]?.data
@@ -34,7 +34,8 @@ export function Curves({ columns }: { columns: readonly Column[] }) {
     const error = lines[place]?.error
     return error ? [`${name} has no curve: ${error.message}`] : []
   })
-  const reference = named.find(({ id }) => id === viewed) ?? named[0]
+  // What the others are held against is the one in view, never one that happens to come first.
+  const reference = named.find(({ id }) => id === viewed)
   const pending = columns.length - named.length - failed.length
   return (
     <>
@@ -51,7 +52,7 @@ export function Curves({ columns }: { columns: readonly Column[] }) {
       {reference && named.length > 1 ? (
         <p className="answer">{summaryOf(reference, named, torque)}</p>
       ) : null}
-      {reference ? (
+      {named.length > 0 ? (
         <div className="decide-curves">
           <Chart
             label="Torque and power of every candidate; drafts"
@@ -62,7 +63,7 @@ export function Curves({ columns }: { columns: readonly Column[] }) {
             right={{ unit: power.unit }}
             height={230}
           />
-          {named.length > 1 ? (
+          {reference && named.length > 1 ? (
             <Chart
               label={`Torque over ${reference.name}, with what the difference may be off by`}
               name="differences"

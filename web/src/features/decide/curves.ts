@@ -9,11 +9,14 @@ export interface Named {
   readonly id: string
   readonly name: string
   readonly curve: CurveReport
+  /** Its own, whichever others are shown. */
+  readonly ink: Ink
 }
 
 const INKS: readonly Ink[] = ['one', 'two', 'three', 'plain']
 
-function inkOf(place: number): Ink {
+/** The ink of the candidate at a place of the list. */
+export function inkOf(place: number): Ink {
   return INKS[place % INKS.length] ?? 'plain'
 }
 
@@ -22,12 +25,12 @@ export function overlaidOf(
   named: readonly Named[],
   scales: Scales,
 ): { curves: Curve[]; stretches: Stretch[] } {
-  const curves = named.flatMap(({ name, curve }, place): Curve[] => [
-    { name, points: torqueOf(curve, scales), ink: inkOf(place) },
+  const curves = named.flatMap(({ name, curve, ink }): Curve[] => [
+    { name, points: torqueOf(curve, scales), ink },
     {
       name: `${name}, power`,
       points: powerOf(curve, scales),
-      ink: inkOf(place),
+      ink,
       right: true,
       beside: true,
     },
@@ -80,15 +83,15 @@ export function differencesOf(
   const curves: Curve[] = [
     {
       name: reference.name,
-      ink: inkOf(named.indexOf(reference)),
+      ink: reference.ink,
       points: torqueOf(reference.curve, { torque, power: torque }).map(([rpm]) => [rpm, 0]),
     },
   ]
   const bands: Band[] = []
-  named.forEach((each, place) => {
+  named.forEach((each) => {
     if (each === reference) return
     const steps = stepsOf(reference.curve, each.curve, torque)
-    const ink = inkOf(place)
+    const { ink } = each
     const edge = (sign: number): Curve => ({
       name: `${each.name} ${sign > 0 ? 'at most' : 'at least'}`,
       points: steps.map(({ rpm, by, off }) => [rpm, by + sign * off]),
