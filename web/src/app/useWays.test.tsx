@@ -78,6 +78,7 @@ test('a candidate that is not in the build is said, and the one on screen stays'
   })
   await act(() => rested(session, 30))
   expect(session.read().candidate).toBe('a')
+  expect(window.location.hash).toBe('#/build/7/lobe/a')
   expect(document.body.textContent).toContain('There is no candidate “zz” in this build')
 })
 

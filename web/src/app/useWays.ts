@@ -79,8 +79,11 @@ function useCandidateOfAddress(
     const first = shownIn(session.read())
     if (first === undefined || session.read().candidate !== named) return
     void message.info(`There is no candidate “${named}” in this build.`)
+    // Chosen and taken back at once: nothing on screen changes, so that the address is put right here.
+    followed.current = first
     session.choose(first)
-  }, [named, all, session, message])
+    go({ build, candidate: first }, true)
+  }, [named, all, session, message, build, go])
 }
 
 function shownIn({ answer }: SessionState): string | undefined {
