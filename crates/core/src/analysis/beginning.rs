@@ -1,6 +1,6 @@
 //! What a build may begin from, and the first cam by the card with its reasons, as reports.
 
-use crate::begin::{Because, Beginning, FAMILIES, begin, card_cam, words_of};
+use crate::begin::{Because, Beginning, Begun, FAMILIES, begin, card_cam, words_of};
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::document::{Fault, Faults, FormField, Ledger, Side, form_fields, unknown_candidate};
@@ -79,21 +79,17 @@ pub struct BecauseReport {
 /// # Errors
 /// Every fault of what is chosen and typed.
 pub fn beginning(from: &Beginning, system: UnitSystem, stages: &Stages) -> Result<BeginningReport, Faults> {
-    let build = begin(from, system, stages)?;
-    let family = FAMILIES.iter().find(|family| family.kind.word() == from.family).unwrap_or(&FAMILIES[0]);
-    let heads = build.value().pointer("/engine/head_material").and_then(serde_json::Value::as_str);
-    let heads = heads.and_then(Word::from_word);
+    let Begun { build, family, heads, card } = begin(from, system, stages)?;
     let fields = form_fields(build.value(), 0);
     let asked = family.asked().iter().filter_map(|path| {
         let field = fields.iter().find(|field| field.field == *path)?.clone();
         let range = family.figure(path, heads).map(|figure| [figure.low.to_owned(), figure.high.to_owned()]);
         Some(Asked { field, range })
     });
-    let because = build.candidates().first().and_then(|view| card_cam(&Resolved::of(view, stages)).ok());
     Ok(BeginningReport {
         document: build.text(),
         asked: asked.collect(),
-        because: because.map_or_else(Vec::new, |card| reasons(&card.because)),
+        because: card.map_or_else(Vec::new, |card| reasons(&card.because)),
     })
 }
 

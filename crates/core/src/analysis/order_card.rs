@@ -38,9 +38,10 @@ const ASKED: [(Of, &str, &str); 14] = [
 pub fn order_card(build: &Build, id: &str, stages: &Stages) -> Result<OrderCard, Fault> {
     let asked = Request::of(Some(id.to_owned()), vec![PartName::Timing, PartName::Lift, PartName::Train]);
     let analysis = analyze(build, &asked, stages)?;
-    let report = analysis.candidates.first().ok_or_else(|| unknown_candidate("candidate", id, &[]))?;
     let views = build.candidates();
-    let view = views.iter().find(|view| view.id == id).ok_or_else(|| unknown_candidate("candidate", id, &views))?;
+    let view = views.iter().find(|view| view.id == id);
+    let unknown = || unknown_candidate("candidate", id, &views);
+    let (view, report) = view.zip(analysis.candidates.first()).ok_or_else(unknown)?;
     let ledger = Ledger::default();
     let source = Source::new(view, &ledger);
     let resolved = Resolved::new(Given::read(&source), stages);
@@ -75,7 +76,7 @@ fn total(given: &Given) -> Option<Shown> {
 fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
     let Some(timing) = report.timing.done() else { return Vec::new() };
     let own = if side == Side::Intake { &timing.intake } else { &timing.exhaust };
-    let train = report.train.done().map(|train| if side == Side::Intake { &train.intake } else { &train.exhaust });
+    let train = report.train.done().map(|train| train.of(side));
     let order = train.and_then(|train| train.order.as_ref());
     let mut lines: Vec<OrderLine> = events(own, order, side).collect();
     for (height, deg) in
@@ -101,7 +102,7 @@ fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
             ground: order.map(|order| order.lobe_lift.clone()),
             running: None,
         }));
-        let net = report.lift.done().map(|lift| if side == Side::Intake { &lift.intake } else { &lift.exhaust });
+        let net = report.lift.done().map(|lift| lift.of(side));
         lines.extend(net.map(|lift| OrderLine {
             side,
             label: "Valve lift".to_owned(),
@@ -153,15 +154,11 @@ fn at_height<'a>(order: &'a OrderReport, height: &str) -> Option<&'a crate::repo
 fn event(deg: f64, Reference(centre, counts_before): Reference) -> Shown {
     let before = (deg >= 0.0) == counts_before;
     let word = if before { "before" } else { "after" };
-    same(format!("{:.1} deg {word} {centre}", deg.abs()))
+    Shown::plain(format!("{:.1} deg {word} {centre}", deg.abs()))
 }
 
 fn degrees(deg: f64) -> Shown {
-    same(format!("{deg:.1} deg"))
-}
-
-fn same(text: String) -> Shown {
-    Shown { inch: text.clone(), metric: text }
+    Shown::plain(format!("{deg:.1} deg"))
 }
 
 /// What the grinder asks beside the lobes, and what of it nobody gave.
@@ -196,12 +193,16 @@ fn facts(resolved: &Resolved, source: &Source<'_>, report: &CandidateReport) -> 
             format!("{} intake, {} exhaust", text(&one.value), text(&other.value))
         };
         let assumed = one.origin == crate::document::Origin::Assumed;
-        facts.push(OrderFact { label: label.to_owned(), value: same(value), assumed });
+        facts.push(OrderFact { label: label.to_owned(), value: Shown::plain(value), assumed });
     }
     match resolved.given.engine.firing_order.as_deref() {
         Some(order) => {
             let order: Vec<String> = order.iter().map(|cylinder| format!("{cylinder:.0}")).collect();
-            facts.push(OrderFact { label: "Firing order".to_owned(), value: same(order.join(" ")), assumed: false });
+            facts.push(OrderFact {
+                label: "Firing order".to_owned(),
+                value: Shown::plain(order.join(" ")),
+                assumed: false,
+            });
         }
         None => missing.push(Named { field: "engine.firing_order".to_owned(), label: "Firing order".to_owned() }),
     }

@@ -135,7 +135,7 @@ struct List(Vec<Reading>);
 
 impl List {
     fn plain(&mut self, id: &str, label: &str, text: &str) {
-        self.both(id, label, Shown { inch: text.to_owned(), metric: text.to_owned() });
+        self.both(id, label, Shown::plain(text));
     }
 
     fn both(&mut self, id: &str, label: &str, shown: Shown) {

@@ -54,6 +54,7 @@ pub fn springs_stay(limits: &[LimitReport], spring: Option<&Sides<SpringReport>>
     })
 }
 
+/// The gravest last. A piece of advice decides nothing here, so it stands below what is tight.
 const fn rank(verdict: Verdict) -> u8 {
     match verdict {
         Verdict::Fails => 4,

@@ -6,9 +6,9 @@ use crate::candidate::{Gap, Part, Resolved};
 use crate::document::Side;
 use crate::given::{Needs, need};
 use crate::limits::figures::{
-    INCH, LAST_LIFT, LAST_LIFT_FLOW, OVERLAP_BY_VACUUM, OVERLAP_DISPLACEMENT, OVERLAP_TIGHT, REVERSION_OVERLAP,
+    LAST_LIFT, LAST_LIFT_FLOW, OVERLAP_BY_VACUUM, OVERLAP_TIGHT, REVERSION_OVERLAP, overlap_in,
 };
-use crate::quantity::{Dimension, Shown, shown};
+use crate::quantity::{Dimension, INCH, INCH_MERCURY, Shown, shown};
 use crate::table::held;
 use crate::words::{ExhaustManifold, Induction, LifterKind, Use};
 
@@ -22,8 +22,6 @@ const SOLID_ADDS: f64 = 8.0;
 const DURATION_RANGE: (f64, f64) = (164.0, 280.0);
 /// Flow of the exhaust over that of the intake at which no split is wanted, and degrees for each unit below it.
 const SPLIT: (f64, f64) = (0.82, 80.0);
-/// Inches of mercury in a pascal.
-const INCH_MERCURY: f64 = 3386.389;
 
 /// A decision of the card, with its reason.
 #[derive(Debug, Clone, PartialEq)]
@@ -92,8 +90,7 @@ impl Card<'_> {
     }
 
     fn degrees(&mut self, decision: &'static str, deg: f64, why: String) -> f64 {
-        let text = format!("{deg:.0} deg");
-        self.decide(decision, Shown { inch: text.clone(), metric: text }, why);
+        self.decide(decision, Shown::plain(format!("{deg:.0} deg")), why);
         deg
     }
 
@@ -151,17 +148,17 @@ impl Card<'_> {
         let given = &self.resolved.given;
         let mean = 0.5 * (duration[0] + duration[1]);
         let boosted = given.induction.kind == Some(Induction::Boosted);
-        let share = self.displacement / OVERLAP_DISPLACEMENT;
         if given.is_diesel() {
             // Valves nearly flush with a flat deck leave no room for overlap lift.
             let deg = (mean + 22.0) / 2.0;
             return self.degrees("Lobe separation", deg.round().clamp(102.0, 112.0), "valves nearly flush with a flat crown leave room for little lift at overlap, and drive pressure above boost would only come back".to_owned());
         }
-        let scaled = |row: f64| if row >= 0.0 { row * share } else { row / share };
         let vacuum = given.target.idle_vacuum.map(|vacuum| vacuum.si() / INCH_MERCURY);
-        let by_idle = vacuum.map_or(30.0, |vacuum| scaled(held(&OVERLAP_BY_VACUUM, vacuum)) - OVERLAP_TIGHT);
+        let by_idle = vacuum
+            .map_or(30.0, |vacuum| overlap_in(self.displacement, held(&OVERLAP_BY_VACUUM, vacuum)) - OVERLAP_TIGHT);
         let wet = given.primary.manifold == Some(ExhaustManifold::WaterJacketed);
-        let by_water = if wet { scaled(REVERSION_OVERLAP) - OVERLAP_TIGHT } else { f64::INFINITY };
+        let by_water =
+            if wet { overlap_in(self.displacement, REVERSION_OVERLAP) - OVERLAP_TIGHT } else { f64::INFINITY };
         let by_boost = if boosted { 0.0 } else { f64::INFINITY };
         let overlap = by_idle.min(by_water).min(by_boost);
         let (low, high) = match given.purpose.used_for {

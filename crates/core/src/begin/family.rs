@@ -63,9 +63,9 @@ impl Family {
         FAMILIES.iter().find(|family| family.kind == kind).unwrap_or(&FAMILIES[0])
     }
 
-    /// The figure of `field`, by the likeliest heads where heads differ.
-    pub fn figure(&self, field: &str, heads: Option<Casting>) -> Option<&'static Figure> {
-        let all = self.figures.iter().chain(self.heads(heads.unwrap_or(self.heads[0])));
+    /// The figure of `field`, under heads of that metal where heads differ.
+    pub fn figure(&self, field: &str, heads: Casting) -> Option<&'static Figure> {
+        let all = self.figures.iter().chain(self.heads(heads));
         all.into_iter().find(|figure| figure.field == field)
     }
 }

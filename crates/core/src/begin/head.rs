@@ -1,9 +1,8 @@
 //! What follows from a head's valves and a bore: where valves and pockets lie, and what the ports flow.
 
+use crate::quantity::{CFM, INCH};
 use crate::words::Casting;
 
-/// An inch, m.
-const INCH: f64 = 0.0254;
 /// Edge of a closed valve to the cylinder wall, in: more than the wall asks for, since the valve moves across it.
 const WALL: f64 = 0.075;
 /// Between the edges of neighbouring valves, in.
@@ -51,8 +50,7 @@ pub fn flow(diameter: f64, valves: f64, intake: bool, heads: Casting) -> Vec<(f6
     const SHAPE: [(f64, f64); 7] =
         [(0.05, 0.21), (0.10, 0.42), (0.15, 0.61), (0.20, 0.76), (0.25, 0.88), (0.30, 0.955), (0.35, 1.0)];
     let inches = diameter / INCH;
-    let cfm = 4.719_474_4e-4;
-    SHAPE.iter().map(|(lift, share)| (lift * diameter, share * best * inches * inches * valves * cfm)).collect()
+    SHAPE.iter().map(|(lift, share)| (lift * diameter, share * best * inches * inches * valves * CFM)).collect()
 }
 
 #[cfg(test)]
@@ -74,8 +72,7 @@ mod tests {
 
     #[test]
     fn heads_flow_what_their_kind_does() {
-        let at_half_inch =
-            |heads| crate::table::held(&flow(2.02 * INCH, 1.0, true, heads), 0.5 * INCH) / 4.719_474_4e-4;
+        let at_half_inch = |heads| crate::table::held(&flow(2.02 * INCH, 1.0, true, heads), 0.5 * INCH) / CFM;
         // 2.02 in valves: 190 to 225 cfm of a street iron head, 240 to 275 of an aluminium one [common practice, no source].
         assert!((190.0..240.0).contains(&at_half_inch(Casting::Iron)));
         assert!((235.0..275.0).contains(&at_half_inch(Casting::Aluminium)));

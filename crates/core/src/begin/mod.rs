@@ -42,11 +42,24 @@ pub struct Beginning {
     pub known: Vec<Known>,
 }
 
+/// A build that has begun.
+#[derive(Debug, Clone)]
+pub struct Begun {
+    /// The build.
+    pub build: Build,
+    /// What it was begun from.
+    pub family: &'static Family,
+    /// What its heads are cast of.
+    pub heads: Casting,
+    /// The first cam by the card; `None` where plan and engine lack something for it.
+    pub card: Option<CardCam>,
+}
+
 /// The build of a beginning; bare numbers take the units of `system`.
 ///
 /// # Errors
 /// A name that is none, words nobody knows, and every fault of what is typed.
-pub fn begin(from: &Beginning, system: UnitSystem, stages: &Stages) -> Result<Build, Faults> {
+pub fn begin(from: &Beginning, system: UnitSystem, stages: &Stages) -> Result<Begun, Faults> {
     let family = Family::of(read("family", &from.family)?);
     let heads = choose("heads", from.heads.as_deref(), family.heads)?;
     let used_for = choose("use", from.used_for.as_deref(), family.uses)?;
@@ -69,12 +82,12 @@ pub fn begin(from: &Beginning, system: UnitSystem, stages: &Stages) -> Result<Bu
     draft.train();
     let build = Build::from_value(draft.value.clone())?;
     let card = build.candidates().first().and_then(|view| card_cam(&Resolved::of(view, stages)).ok());
-    if let Some(card) = card {
-        put_card_cam(&mut draft.value, 0, &card);
-        draft.springs(&card);
+    if let Some(card) = &card {
+        put_card_cam(&mut draft.value, 0, card);
+        draft.springs(card);
     }
     draft.mark(&known);
-    Build::from_value(draft.value)
+    Ok(Begun { build: Build::from_value(draft.value)?, family, heads, card })
 }
 
 fn read<W: Word>(field: &str, word: &str) -> Result<W, Fault> {

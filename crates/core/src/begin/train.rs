@@ -1,11 +1,9 @@
 //! The train a beginning assumes: lifter, pushrod, rocker, masses, and springs within the usual loads of its lifter.
 
 use crate::limits::figures::spring_band;
+use crate::quantity::POUND_FORCE;
 use crate::words::{Casting, LifterKind, Use, Word};
 use serde_json::{Value, json};
-
-/// Newtons in a pound-force.
-const POUND: f64 = 4.448_222;
 
 /// The lifter a petrol use is built with.
 pub const fn lifter_kind(used_for: Use) -> LifterKind {
@@ -96,7 +94,7 @@ pub fn diesel_spring(lift: f64, seat: f64) -> Value {
 /// and a quarter more; N.
 pub fn diesel_seat(pressure: f64, diameter: f64) -> f64 {
     let gas = pressure * 0.25 * std::f64::consts::PI * diameter * diameter;
-    let reserve = crate::limits::figures::RESERVE_DIESEL * POUND;
+    let reserve = crate::limits::figures::RESERVE_DIESEL * POUND_FORCE;
     ((1.25 * (gas + reserve)).max(340.0) / 10.0).ceil() * 10.0
 }
 

@@ -6,11 +6,10 @@ use super::head::{POCKET_WIDER, Places, flow, four, in_line};
 use super::known::Known;
 use super::train::{Wanted, diesel_seat, diesel_spring, inches, lifter, lifter_kind, spring, usual_loads};
 use crate::document::{Side, get, get_mut, kind_of, put_value};
-use crate::quantity::parse;
+use crate::quantity::{CFM, INCH, parse};
 use crate::words::{Casting, FamilyKind, LifterKind, Use, Word};
 use serde_json::{Map, Value, json};
 
-const INCH: f64 = 0.0254;
 /// Lean of the valves of a V8's wedge head, deg, and the pocket's shift towards where the valve goes, in.
 const LEAN: f64 = 15.0;
 const POCKET_SHIFT: f64 = 0.045;
@@ -107,7 +106,7 @@ impl Draft {
             .si("target.peak_power_at")
             .max(0.95 * self.si("target.band_to"))
             .max(0.91 * self.si("target.shift_at"));
-        let upper = if typed > 0.0 { typed * 30.0 / std::f64::consts::PI / peak } else { own.speeds.1 };
+        let upper = if typed > 0.0 { per_minute(typed) / peak } else { own.speeds.1 };
         self.fill_all(
             "target",
             &json!({
@@ -139,7 +138,7 @@ impl Draft {
             "ambient": { "pressure": "99 kPa", "temperature": "25 C", "humidity": 0.3 },
         }));
         let boost = [(0.5, "7 psi", "8 psi"), (0.75, "16 psi", "18 psi"), (1.0, "20 psi", "24 psi")];
-        let top = self.si("target.band_to") * 30.0 / std::f64::consts::PI;
+        let top = per_minute(self.si("target.band_to"));
         let rows: Vec<Value> = boost
             .iter()
             .map(|(share, manifold, drive)| json!({ "at": rpm(share * top), "manifold": manifold, "drive": drive }))
@@ -200,7 +199,7 @@ impl Draft {
     fn port(&mut self, side: Side, diameter: f64, places: Places) {
         let diesel = self.family.is_diesel();
         let path = format!("engine.{}", side.key());
-        let length = |metres: f64| if diesel { format!("{:.2} mm", metres * 1e3) } else { inches(metres / INCH) };
+        let length = |metres: f64| written(metres, diesel);
         let (x, y) = places.first[side.index()];
         let rows: Vec<Value> = flow(diameter, self.valves(), side == Side::Intake, self.heads)
             .into_iter()
@@ -208,7 +207,7 @@ impl Draft {
                 if diesel {
                     json!([length(lift), format!("{:.0} l/s", volume * 1e3)])
                 } else {
-                    json!([length(lift), format!("{:.0} cfm", volume / 4.719_474_4e-4)])
+                    json!([length(lift), format!("{:.0} cfm", volume / CFM)])
                 }
             })
             .collect();
@@ -253,7 +252,7 @@ impl Draft {
             self.fill_all(train, &diesel_train(self.valves(), self.heads));
             return;
         }
-        let top = (self.si("target.shift_at") + self.si("target.overspeed_by")) * 30.0 / std::f64::consts::PI;
+        let top = self.top_rpm();
         let kind = self.lifter_kind();
         self.fill_all(&format!("{train}.lifter"), &lifter(kind, top, self.heads));
         let large = self.family.kind == FamilyKind::LargeV8;
@@ -277,6 +276,11 @@ impl Draft {
         self.fill(&format!("{train}.rocker.rated_lift"), rated);
     }
 
+    /// The highest speed its valves must stand: where it is shifted, and what it overruns; rpm.
+    fn top_rpm(&self) -> f64 {
+        per_minute(self.si("target.shift_at") + self.si("target.overspeed_by"))
+    }
+
     fn lifter_kind(&self) -> LifterKind {
         let typed = get(&self.value, "candidates[0].train.lifter.kind").and_then(Value::as_str);
         typed.and_then(LifterKind::from_word).unwrap_or_else(|| lifter_kind(self.used_for))
@@ -285,15 +289,15 @@ impl Draft {
     /// Springs for the lift this cam has.
     pub fn springs(&mut self, card: &CardCam) {
         let ratio = get(&self.value, "candidates[0].train.rocker.ratio").and_then(Value::as_f64).unwrap_or(1.6);
-        self.rocker_arms(ratio, card.lobe_lift[0].max(card.lobe_lift[1]) * ratio);
         let lift = card.lobe_lift[0].max(card.lobe_lift[1]) * ratio;
+        self.rocker_arms(ratio, lift);
         let path = "candidates[0].train.spring";
         if self.family.is_diesel() {
             let widest = self.si("engine.intake.valve_diameter").max(self.si("engine.exhaust.valve_diameter"));
             self.fill_all(path, &diesel_spring(lift, diesel_seat(DRIVE, widest)));
             return;
         }
-        let top = (self.si("target.shift_at") + self.si("target.overspeed_by")) * 30.0 / std::f64::consts::PI;
+        let top = self.top_rpm();
         let lift = lift / INCH;
         let installed = if lift > 0.58 { 1.950 } else { 1.800 };
         let wanted = Wanted { installed, lift, loads: usual_loads(self.lifter_kind(), top) };
@@ -322,9 +326,7 @@ impl Draft {
             (1.4 * INCH, 0.230 * INCH, 0.180 * INCH, "9 deg")
         };
         let leaning = (0.5 * lift / arm).asin().cos();
-        let length = |metres: f64| {
-            if self.family.is_diesel() { format!("{:.2} mm", metres * 1e3) } else { inches(metres / INCH) }
-        };
+        let length = |metres: f64| written(metres, self.family.is_diesel());
         let arms = json!({
             "pivot_to_tip": length(arm), "pivot_to_cup": length(arm / ratio), "tip_radius": length(radius),
             "cup_drop": length(drop), "pushrod_angle": angle, "pivot_height": length(radius - 0.5 * lift),
@@ -342,6 +344,16 @@ impl Draft {
             }
         }
     }
+}
+
+/// Revolutions per minute of radians per second.
+fn per_minute(speed: f64) -> f64 {
+    speed * 30.0 / std::f64::consts::PI
+}
+
+/// A length as a shop of its units writes it.
+fn written(metres: f64, metric: bool) -> String {
+    if metric { format!("{:.2} mm", metres * 1e3) } else { inches(metres / INCH) }
 }
 
 fn mark(object: &mut Map<String, Value>, path: &str, is_known: &dyn Fn(&str) -> bool) {
@@ -422,11 +434,10 @@ fn lobe(kind: LifterKind, diesel: bool, metric: bool, at_050: f64, lift: f64) ->
         LifterKind::HydraulicFlat => 54.0,
         LifterKind::SolidFlat => 46.0,
     };
-    let length = |metres: f64| if metric { format!("{:.2} mm", metres * 1e3) } else { inches(metres / INCH) };
     // What lies above .050 is left to the smoothest lobe: a card of this kind is a first one.
     let checks =
         json!([["0.006 in", format!("{:.0} deg", at_050 + to_seat)], ["0.050 in", format!("{at_050:.0} deg")]]);
-    let mut lobe = json!({ "lobe_lift": length(lift), "checks": checks });
+    let mut lobe = json!({ "lobe_lift": written(lift, metric), "checks": checks });
     if kind.is_solid() {
         lobe["lash_ramp"] = json!(if diesel { "0.70 mm" } else { "0.030 in" });
     }

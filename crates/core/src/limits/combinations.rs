@@ -1,11 +1,11 @@
 //! What never goes together, whatever the margins say; and what a class allows in kind.
 
 use super::fits;
-use super::incompatible::{Incompatible, NO_SCHOOL, plain};
+use super::incompatible::{Incompatible, NO_SCHOOL};
 use crate::cam::Lobe;
 use crate::candidate::Resolved;
 use crate::document::Side;
-use crate::quantity::{Dimension, shown};
+use crate::quantity::{Dimension, Shown, shown};
 use crate::report::Place;
 use crate::words::{AntiRotation, Core, GroundFor, Word};
 
@@ -47,8 +47,8 @@ fn lifter_on_cam(resolved: &Resolved, side: Side) -> Option<Incompatible> {
         id: "lifter_on_cam",
         title: "lifter on this cam",
         place: Place::Lifter,
-        have: plain(kind.spoken()),
-        need: plain(ground.spoken()),
+        have: Shown::plain(kind.spoken()),
+        need: Shown::plain(ground.spoken()),
         why,
         school: NO_SCHOOL,
         side: Some(side),
@@ -63,8 +63,8 @@ fn flat_on_steel(resolved: &Resolved, side: Side) -> Option<Incompatible> {
         id: "flat_on_steel",
         title: "flat lifter on this core",
         place: Place::Lifter,
-        have: plain("a steel core"),
-        need: plain("cast or ductile iron"),
+        have: Shown::plain("a steel core"),
+        need: Shown::plain("cast or ductile iron"),
         why: "steel does not slide on a flat foot: it galls and takes the lobe with it; flat lifters run on iron, hardened or chilled",
         school: NO_SCHOOL,
         side: Some(side),
@@ -79,8 +79,8 @@ fn class_lifter(resolved: &Resolved, side: Side) -> Option<Incompatible> {
         id: "class_lifter",
         title: "lifter by class rule",
         place: Place::Lifter,
-        have: plain(kind.spoken()),
-        need: plain(allowed.spoken()),
+        have: Shown::plain(kind.spoken()),
+        need: Shown::plain(allowed.spoken()),
         why: "the class allows one kind of lifter only",
         school: "the class rule of this build",
         side: Some(side),
@@ -95,8 +95,8 @@ fn roller_turns(resolved: &Resolved, side: Side) -> Option<Incompatible> {
         id: "roller_turns",
         title: "roller kept from turning",
         place: Place::Lifter,
-        have: plain("nothing"),
-        need: plain("link bar, guide tray or keyway"),
+        have: Shown::plain("nothing"),
+        need: Shown::plain("link bar, guide tray or keyway"),
         why: "a roller that turns out of line slides across the lobe and destroys both",
         school: NO_SCHOOL,
         side: Some(side),
@@ -133,7 +133,7 @@ fn rocker_locks(resolved: &Resolved, side: Side) -> Option<Incompatible> {
             inch: format!("locks at {} of lifter lift", at.inch),
             metric: format!("locks at {} of lifter lift", at.metric),
         },
-        need: plain("a loop that closes all the way"),
+        need: Shown::plain("a loop that closes all the way"),
         why: "with this geometry pushrod and cup come into line before full lift",
         school: NO_SCHOOL,
         side: Some(side),

@@ -119,6 +119,13 @@ pub const OVERLAP_TIGHT: f64 = 4.0;
 /// (from memory).
 pub const REVERSION_OVERLAP: f64 = 6.0;
 
+/// The overlap that an engine of `displacement` cm3 stands where one of 5.7 litres stands `overlap`: a larger engine
+/// stands more above zero, and less far below it (common practice, no source).
+pub fn overlap_in(displacement: f64, overlap: f64) -> f64 {
+    let share = displacement / OVERLAP_DISPLACEMENT;
+    if overlap >= 0.0 { overlap * share } else { overlap / share }
+}
+
 /// Ratings are tight with less than this share left.
 pub const RATING_TIGHT: f64 = 0.03;
 

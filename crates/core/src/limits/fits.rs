@@ -2,7 +2,7 @@
 //! spring.
 
 use super::figures::{INCH, SPRING_TOP};
-use super::incompatible::{Incompatible, NO_SCHOOL, plain};
+use super::incompatible::{Incompatible, NO_SCHOOL};
 use crate::candidate::Resolved;
 use crate::document::Side;
 use crate::given::Place as At;
@@ -18,8 +18,8 @@ pub fn snout(resolved: &Resolved, side: Side) -> Option<Incompatible> {
         id: "snout",
         title: "Cam snout and drive",
         place: Place::Lobe,
-        have: plain(format!("{} snout", snout.spoken())),
-        need: plain(format!("{}, as its gear is bored", gear.spoken())),
+        have: Shown::plain(format!("{} snout", snout.spoken())),
+        need: Shown::plain(format!("{}, as its gear is bored", gear.spoken())),
         why: "the gear's bolts and dowel do not meet the snout: change the gear with the cam",
         school: NO_SCHOOL,
         side: None,
@@ -36,8 +36,8 @@ pub fn distributor_gear(resolved: &Resolved, side: Side) -> Option<Incompatible>
         id: "distributor_gear",
         title: "Distributor gear",
         place: Place::Lobe,
-        have: plain("iron on steel"),
-        need: plain("bronze, composite or hardened steel, or a pressed-on iron gear"),
+        have: Shown::plain("iron on steel"),
+        need: Shown::plain("bronze, composite or hardened steel, or a pressed-on iron gear"),
         why: "a steel core wears an iron gear away; bronze wears itself and is looked at as a service part",
         school: NO_SCHOOL,
         side: None,

@@ -1,21 +1,21 @@
 //! Rules about compression, idle and flow, and what is held against the gas once breathing has run.
 
 use super::figures::{
-    CEILING_TIGHT, INCH, LAST_LIFT, LAST_LIFT_FLOW, LATER_SPARK, OVERLAP_BY_VACUUM, OVERLAP_DISPLACEMENT,
-    OVERLAP_TIGHT, REVERSION_OVERLAP, TRAPPED_BY_RON, TRAPPED_COOLED_PER_BAR, TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT,
-    TRAPPED_E85, TRAPPED_METHANOL, TRAPPED_PER_BAR, TRAPPED_TIGHT, VACUUM_TIGHT,
+    CEILING_TIGHT, INCH, LAST_LIFT, LAST_LIFT_FLOW, LATER_SPARK, OVERLAP_BY_VACUUM, OVERLAP_TIGHT, REVERSION_OVERLAP,
+    TRAPPED_BY_RON, TRAPPED_COOLED_PER_BAR, TRAPPED_DIESEL, TRAPPED_DIESEL_TIGHT, TRAPPED_E85, TRAPPED_METHANOL,
+    TRAPPED_PER_BAR, TRAPPED_TIGHT, VACUUM_TIGHT, overlap_in,
 };
 use super::levers::{EARLIER, LARGER_CHAMBER, LATER, MORE_DISH, MORE_OCTANE, SMALLER_CHAMBER, WIDER};
 use super::measure::Measure;
 use super::reads::{EXHAUST_LOBE, EXHAUST_PHASING, INTAKE_LOBE, INTAKE_PHASING, LOBE, RATIO, VOLUMES, reads};
 use super::rule::{Case, Finding, Note, Rule, common};
 use crate::candidate::{Gap, Part, Resolved, timing};
+use crate::quantity::INCH_MERCURY;
 use crate::report::{Place, Sense};
 use crate::table::{extended, held};
 use crate::words::{ExhaustManifold, FuelKind, Induction, Use};
 
 const DEG: f64 = std::f64::consts::PI / 180.0;
-const INCH_MERCURY: f64 = 3386.389;
 
 fn trapped(resolved: &Resolved) -> Part<f64> {
     let engine = &resolved.given.engine;
@@ -77,6 +77,13 @@ fn knock(case: &Case<'_>) -> Part<Finding> {
     })
 }
 
+/// Overlap at .050 against the most that 5.7 litres stand, crank degrees, in proportion to displacement.
+fn overlap_within(case: &Case<'_>, most: f64) -> Part<Finding> {
+    let overlap = timing(case.resolved)?.overlap_050_deg;
+    let allowed = overlap_in(case.resolved.cylinder.clone()?.displacement().as_cc(), most);
+    Ok(Finding::at_most(allowed * DEG, OVERLAP_TIGHT * DEG, overlap * DEG))
+}
+
 /// Overlap at .050 against the idle vacuum wanted.
 pub static IDLE_OVERLAP: Rule = Rule {
     id: "idle_overlap",
@@ -101,15 +108,7 @@ pub static IDLE_OVERLAP: Rule = Rule {
             return None;
         }
         let vacuum = case.resolved.given.target.idle_vacuum?;
-        let found = || -> Part<Finding> {
-            let overlap = timing(case.resolved)?.overlap_050_deg;
-            let share = case.resolved.cylinder.clone()?.displacement().as_cc() / OVERLAP_DISPLACEMENT;
-            let row = held(&OVERLAP_BY_VACUUM, vacuum.si() / INCH_MERCURY);
-            // A larger engine stands more overlap: more above zero, less far below it.
-            let allowed = if row >= 0.0 { row * share } else { row / share };
-            Ok(Finding::at_most(allowed * DEG, OVERLAP_TIGHT * DEG, overlap * DEG))
-        };
-        Some(found())
+        Some(overlap_within(case, held(&OVERLAP_BY_VACUUM, vacuum.si() / INCH_MERCURY)))
     },
     advice: false,
     levers: &[WIDER],
@@ -148,12 +147,7 @@ pub static WATER_REVERSION: Rule = Rule {
             }
             _ => return None,
         }
-        let found = || -> Part<Finding> {
-            let overlap = timing(case.resolved)?.overlap_050_deg;
-            let share = case.resolved.cylinder.clone()?.displacement().as_cc() / OVERLAP_DISPLACEMENT;
-            Ok(Finding::at_most(REVERSION_OVERLAP * share * DEG, OVERLAP_TIGHT * DEG, overlap * DEG))
-        };
-        Some(found())
+        Some(overlap_within(case, REVERSION_OVERLAP))
     },
     advice: false,
     levers: &[WIDER],

@@ -33,12 +33,6 @@ pub struct Incompatible {
     pub reads: Vec<At>,
 }
 
-/// A text that reads the same in both systems.
-pub fn plain(text: impl Into<String>) -> Shown {
-    let text = text.into();
-    Shown { inch: text.clone(), metric: text }
-}
-
 impl Incompatible {
     /// Its line in the margins.
     pub fn line(&self, source: &Source<'_>) -> LimitReport {
@@ -56,7 +50,7 @@ impl Incompatible {
             shown: Some(LimitShown {
                 need: self.need.clone(),
                 have: self.have.clone(),
-                margin: plain("not allowed"),
+                margin: Shown::plain("not allowed"),
                 have_at: 0.0,
                 need_at: vec![0.5],
             }),

@@ -84,7 +84,7 @@ fn miss(line: &mut LimitReport, gap: &Gap, source: &Source<'_>) {
     if let Some(first) = needs.first() {
         line.edit_field.clone_from(&first.field);
     }
-    line.note = (!gap.reason.is_empty()).then(|| same(&gap.reason));
+    line.note = (!gap.reason.is_empty()).then(|| Shown::plain(&gap.reason));
     line.missing = needs;
 }
 
@@ -106,16 +106,12 @@ fn fill(line: &mut LimitReport, rule: &Rule, finding: &Finding) {
 fn note_of(measure: Measure, note: Note) -> Shown {
     let band = |low: f64, high: f64| band(&measure.shown(low), &measure.shown(high));
     let (which, (low, high), why) = match note {
-        Note::Text(text) => return same(text),
+        Note::Text(text) => return Shown::plain(text),
         Note::Below(low, high, why) => ("below", (low, high), why),
         Note::Above(low, high, why) => ("above", (low, high), why),
     };
     let Shown { inch, metric } = band(low, high);
     Shown { inch: format!("{which} the usual {inch}: {why}"), metric: format!("{which} the usual {metric}: {why}") }
-}
-
-fn same(text: &str) -> Shown {
-    Shown { inch: text.to_owned(), metric: text.to_owned() }
 }
 
 fn band(low: &Shown, high: &Shown) -> Shown {
@@ -127,7 +123,7 @@ fn shown(measure: Measure, finding: &Finding) -> LimitShown {
     let need = match (finding.min.map(|m| measure.shown(m)), finding.max.map(|m| measure.shown(m))) {
         (Some(min), Some(max)) => band(&min, &max),
         (Some(only), None) | (None, Some(only)) => only,
-        (None, None) => same(""),
+        (None, None) => Shown::plain(""),
     };
     let bounds: Vec<f64> = [finding.min, finding.max].into_iter().flatten().collect();
     // The bar runs so that a single bound stands in its middle and a band fills the middle half.

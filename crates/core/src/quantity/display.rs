@@ -41,6 +41,14 @@ pub struct Shown {
     pub metric: String,
 }
 
+impl Shown {
+    /// A text that reads the same in both systems.
+    pub fn plain(text: impl Into<String>) -> Self {
+        let text = text.into();
+        Self { inch: text.clone(), metric: text }
+    }
+}
+
 /// The scale that shows `dimension` in `system`.
 pub fn scale(dimension: Dimension, system: UnitSystem) -> Scale {
     use UnitSystem::{Inch, Metric};
