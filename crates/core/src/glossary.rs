@@ -27,6 +27,10 @@ pub static GLOSSARY: &[Term] = &[
     term("Boost", "Pressure in the intake manifold above the outside air, as a gauge shows it."),
     term("Buckling load", "Load at which a pushrod bows out sideways, by Euler and Johnson."),
     term(
+        "Burette",
+        "A graduated tube that fills chamber or cylinder under a plate (cc'ing): chamber and dish or dome to some tenths of a cc.",
+    ),
+    term(
         "Calibration",
         "A few constants of the breathing model fitted to a pull on the dyno (port flow, friction, heat released, intake length), the same for every candidate.",
     ),
@@ -35,6 +39,10 @@ pub static GLOSSARY: &[Term] = &[
     term(
         "Checking height",
         "Lobe lift at which an event or a duration is quoted, such as .050 in; the same cam has a longer duration at a lower height.",
+    ),
+    term(
+        "Clay check",
+        "Clay in the valve pocket, the engine turned twice by hand and the clay cut through: its thinnest places are the room to floor and wall with this cam.",
     ),
     term("Coil bind", "All coils of a spring touch; past it something bends or breaks."),
     term("Coil-bind clearance", "What is left between full net lift and coil bind."),
@@ -61,6 +69,10 @@ pub static GLOSSARY: &[Term] = &[
     term(
         "Drive pressure",
         "Exhaust pressure ahead of a turbine; it pushes the exhaust valve open and, above boost, exhaust back through overlap.",
+    ),
+    term(
+        "Drop to piston",
+        "How far the closed valve falls along its stem before it meets the piston, by dial with a light spring, at overlap top dead centre or at given degrees.",
     ),
     term("Duration", "Crank degrees a valve is past a checking height, from opening to closing."),
     term(
@@ -144,6 +156,7 @@ pub static GLOSSARY: &[Term] = &[
         "Valve float speed",
         "Speed at which a rigid train would leave the lobe, by force against mass times acceleration; a real train loses 20 to 25 per cent of it.",
     ),
+    term("Valve height", "Gasket face of the head to the closed valve by depth gauge; it gives the face recess."),
     term(
         "Valve to piston",
         "Smallest distance along the stem between valve and crown over the cycle, mostly near overlap.",

@@ -42,6 +42,7 @@ pub mod parts;
 mod programme;
 pub mod quantity;
 pub mod report;
+mod root;
 mod table;
 pub mod train;
 pub mod words;

@@ -326,6 +326,14 @@ words! {
         WaterJacketed = "water_jacketed",
     }
 
+    /// Where a depth gauge meets a closed valve.
+    FaceSpot {
+        /// At the edge nearest to the gasket face.
+        Edge = "edge",
+        /// In the middle of the face.
+        Centre = "centre",
+    }
+
     /// What meters the air.
     Induction {
         /// A carburettor.

@@ -5,6 +5,7 @@
 
 mod architecture;
 mod beginnings;
+mod bench;
 mod breathing;
 mod calibration;
 mod candidates;

@@ -7,6 +7,7 @@ export type CandidateReport = Schemas['CandidateReport']
 export type StripReport = Extract<CandidateReport['strip'], { state: 'done' }>
 export type LimitReport = Schemas['LimitReport']
 export type Reading = Schemas['Reading']
+export type BenchFinding = Schemas['BenchFinding']
 export type EventHandle = Schemas['EventHandle']
 export type EventName = Schemas['Event']
 export type CardNumber = Schemas['CardNumber']

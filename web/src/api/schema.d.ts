@@ -516,6 +516,31 @@ export interface components {
             /** @description The whole document. */
             document: string;
         };
+        /** @description One reading, or several of a kind, made into the field it stands for. */
+        BenchFinding: {
+            doubt?: components["schemas"]["Shown"] | null;
+            /** @description Path of the field. */
+            field: string;
+            /** @description The readings, in words. */
+            from: string;
+            /** @description How it was found, or why not. */
+            how: components["schemas"]["Shown"];
+            /** @description What it is called. */
+            label: string;
+            /** @description Fields that it lacks. */
+            needs: components["schemas"]["Named"][];
+            now?: components["schemas"]["Shown"] | null;
+            says?: components["schemas"]["Shown"] | null;
+            /** @description Whether it is the surest of what speaks of this field. */
+            surest: boolean;
+            /** @description The two against each other. */
+            verdict: components["schemas"]["BenchVerdict"];
+        };
+        /**
+         * @description What a reading says beside what the document holds.
+         * @enum {string}
+         */
+        BenchVerdict: "new" | "agrees" | "differs" | "unclear";
         /** @description A candidate laid beside the one in view. */
         Beside: {
             /** @description What the candidate in view does that this one does not. */
@@ -1563,6 +1588,8 @@ export interface components {
         };
         /** @description One candidate. */
         CandidateReport: {
+            /** @description What readings of the bench say of the fields they stand for; empty while none was entered. */
+            bench: components["schemas"]["BenchFinding"][];
             /** @description Torque and power over speed; seconds of work, only when asked for. */
             breathing: components["schemas"]["Block_BreathingReport"];
             /** @description What must not touch. */
@@ -2506,7 +2533,7 @@ export interface components {
          * @description A part of the report that can be asked for.
          * @enum {string}
          */
-        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "drawing" | "breathing" | "limits" | "remedies";
+        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "bench" | "drawing" | "breathing" | "limits" | "remedies";
         /** @description One hump of a curve. */
         PeakReport: {
             /**

@@ -12,7 +12,7 @@ const DRAWN: PartName[] = ['timing', 'strip', 'clearance']
 /** What is read beside it; while a drag goes on, every {@link CALM} milliseconds. */
 const READ: PartName[] = [...DRAWN, 'lift', 'spring', 'control', 'limits']
 /** The whole answer, when it rests. */
-const FULL: PartName[] = [...READ, 'lobe', 'train', 'drawing', 'remedies']
+const FULL: PartName[] = [...READ, 'lobe', 'train', 'bench', 'drawing', 'remedies']
 /** Figures that change faster than this cannot be read. */
 const CALM = 200
 

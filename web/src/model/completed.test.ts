@@ -26,6 +26,7 @@ function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAn
     engine: notAsked,
     measure_next: [],
     limits: [],
+    bench: [],
     ...part,
   }
   const scale = { unit: 'in', factor: 1, offset: 0, decimals: 3 }

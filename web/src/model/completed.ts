@@ -22,7 +22,9 @@ export function completed(last: WorkbenchAnswer, answer: WorkbenchAnswer): Workb
       ...(answer.fields
         ? {}
         : { assumed: last.analysis.assumed, warnings: last.analysis.warnings }),
-      candidates: [merged(before, now, hasLimits)],
+      candidates: [
+        { ...merged(before, now, hasLimits), bench: answer.fields ? now.bench : before.bench },
+      ],
     },
   }
 }

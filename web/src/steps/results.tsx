@@ -1,3 +1,4 @@
+import { BenchSays } from '../features/bench/BenchSays'
 import { ClearanceStep } from '../features/clearance/ClearanceStep'
 import { DecideStep } from '../features/decide/DecideStep'
 import { Order } from '../features/motion/Order'
@@ -8,8 +9,14 @@ import { step } from './step'
 export const clearance = step({
   name: 'clearance',
   title: 'Clearance',
-  Answer: ClearanceStep,
+  Answer: () => (
+    <>
+      <ClearanceStep />
+      <BenchSays />
+    </>
+  ),
   groups: [
+    { title: 'Clay', fields: ['@.clay.intake.', '@.clay.exhaust.'] },
     { title: 'Seals', fields: ['engine.intake.seal_height', 'engine.exhaust.seal_height'] },
     { title: 'Own limits', fields: ['limits'] },
   ],

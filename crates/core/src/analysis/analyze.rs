@@ -1,6 +1,6 @@
 //! The report of a build: the parts asked for, of one candidate or of all.
 
-use super::cautions::warn;
+use super::cautions::{bench_against_fields, warn};
 use super::curve::{findings_of, gas_finding};
 use super::springs_stay::springs_stay;
 use super::unknowns::measure_next;
@@ -41,6 +41,8 @@ pub enum PartName {
     Control,
     /// What must not touch.
     Clearance,
+    /// What readings of the bench say.
+    Bench,
     /// One cylinder to scale.
     Drawing,
     /// Torque and power over speed; takes seconds.
@@ -53,7 +55,7 @@ pub enum PartName {
 
 impl PartName {
     /// Every part, in the order of the report.
-    pub const ALL: [Self; 12] = [
+    pub const ALL: [Self; 13] = [
         Self::Timing,
         Self::Strip,
         Self::Lift,
@@ -62,6 +64,7 @@ impl PartName {
         Self::Spring,
         Self::Control,
         Self::Clearance,
+        Self::Bench,
         Self::Drawing,
         Self::Breathing,
         Self::Limits,
@@ -84,6 +87,7 @@ impl PartName {
             Self::Spring => "spring",
             Self::Control => "control",
             Self::Clearance => "clearance",
+            Self::Bench => "bench",
             Self::Drawing => "drawing",
             Self::Breathing => "breathing",
             Self::Limits => "limits",
@@ -208,7 +212,9 @@ fn report_of(
     } else {
         Vec::new()
     };
+    let bench = if wants(PartName::Bench) { candidate::bench(&resolved, &source) } else { Vec::new() };
     warn(&resolved, view, &source, warnings);
+    warnings.extend(bench_against_fields(&bench, view));
     let spring = asked(wants(PartName::Spring), &source, || candidate::spring(&resolved));
     CandidateReport {
         springs_stay: springs_stay(&lines, spring.done()),
@@ -223,6 +229,7 @@ fn report_of(
         spring,
         control: asked(wants(PartName::Control), &source, || candidate::control(&resolved)),
         clearance: asked(wants(PartName::Clearance), &source, || candidate::clearance(&resolved, stages)),
+        bench,
         breathing: curve,
         drawing: asked(wants(PartName::Drawing), &source, || candidate::drawing(&resolved)),
         measure_next: measure_next(&lines),

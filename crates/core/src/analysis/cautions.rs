@@ -4,6 +4,7 @@ use crate::candidate::Resolved;
 use crate::document::{CandidateView, Side, in_a_sentence};
 use crate::given::{Place, Source};
 use crate::quantity::Length;
+use crate::report::{BenchFinding, BenchVerdict};
 use crate::words::LifterKind;
 
 /// Bore of a pushrod below which little oil reaches the rocker, m (common practice, no source).
@@ -22,6 +23,14 @@ pub fn warn(resolved: &Resolved, view: &CandidateView<'_>, source: &Source<'_>, 
         warnings.push(format!("{}: exhaust {caution}", view.name));
     }
     warnings.extend(engine(resolved).into_iter().map(|caution| format!("{}: {caution}", view.name)));
+}
+
+/// Readings that contradict the fields everything is computed with: neither is taken for the other in silence.
+pub fn bench_against_fields(bench: &[BenchFinding], view: &CandidateView<'_>) -> Option<String> {
+    let differs = bench.iter().filter(|one| one.surest && one.verdict == BenchVerdict::Differs);
+    let labels: Vec<String> = differs.map(|one| in_a_sentence(&one.label)).collect();
+    let (name, fields) = (&view.name, labels.join(", "));
+    (!labels.is_empty()).then(|| format!("{name}: the bench read other figures than those computed with: {fields}"))
 }
 
 fn cautions(resolved: &Resolved, source: &Source<'_>, side: Side) -> Vec<String> {
@@ -63,8 +72,7 @@ fn typed(source: &Source<'_>, place: Place) -> String {
 
 /// What is odd about the engine as a whole.
 fn engine(resolved: &Resolved) -> Vec<&'static str> {
-    let dome = resolved.given.engine.piston_volume.is_some_and(|volume| volume.si() < 0.0);
-    if dome {
+    if resolved.given.engine.is_domed() {
         vec!["the piston has a dome: piston to head and to plug is not judged by the deck alone, check it by clay"]
     } else {
         Vec::new()

@@ -5,7 +5,7 @@ use super::resolve::{Gap, Part, Resolved, ResolvedSide, lack, together};
 use super::stages::{Stages, key};
 use crate::cam::{Events, Lobe, height_006, height_050, height_200};
 use crate::clearance::{
-    ClosedGap, PistonClearance, ValveFrame, ValveTravel, closest, retainer_to_seal, valve_to_valve,
+    ClosedGap, CrownFrame, PistonClearance, ValveFrame, ValveTravel, closest, retainer_to_seal, valve_to_valve,
 };
 use crate::document::Side;
 use crate::engine::Cylinder;
@@ -233,19 +233,41 @@ pub fn control(inputs: &Resolved) -> Part<Sides<ControlReport>> {
     })
 }
 
-/// Closest approach of one valve to the piston.
-pub fn piston_clearance(inputs: &Resolved, side: Side, stages: &Stages) -> Part<PistonClearance> {
-    let (own, travel) = (inputs.side(side), inputs.travel(side));
-    together([lack(&inputs.cylinder), lack(&own.valve), lack(&own.crown), lack(&travel)])?;
-    let (cylinder, valve) = (inputs.cylinder.clone()?, own.valve.clone()?);
-    let (crown, travel) = (own.crown.clone()?, travel?);
-    let drop = inputs.port(side).piston_drop;
+/// One closed valve over the piston, as frame and measured drops have it.
+///
+/// # Errors
+/// What cylinder, valve and crown lack; under a dome a drop, when none was measured.
+pub fn closed_gap(inputs: &Resolved, side: Side) -> Part<ClosedGap> {
+    let (own, is_domed, port) = (inputs.side(side), inputs.given.engine.is_domed(), inputs.port(side));
+    let by_frame = frame_gap(&inputs.cylinder, &own.valve, &own.crown, is_domed)?;
+    let drops = port.drops_about_top();
     // A dome stands above the crown that the frame knows; only a measured drop has it in it.
-    if drop.is_none() && inputs.given.engine.piston_volume.is_some_and(|volume| volume.si() < 0.0) {
-        let needs = vec![inputs.port(side).at("piston_drop")];
+    if is_domed && drops.is_empty() {
+        let needs = vec![port.at("piston_drop")];
         return Err(Gap { reason: "the shape of the piston's dome under the valve is not known".to_owned(), needs });
     }
-    let closed = ClosedGap { cylinder: &cylinder, valve: &valve, crown: &crown, drop };
+    Ok(by_frame.measured(&drops))
+}
+
+/// The same by the frame alone, whatever was measured.
+///
+/// # Errors
+/// What cylinder, valve and crown lack.
+pub(super) fn frame_gap(
+    cylinder: &Part<Cylinder>,
+    valve: &Part<ValveFrame>,
+    crown: &Part<CrownFrame>,
+    is_domed: bool,
+) -> Part<ClosedGap> {
+    together([lack(cylinder), lack(valve), lack(crown)])?;
+    Ok(ClosedGap::by_frame(cylinder.clone()?, valve.clone()?, crown.clone()?, is_domed))
+}
+
+/// Closest approach of one valve to the piston.
+pub fn piston_clearance(inputs: &Resolved, side: Side, stages: &Stages) -> Part<PistonClearance> {
+    let (own, closed, travel) = (inputs.side(side), closed_gap(inputs, side), inputs.travel(side));
+    together([lack(&closed), lack(&travel)])?;
+    let (closed, travel) = (closed?, travel?);
     let inputs_key = key(&(&closed, motion_of(&travel, own)));
     Ok(*stages.clearances.get(inputs_key, || closest(&closed, &travel, &closed_gaps(&closed, stages))))
 }
@@ -257,7 +279,7 @@ fn motion_of(travel: &ValveTravel<'_>, own: &ResolvedSide) -> impl std::fmt::Deb
 }
 
 /// The gaps of a closed valve over a turn, kept.
-pub(super) fn closed_gaps(closed: &ClosedGap<'_>, stages: &Stages) -> Arc<Vec<Length>> {
+pub(super) fn closed_gaps(closed: &ClosedGap, stages: &Stages) -> Arc<Vec<Length>> {
     stages.closed_gaps.get(key(closed), || closed.over_a_turn())
 }
 

@@ -1,6 +1,7 @@
 //! One candidate as the stages see it: its document resolved once, and each block of its report from
 //! those inputs. Expensive stages are kept by the inputs they were computed from.
 
+mod bench;
 mod bench_work;
 mod blocks;
 pub mod breathing;
@@ -13,6 +14,7 @@ mod resolve;
 mod stages;
 mod strip;
 
+pub use bench::bench;
 pub use bench_work::{after_work, cold_growth};
 pub use blocks::{
     bore_wall, clearance, control, engine, lift, lobe, piston_clearance, retainer_gap, rigid_control, seat_reserve,

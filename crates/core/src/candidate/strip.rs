@@ -1,9 +1,9 @@
 //! Curves over the crank, a degree apart: what hangs on the strip.
 
-use super::blocks::closed_gaps;
+use super::blocks::{closed_gap, closed_gaps};
 use super::resolve::{Part, Resolved, ResolvedSide, lack, together};
 use super::stages::Stages;
-use crate::clearance::{ClosedGap, ValveTravel};
+use crate::clearance::ValveTravel;
 use crate::document::Side;
 use crate::quantity::Angle;
 use crate::report::StripReport;
@@ -29,14 +29,8 @@ pub fn strip(inputs: &Resolved, stages: &Stages) -> Part<StripReport> {
         let spring = own.spring.as_ref().ok();
         crank_deg.iter().map(|deg| Some(rounded(travel.running_at(*deg, spring)?.as_mm()))).collect()
     };
-    let gap = |own: &ResolvedSide, lift: &[f64]| -> Option<Vec<f64>> {
-        let (valve, crown) = (own.valve.as_ref().ok()?, own.crown.as_ref().ok()?);
-        let drop = inputs.port(own.side).piston_drop;
-        // Over a dome only a measured drop knows the gap.
-        if drop.is_none() && inputs.given.engine.piston_volume.is_some_and(|volume| volume.si() < 0.0) {
-            return None;
-        }
-        let closed = closed_gaps(&ClosedGap { cylinder: &cylinder, valve, crown, drop }, stages);
+    let gap = |side: Side, lift: &[f64]| -> Option<Vec<f64>> {
+        let closed = closed_gaps(&closed_gap(inputs, side).ok()?, stages);
         Some(lift.iter().enumerate().map(|(deg, lift)| rounded(closed[deg % 360].as_mm() - lift)).collect())
     };
     let face = |own: &ResolvedSide, side: Side| {
@@ -49,8 +43,8 @@ pub fn strip(inputs: &Resolved, stages: &Stages) -> Part<StripReport> {
         exhaust_running_mm: running(&exhaust, inputs.side(Side::Exhaust)),
         intake_velocity_mm_per_deg: velocity(&intake),
         exhaust_velocity_mm_per_deg: velocity(&exhaust),
-        intake_clearance_mm: gap(inputs.side(Side::Intake), &intake_lift_mm),
-        exhaust_clearance_mm: gap(inputs.side(Side::Exhaust), &exhaust_lift_mm),
+        intake_clearance_mm: gap(Side::Intake, &intake_lift_mm),
+        exhaust_clearance_mm: gap(Side::Exhaust, &exhaust_lift_mm),
         intake_face_mm: face(inputs.side(Side::Intake), Side::Intake),
         exhaust_face_mm: face(inputs.side(Side::Exhaust), Side::Exhaust),
         intake_lift_mm,

@@ -114,8 +114,22 @@ pub struct CrownFrame {
 pub struct Gap {
     /// Along the stem: what a dial on the retainer reads. Negative when they overlap.
     pub along_stem: Length,
+    /// Cosine between the stem and the normal of the surface that is met.
+    pub facing: f64,
+    /// Cosine between the bore and that normal.
+    pub level: f64,
+}
+
+impl Gap {
     /// Square to the surface that is met.
-    pub normal: Length,
+    pub fn normal(&self) -> Length {
+        Length::from_si(self.along_stem.si() * self.facing)
+    }
+
+    /// Straight down the bore, as long as the same surface is met.
+    pub fn vertical(&self) -> Length {
+        Length::from_si(self.along_stem.si() * self.facing / self.level)
+    }
 }
 
 /// Reads the closed valve of a port.
@@ -243,11 +257,11 @@ impl CrownFrame {
     }
 
     fn gap_along(&self, valve: &ValveFrame, direction: Vector, crown: f64) -> Gap {
-        let mut least = Gap { along_stem: Length::from_si(f64::INFINITY), normal: Length::from_si(f64::INFINITY) };
+        let mut least = Gap { along_stem: Length::from_si(f64::INFINITY), facing: 1.0, level: 1.0 };
         let mut consider = |distance: f64, normal: Vector| {
             if distance < least.along_stem.si() {
-                let square = distance * dot(direction, normal).abs();
-                least = Gap { along_stem: Length::from_si(distance), normal: Length::from_si(square) };
+                let (facing, level) = (dot(direction, normal).abs(), normal[2].abs());
+                least = Gap { along_stem: Length::from_si(distance), facing, level };
             }
         };
         for point in valve.edge() {
@@ -378,7 +392,7 @@ mod tests {
         }));
         let gap = crown.gap(&valve.opened(Length::mm(1.0)), Length::mm(5.0));
         assert!((gap.along_stem.as_mm() - 7.0).abs() < 1e-9);
-        assert!((gap.normal.as_mm() - 7.0).abs() < 1e-9);
+        assert!((gap.normal().as_mm() - 7.0).abs() < 1e-9);
     }
 
     #[test]
@@ -412,7 +426,7 @@ mod tests {
         let expected = (floor[0] - face[0]) * sin + (floor[1] - face[1]) * cos;
         let gap = crown.gap(&valve, Length::mm(5.0));
         assert!((gap.along_stem.as_mm() - expected).abs() < 1e-9, "{gap:?} {expected}");
-        assert!((gap.normal.as_mm() - expected).abs() < 1e-9);
+        assert!((gap.normal().as_mm() - expected).abs() < 1e-9);
         // Square to the stem: 22 - 20 less the sideways offset of the two centres.
         let sideways = (floor[0] - face[0]) * cos - (floor[1] - face[1]) * sin;
         assert_eq!(crown.radial_gap(&valve, Length::mm(5.0)), None, "the closed valve is not in the pocket");

@@ -1,7 +1,7 @@
 //! Valve to piston over the cycle: the smallest gap, where it is, and what a degree of cam timing
 //! does to it. The cam turns with the crank without lag; everything is rigid and cold.
 
-use super::frame::{CrownFrame, Gap, ValveFrame};
+use super::frame::{CrownFrame, Gap, ValveFrame, dot, minus};
 use crate::cam::{Lobe, Motion};
 use crate::engine::Cylinder;
 use crate::quantity::{Angle, Length};
@@ -79,37 +79,62 @@ pub struct PistonClearance {
 /// Width at which the refinement stops, crank degrees; the gap is flat there to some nanometres.
 const REFINED: f64 = 1e-3;
 
-/// A closed valve over the piston: by the frame, or by a drop that was measured.
+/// A closed valve over the piston: by the frame, and where drops were measured moved so that it reads what the dial read.
 ///
 /// Opening the valve takes exactly its lift from every distance along the stem, so that one curve of closed gaps serves
 /// every cam.
 #[derive(Debug, Clone, Copy)]
-pub struct ClosedGap<'a> {
-    /// Where the piston is.
-    pub cylinder: &'a Cylinder,
-    /// The closed valve.
-    pub valve: &'a ValveFrame,
-    /// What is below it.
-    pub crown: &'a CrownFrame,
-    /// Drop of the valve to the piston at top dead centre by dial, which stands above the frame: a dome's shape is in it.
-    pub drop: Option<Length>,
+pub struct ClosedGap {
+    cylinder: Cylinder,
+    valve: ValveFrame,
+    crown: CrownFrame,
+    /// Whether the crown stands above its own flat, in a shape that nobody gave.
+    is_domed: bool,
+    /// What the readings add to the frame, m.
+    shift: f64,
 }
 
-impl ClosedGap<'_> {
+impl ClosedGap {
+    /// The gap as the frame has it. `is_domed`: the crown stands above its own flat.
+    pub fn by_frame(cylinder: Cylinder, valve: ValveFrame, crown: CrownFrame, is_domed: bool) -> Self {
+        Self { cylinder, valve, crown, is_domed, shift: 0.0 }
+    }
+
+    /// The same, moved by as much as these drops say in the mean: each a distance along the stem by dial at so many crank
+    /// degrees after overlap top dead centre. They stand above the frame: a dome's height is in them.
+    #[must_use]
+    pub fn measured(self, drops: &[(Angle, Length)]) -> Self {
+        if drops.is_empty() {
+            return self;
+        }
+        let by_frame = Self { shift: 0.0, ..self };
+        let shifts = drops.iter().map(|(at, drop)| drop.si() - by_frame.at(at.as_deg()).along_stem.si());
+        Self { shift: shifts.sum::<f64>() / drops.len() as f64, ..self }
+    }
+
     /// The gap at a crank angle.
     pub fn at(&self, crank_deg: f64) -> Gap {
-        let height = self.cylinder.crown(Angle::deg(crank_deg));
-        match self.drop {
-            None => self.crown.gap(self.valve, height),
-            Some(drop) => {
-                let down = height.si() - self.cylinder.crown(Angle::deg(0.0)).si();
-                let along_stem = drop.si() + down / self.valve.axis[2];
-                Gap {
-                    along_stem: Length::from_si(along_stem),
-                    normal: Length::from_si(along_stem * self.valve.axis[2]),
-                }
-            }
+        let shape = self.shape(&self.valve, self.cylinder.crown(Angle::deg(crank_deg)));
+        Gap { along_stem: Length::from_si(shape.along_stem.si() + self.shift), ..shape }
+    }
+
+    /// The gap of the frame. Of a dome without a pocket it knows no height, which the readings then give; under the valve the
+    /// dome is taken to lie parallel to the valve's face, from which a falling piston draws away more slowly than a flat.
+    fn shape(&self, valve: &ValveFrame, height: Length) -> Gap {
+        if self.is_domed && !self.crown.has_pocket() {
+            let down = dot(minus([0.0, 0.0, height.si()], valve.centre), valve.axis);
+            return Gap { along_stem: Length::from_si(down), facing: 1.0, level: valve.axis[2] };
         }
+        self.crown.gap(valve, height)
+    }
+
+    /// The gap with the valve `lift` open.
+    fn opened(&self, lift: Length, crank_deg: f64) -> (Gap, Length) {
+        let (open, height) = (self.valve.opened(lift), self.cylinder.crown(Angle::deg(crank_deg)));
+        let shape = self.shape(&open, height);
+        let met = Gap { along_stem: Length::from_si(shape.along_stem.si() + self.shift), ..shape };
+        let by_frame = self.shift == 0.0 && !self.is_domed;
+        (met, if by_frame { self.crown.vertical_gap(&open, height) } else { met.vertical() })
     }
 
     /// The gap along the stem at every crank degree of one turn, both ends included.
@@ -119,7 +144,7 @@ impl ClosedGap<'_> {
 }
 
 /// The closest approach of the valve to the piston over the cycle; `table` is its [`ClosedGap::over_a_turn`].
-pub fn closest(closed: &ClosedGap<'_>, travel: &ValveTravel<'_>, table: &[Length]) -> PistonClearance {
+pub fn closest(closed: &ClosedGap, travel: &ValveTravel<'_>, table: &[Length]) -> PistonClearance {
     let gap_at = |travel: &ValveTravel<'_>, crank_deg: f64| {
         closed.at(crank_deg).along_stem.si() - travel.lift_at(crank_deg).si()
     };
@@ -134,22 +159,11 @@ pub fn closest(closed: &ClosedGap<'_>, travel: &ValveTravel<'_>, table: &[Length
     };
     let per_degree = 0.5 * (advanced(1.0) - advanced(-1.0));
     let lift = travel.lift_at(at_deg);
-    let (along_stem, vertical, normal) = match closed.drop {
-        Some(_) => {
-            let left = gap_at(travel, at_deg);
-            let upright = left * closed.valve.axis[2];
-            (Length::from_si(left), Length::from_si(upright), Length::from_si(upright))
-        }
-        None => {
-            let (open, height) = (closed.valve.opened(lift), closed.cylinder.crown(Angle::deg(at_deg)));
-            let met = closed.crown.gap(&open, height);
-            (met.along_stem, closed.crown.vertical_gap(&open, height), met.normal)
-        }
-    };
+    let (met, vertical) = closed.opened(lift, at_deg);
     PistonClearance {
-        along_stem,
+        along_stem: met.along_stem,
         vertical,
-        normal,
+        normal: met.normal(),
         at_deg,
         per_degree_of_advance: Length::from_si(per_degree),
         radial: radial(closed, travel),
@@ -183,7 +197,7 @@ fn refine(gap: &dyn Fn(f64) -> f64, mut low: f64, mut high: f64) -> f64 {
 }
 
 /// The smallest gap to the pocket's wall about overlap top dead centre, while part of the edge is in the pocket.
-fn radial(closed: &ClosedGap<'_>, travel: &ValveTravel<'_>) -> Option<Length> {
+fn radial(closed: &ClosedGap, travel: &ValveTravel<'_>) -> Option<Length> {
     let at = |half_deg: i32| {
         let crank_deg = 360.0 + 0.5 * f64::from(half_deg);
         let height = closed.cylinder.crown(Angle::deg(crank_deg));

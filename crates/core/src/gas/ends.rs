@@ -8,6 +8,7 @@
 //! contact runs between it and the duct's gas, with one pressure and velocity.
 
 use super::state::{Gas, State};
+use crate::root::root;
 
 /// An end of a duct.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -165,30 +166,4 @@ impl Outside {
         };
         at(root(wave.standing, level, surplus))
     }
-}
-
-/// Root of a function that changes sign once between `low` and `high`: false position with the Illinois step.
-/// To a ten-millionth of the values at the ends, at most forty evaluations; without a change of sign the end with the
-/// smaller value.
-fn root(low: f64, high: f64, of: impl Fn(f64) -> f64) -> f64 {
-    let (mut a, mut b) = (low, high);
-    let (mut at_a, mut at_b) = (of(a), of(b));
-    if at_a * at_b >= 0.0 {
-        return if at_a.abs() < at_b.abs() { a } else { b };
-    }
-    let (tolerance, small) = (1e-9 * (high - low).abs(), 1e-7 * (at_a.abs() + at_b.abs()));
-    for _ in 0..40 {
-        let middle = (a * at_b - b * at_a) / (at_b - at_a);
-        let value = of(middle);
-        if value * at_b < 0.0 {
-            (a, at_a) = (b, at_b);
-        } else {
-            at_a *= 0.5;
-        }
-        (b, at_b) = (middle, value);
-        if value.abs() < small || (b - a).abs() < tolerance {
-            break;
-        }
-    }
-    b
 }

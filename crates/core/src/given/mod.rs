@@ -7,9 +7,9 @@ mod value;
 
 use objects::Fields;
 pub use objects::{
-    Ambient, Bridge, CalibrationPart, Cam, CoilPart, Collector, Engine, EventsPart, InductionPart, LiftReadings,
-    Lifter, LobePart, Matching, PocketPart, Port, PreloadWork, Primary, PullPart, Purpose, PushrodPart, RetainerPart,
-    RockerPart, Rules, Runner, SpringPart, Target, ValvePart,
+    Ambient, Bridge, CalibrationPart, Cam, ClayPart, CoilPart, Collector, Engine, EventsPart, InductionPart,
+    LiftReadings, Lifter, LobePart, Matching, PocketPart, Port, PreloadWork, Primary, PullPart, Purpose, PushrodPart,
+    RetainerPart, RockerPart, Rules, Runner, SpringPart, Target, ValvePart,
 };
 pub(crate) use place::need;
 pub use place::{Missing, Needs, Of, Place};
@@ -84,6 +84,8 @@ pub struct Given {
     pub events: EventsPart,
     /// Its lobes.
     pub lobes: [LobePart; 2],
+    /// Clay under the valves.
+    pub clay: [ClayPart; 2],
     /// Intake and exhaust train.
     pub trains: [Train; 2],
     /// Measured pushrods and places.
@@ -159,6 +161,7 @@ impl<'a> Source<'a> {
             Of::Cam => cam(),
             Of::Events => cam().child("events_050"),
             Of::Lobe => cam().child(side.key()),
+            Of::Clay => self.candidate.child("clay").child(side.key()),
             Of::Lifter => part("lifter"),
             Of::Pushrod => part("pushrod"),
             Of::PreloadWork => part("preload_work"),
@@ -200,6 +203,7 @@ impl Given {
             cam: Cam::read(&of(Of::Cam), Side::Intake),
             events: EventsPart::read(&of(Of::Events), Side::Intake),
             lobes: sides.map(|side| LobePart::read(&source.node(Of::Lobe, side), side)),
+            clay: sides.map(|side| ClayPart::read(&source.node(Of::Clay, side), side)),
             trains: sides.map(|side| read_train(source, side)),
             matching: Matching::read(&of(Of::Matching), Side::Intake),
             pull: PullPart::read(&of(Of::Pull), Side::Intake),
@@ -222,6 +226,11 @@ impl Given {
     /// The lobe of `side`.
     pub fn lobe(&self, side: Side) -> &LobePart {
         &self.lobes[side.index()]
+    }
+
+    /// The clay under the valve of `side`.
+    pub fn clay(&self, side: Side) -> &ClayPart {
+        &self.clay[side.index()]
     }
 
     /// The train of `side`.
@@ -286,6 +295,7 @@ impl Given {
             Of::Cam => vec![ask(&mut self.cam)],
             Of::Events => vec![ask(&mut self.events)],
             Of::Lobe => vec![ask(&mut self.lobes[i])],
+            Of::Clay => vec![ask(&mut self.clay[i])],
             Of::Lifter => vec![ask(&mut train.lifter)],
             Of::Pushrod => vec![ask(&mut train.pushrod)],
             Of::PreloadWork => vec![ask(&mut train.work)],

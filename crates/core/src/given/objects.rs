@@ -7,8 +7,8 @@ use crate::document::{Node, Side};
 use crate::quantity::{Angle, Flow, Force, Length, Mass, Money, Octane, Pressure, Speed, Temperature, Torque, Volume};
 use crate::words::{
     AntiRotation, CamDrive, CamGear, Casting, ChargerKind, ClearanceSchool, Combustion, Core, DistributorGear,
-    ExhaustManifold, FuelKind, GroundFor, Guide, Induction, Layout, LifterKind, LifterVariant, LightMetal, Mount,
-    PreloadSchool, PullAir, RockerGeometry, RodMaterial, Snout, SpringForm, Tip, Use, ValveMaterial, Wire, Word,
+    ExhaustManifold, FaceSpot, FuelKind, GroundFor, Guide, Induction, Layout, LifterKind, LifterVariant, LightMetal,
+    Mount, PreloadSchool, PullAir, RockerGeometry, RodMaterial, Snout, SpringForm, Tip, Use, ValveMaterial, Wire, Word,
 };
 use std::sync::Arc;
 
@@ -23,16 +23,6 @@ impl Purpose {
     /// Reads it from the root of a document.
     pub fn read(node: &Node<'_>) -> Self {
         Self { used_for: node.word("use").and_then(Use::from_word) }
-    }
-
-    /// The place of what it is for.
-    pub const fn at_use(&self) -> Place {
-        Place::new(Of::Build, "use", Side::Intake)
-    }
-
-    /// Whether the engine is held at full load for long, and nobody looks at its springs between.
-    pub fn is_sustained(&self) -> bool {
-        matches!(self.used_for, Some(Use::Tow | Use::Marine | Use::Work))
     }
 
     /// Whether it runs for minutes at a time and is looked at between.
@@ -159,6 +149,9 @@ objects! {
         gasket_bore: Length,
         chamber_volume: Volume,
         piston_volume: Volume,
+        chamber_fill: Volume,
+        cylinder_fill: Volume,
+        piston_down: Length,
         piston_assembly_mass: Mass,
         rod_mass: Mass,
         rod_material: RodMaterial,
@@ -205,6 +198,9 @@ objects! {
         margin_thickness: Length,
         seal_height: Length,
         piston_drop: Length,
+        drops: Rows<Angle, Length>,
+        valve_height: Length,
+        valve_height_at: FaceSpot,
         flow_depression: Pressure,
         flow: Rows<Length, Flow>,
         flow_reverse: Rows<Length, Flow>,
@@ -280,6 +276,12 @@ objects! {
         closing: FlankChecks,
         profile: Profile,
         lash_ramp: Length,
+    }
+
+    /// Clay under one valve, squeezed by this cam.
+    ClayPart of Clay {
+        floor: Length,
+        wall: Length,
     }
 
     /// What rides on the lobe.
@@ -438,6 +440,21 @@ objects! {
 impl Value for Arc<[CoilPart]> {
     fn read(node: &Node<'_>, key: &str) -> Option<Self> {
         node.has(key).then(|| node.children(key).iter().map(|coil| CoilPart::read(coil, Side::Intake)).collect())
+    }
+}
+
+impl Engine {
+    /// Whether the crown stands above its own flat.
+    pub fn is_domed(&self) -> bool {
+        self.piston_volume.is_some_and(|volume| volume.si() < 0.0)
+    }
+}
+
+impl Port {
+    /// Drops of the valve to the piston by dial, each with its crank degrees after overlap top dead centre.
+    pub fn drops_about_top(&self) -> Vec<(Angle, Length)> {
+        let at_top = self.piston_drop.map(|drop| (Angle::deg(0.0), drop));
+        at_top.into_iter().chain(self.drops.iter().flat_map(|rows| rows.iter().copied())).collect()
     }
 }
 

@@ -18,6 +18,7 @@ pub enum Of {
     Cam,
     Events,
     Lobe,
+    Clay,
     Lifter,
     Pushrod,
     PreloadWork,
@@ -34,7 +35,7 @@ pub enum Of {
 
 impl Of {
     /// Every object.
-    pub const ALL: [Self; 24] = [
+    pub const ALL: [Self; 25] = [
         Self::Build,
         Self::Target,
         Self::Rules,
@@ -47,6 +48,7 @@ impl Of {
         Self::Cam,
         Self::Events,
         Self::Lobe,
+        Self::Clay,
         Self::Lifter,
         Self::Pushrod,
         Self::PreloadWork,
@@ -68,6 +70,7 @@ impl Of {
             Self::Port
                 | Self::Pocket
                 | Self::Lobe
+                | Self::Clay
                 | Self::Lifter
                 | Self::Pushrod
                 | Self::PreloadWork

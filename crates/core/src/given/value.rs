@@ -82,6 +82,7 @@ choices!(
     FuelKind,
     Induction,
     ExhaustManifold,
+    FaceSpot,
     ChargerKind,
     ClearanceSchool,
     PullAir,

@@ -44,7 +44,7 @@ pub static PISTON_CLEARANCE: Rule = Rule {
     },
     reads: &[
         reads![Pocket: "depth"; Port: "face_recess"; Engine: "deck_clearance", "gasket_thickness"; Lobe: "lobe_lift"],
-        reads![Cam: "intake_centreline"; Rocker: "ratio"; Engine: "rod_material"; Port: "piston_drop"],
+        reads![Cam: "intake_centreline"; Rocker: "ratio"; Engine: "rod_material"; Port: "piston_drop", "drops"],
         reads![Target: "piston_clearance_school"],
         CROWN,
         VALVE,
@@ -89,7 +89,7 @@ pub static RADIAL: Rule = Rule {
         PHASING,
         RATIO,
         PISTON,
-        reads![Port: "piston_drop"],
+        reads![Port: "piston_drop", "drops"],
     ],
     gas: false,
     find: |case| {

@@ -11,6 +11,7 @@ macro_rules! report {
     };
 }
 
+mod bench;
 mod block;
 mod breathing;
 mod choosing;
@@ -21,6 +22,7 @@ mod parts;
 mod timing;
 mod train;
 
+pub use bench::{BenchFinding, BenchVerdict};
 pub use block::{Block, Named, Sides};
 pub use breathing::{BreathingReport, Curve, IdleQuality, IdleReport, PeakReport, StandardAirReport, TraceReport};
 pub use choosing::{CalibrationReport, Effect, FittedField};
@@ -122,6 +124,8 @@ report! {
         breathing: Block<BreathingReport>,
         /// Every rule with need, have and margin.
         limits: Vec<LimitReport>,
+        /// What readings of the bench say of the fields they stand for; empty while none was entered.
+        bench: Vec<BenchFinding>,
         /// Whether the springs can stay, in a sentence; with limits.
         springs_stay: Option<SpringsStay>,
         /// What to measure next, what settles most first; with limits.

@@ -168,6 +168,39 @@ static PROFILE: Object = Object {
     ],
 };
 
+/// Clay in the pockets, squeezed by this cam.
+pub static CLAY: Object = Object {
+    name: "clay",
+    doc: "clay in the pockets after the engine was turned twice by hand with this cam",
+    sided: false,
+    fields: &[
+        plain("intake", "Intake clay", Kind::Object(&CLAY_SIDE), "Under the intake valve."),
+        plain("exhaust", "Exhaust clay", Kind::Object(&CLAY_SIDE), "Under the exhaust valve."),
+    ],
+};
+
+static CLAY_SIDE: Object = Object {
+    name: "clay_side",
+    doc: "clay under one valve",
+    sided: false,
+    fields: &[
+        quantity(
+            "floor",
+            "Floor",
+            Length,
+            ("0 in", "0.500 in"),
+            "Thinnest clay between valve and crown, square to the crown.",
+        ),
+        quantity(
+            "wall",
+            "Wall",
+            Length,
+            ("0 in", "0.500 in"),
+            "Thinnest clay between the valve's edge and the pocket's wall.",
+        ),
+    ],
+};
+
 static EVENTS: Object = Object {
     name: "events_050",
     doc: "the four events at .050 in lobe lift",

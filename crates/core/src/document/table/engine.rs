@@ -3,8 +3,8 @@
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Flow, Length, Mass, Octane, Pressure, Speed, Volume};
 use crate::words::{
-    CamDrive, Casting, ChargerKind, Combustion, DistributorGear, ExhaustManifold, FuelKind, Guide, Induction, Layout,
-    RodMaterial, Snout, Word,
+    CamDrive, Casting, ChargerKind, Combustion, DistributorGear, ExhaustManifold, FaceSpot, FuelKind, Guide, Induction,
+    Layout, RodMaterial, Snout, Word,
 };
 
 /// The engine.
@@ -79,6 +79,27 @@ const FIELDS: &[Field] = &[
         "Positive when the crown adds volume (dish, pockets), negative for a dome.",
     )
     .or("0 cc"),
+    quantity(
+        "chamber_fill",
+        "Chamber by burette",
+        Volume,
+        ("1 cc", "400 cc"),
+        "Filled into the chamber under a plate on the gasket face, valves and plug in place.",
+    ),
+    quantity(
+        "cylinder_fill",
+        "Cylinder by burette",
+        Volume,
+        ("1 cc", "1500 cc"),
+        "Filled into the cylinder under a plate on the deck, the piston sealed with grease and well down, so that a dome is below the plate.",
+    ),
+    quantity(
+        "piston_down",
+        "Piston down",
+        Length,
+        ("-0.250 in", "3 in"),
+        "Flat of the crown below the deck while the cylinder was filled.",
+    ),
     quantity("piston_assembly_mass", "Piston assembly", Mass, ("100 g", "6000 g"), "Piston, pin, rings and locks."),
     quantity("rod_mass", "Rod", Mass, ("100 g", "8000 g"), "Whole connecting rod."),
     plain(
@@ -185,6 +206,11 @@ macro_rules! port_fields {
             quantity("margin_thickness", "Margin", Length, ("0 in", "0.200 in"), "Cylindrical edge of the valve head.").or("0.060 in"),
             quantity("piston_drop", "Drop to piston", Length, ("0 in", "3 in"),
                 "Valve to piston along the stem at overlap top dead centre, by dial with a light spring, from its seat; it stands above the frame, and over a dome nothing else tells."),
+            plain("drops", "Drops at degrees", Kind::List { of: &DROP_ROW, min: 1, max: 24 },
+                "The same at crank degrees after overlap top dead centre, before it negative: they stand above the frame like the drop at top."),
+            quantity("valve_height", "Valve height", Length, ("-0.500 in", "1.500 in"),
+                "Gasket face down to the closed valve by depth gauge, square to the face; positive when the valve lies deeper than the face."),
+            plain("valve_height_at", "Gauge meets", Kind::Choice(FaceSpot::WORDS), "The edge nearest to the gasket face, or the middle of the valve's face.").or("edge"),
             plain("pocket", "Pocket", Kind::Object(&POCKET), "Valve pocket in the piston crown; absent for a flat crown."),
             quantity("seal_height", "Seal height", Length, ("0 in", "3 in"), "Top of the valve seal above the spring seat."),
             quantity("flow_depression", "Flow depression", Pressure, ("1 inH2O", "80 inH2O"), "Test depression of the flow table.").or("28 inH2O"),
@@ -200,6 +226,11 @@ macro_rules! port_fields {
         ]
     };
 }
+
+const DROP_ROW: Kind = Kind::Row(&[
+    ("After top", Kind::Quantity { dimension: Angle, min: "-60 deg", max: "60 deg" }),
+    ("Drop", Kind::Quantity { dimension: Length, min: "0 in", max: "5 in" }),
+]);
 
 const FLOW_ROW: Kind = Kind::Row(&[
     ("Lift", Kind::Quantity { dimension: Length, min: "0 in", max: "2 in" }),

@@ -12,7 +12,7 @@ mod plan;
 mod train;
 mod upper_train;
 
-pub use cam::{CAM, LOBE};
+pub use cam::{CAM, CLAY, LOBE};
 pub use dyno::{CALIBRATION, PULL};
 pub use engine::{ENGINE, EXHAUST_PORT, INTAKE_PORT};
 pub use part::SHELF_VALVE;
@@ -170,6 +170,7 @@ pub static CANDIDATE: Object = Object {
         plain("name", "Name", Kind::Text(120), "What the builder calls this candidate.").required(),
         plain("cam", "Cam", Kind::Object(&cam::CAM), "Lobes and their phasing."),
         plain("train", "Train", Kind::Object(&TRAIN), "From lifter to valve."),
+        plain("clay", "Clay", Kind::Object(&CLAY), "Clay in the pockets after the engine was turned with this cam."),
         plain("changes", "Changes", Kind::Patch, "What differs in engine or target: a JSON merge patch."),
     ],
 };

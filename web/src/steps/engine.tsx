@@ -1,3 +1,4 @@
+import { BenchSays } from '../features/bench/BenchSays'
 import { EngineAnswer } from '../features/engine/EngineAnswer'
 import type { Group } from '../model/groups'
 import { list } from '../model/groups'
@@ -9,11 +10,16 @@ const port = (side: 'intake' | 'exhaust', title: string): Group[] => [
     fields: [
       ...list(
         `engine.${side}.`,
-        'valves valve_diameter stem_diameter guide_material valve_angle valve_cant valve_offset_x valve_offset_y second_offset_x second_offset_y face_recess piston_drop margin_thickness',
+        'valves valve_diameter stem_diameter guide_material valve_angle valve_cant valve_offset_x valve_offset_y second_offset_x second_offset_y face_recess margin_thickness',
       ),
       `engine.${side}.pocket.`,
     ],
     picture: `pocket-${side}`,
+  },
+  {
+    title: `${title} valve by gauge and dial`,
+    fields: list(`engine.${side}.`, 'valve_height valve_height_at piston_drop drops'),
+    folded: 'while empty',
   },
   {
     title: `${title} room around the valve train`,
@@ -33,7 +39,12 @@ const port = (side: 'intake' | 'exhaust', title: string): Group[] => [
 export const engine = step({
   name: 'engine',
   title: 'Engine',
-  Answer: EngineAnswer,
+  Answer: () => (
+    <>
+      <EngineAnswer />
+      <BenchSays />
+    </>
+  ),
   groups: [
     {
       title: 'Cylinder',
@@ -49,6 +60,11 @@ export const engine = step({
         'deck_clearance gasket_thickness gasket_bore chamber_volume piston_volume',
       ),
       picture: 'deck',
+    },
+    {
+      title: 'By burette',
+      fields: list('engine.', 'chamber_fill cylinder_fill piston_down'),
+      folded: 'while empty',
     },
     {
       title: 'Combustion',
