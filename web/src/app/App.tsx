@@ -57,7 +57,8 @@ function Opened({ dark, onDark }: { dark: boolean; onDark: (dark: boolean) => vo
     [session],
   )
   const work = useBuildWork(setWanted)
-  const trouble = builds.error ?? opened.error
+  // A list that could not be read anew takes nobody away from the build on screen.
+  const trouble = (builds.data ? undefined : builds.error) ?? opened.error
   const left = isGone(opened.error) && id !== undefined ? draftOf(tabStorage(), id) : undefined
   if (trouble) {
     return (

@@ -3,6 +3,7 @@ import { useRef } from 'react'
 import type { FormColumn } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import { spoken } from './labels'
+import { SelectingInput } from './SelectingInput'
 
 /** Rows drawn without a window of their own. */
 export const PLAIN = 40
@@ -113,7 +114,7 @@ function Cell({ label, column, text, onType, onEnter, onEscape }: CellProps) {
     )
   }
   return (
-    <input
+    <SelectingInput
       type="text"
       aria-label={label}
       value={text}

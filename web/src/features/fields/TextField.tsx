@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import { useId, useRef, useState } from 'react'
 import type { Refused } from '../../model/state'
 import { useFaultText } from './faults'
+import { SelectingInput } from './SelectingInput'
 
 interface Props {
   readonly label: ReactNode
@@ -68,7 +69,7 @@ export function TextField({
       <label htmlFor={id}>{label}</label>
       {/* A plain input: a form has a hundred of them, and four change with every step of a drag. */}
       <span className="text-input">
-        <input
+        <SelectingInput
           id={id}
           type="text"
           aria-label={ariaLabel}

@@ -49,6 +49,20 @@ async function typed(session: Session, name: string, text: string, key = 'Enter'
   await act(() => rested(session))
 }
 
+test('a text that is wholly selected stays so when an answer changes it', async () => {
+  const session = sessionOn({ bore: '4 in' })
+  await onScreen(session, 'bore')
+  await typed(session, 'bore', '4.06 in')
+  input('bore').focus()
+  input('bore').select()
+  act(() => {
+    session.undo()
+  })
+  await act(() => rested(session))
+  expect(input('bore').value).toBe('4 in')
+  expect([input('bore').selectionStart, input('bore').selectionEnd]).toEqual([0, 4])
+})
+
 test('after an undo the field shows what the document holds', async () => {
   const session = sessionOn({ bore: '4 in' })
   await onScreen(session, 'bore')
