@@ -76,10 +76,9 @@ impl Job for CurveJob {
             let mut found = so_far.lock().unwrap_or_else(PoisonError::into_inner);
             let at = found.partition_point(|other| other.point.rpm < sample.point.rpm);
             found.insert(at, sample.clone());
-            if found.len() < of {
-                let curve = Box::new(report(breathing, *effort, *level, &found, None));
-                (watch.report)(CurveStep { done: found.len(), of, curve });
-            }
+            // Speeds that are added where the curve bends come on top.
+            let curve = Box::new(report(breathing, *effort, *level, &found, None));
+            (watch.report)(CurveStep { done: found.len(), of: of.max(found.len()), curve });
         };
         let samples = samples(breathing, (*effort, *level), watch.stop, report_step).map_err(halted)?;
         // Idle and cranking belong to a result, not to what follows a drag.
@@ -131,12 +130,18 @@ pub(super) fn breathing_inputs(
     }))
 }
 
-/// What limits ask of a curve.
+/// What limits ask of a curve. Full load down to idle is drawn, but nobody holds an engine there: what is judged begins a
+/// step below the band.
 pub(super) fn gas_finding(curve: &BreathingReport) -> GasFinding {
-    let most = |values: &[f64]| values.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+    let [from, to] = curve.band_rpm;
+    let least = from - 0.1 * (to - from) - 0.5;
+    let most = |values: &[f64]| {
+        let judged = curve.speed_rpm.iter().zip(values).filter(|(rpm, _)| **rpm >= least);
+        judged.map(|(_, value)| *value).fold(f64::NEG_INFINITY, f64::max)
+    };
     let gauge = |values: &Option<Vec<f64>>| values.as_ref().map(|kpa| Pressure::from_si(most(kpa) * 1e3));
     GasFinding {
-        octane_needed: curve.octane_needed.as_deref().map(most),
+        octane_needed: curve.octane_needed.as_deref().map(&most),
         peak_pressure: most(&curve.peak_cylinder_pressure_kpa) * 1e3,
         opening_pressure: most(&curve.exhaust_opening_kpa) * 1e3,
         idle_vacuum: curve.idle.as_ref().map(|idle| idle.vacuum_kpa.unwrap_or(0.0) * 1e3),

@@ -1,7 +1,7 @@
 import uPlot from 'uplot'
 import 'uplot/dist/uPlot.min.css'
 import type { Axis, Band, Curve, Ink, Mark, Stretch } from './series'
-import { apart, boundsOf } from './series'
+import { boundsOf, viewOf } from './series'
 
 export interface Asked {
   readonly element: HTMLElement
@@ -39,10 +39,6 @@ export function makePlot(asked: Asked): uPlot {
   const style = getComputedStyle(document.documentElement)
   const ink = (name: string) => style.getPropertyValue(name).trim()
   const colour = (of: Ink) => ink(VARIABLES[of])
-  const values = (right: boolean) =>
-    asked.curves
-      .filter((curve) => (curve.right ?? false) === right)
-      .flatMap((curve) => curve.points.map(([, value]) => value))
   const axis = (unit: string, more: Partial<uPlot.Axis>): uPlot.Axis => ({
     stroke: ink('--quiet'),
     font: FONT,
@@ -77,11 +73,9 @@ export function makePlot(asked: Asked): uPlot {
       legend: { show: false },
       padding: [8, asked.right ? 0 : 10, 0, 0],
       scales: {
-        x: { time: false, range: () => boundsOfX(asked) },
-        y: { range: () => boundsOf(asked.y, values(false)) },
-        ...(asked.right
-          ? { right: { range: () => boundsOf(asked.right ?? asked.y, values(true)) } }
-          : {}),
+        x: { time: false, range: alongX(asked.x) },
+        y: { range: upY(asked.y) },
+        ...(asked.right ? { right: { range: upY(asked.right) } } : {}),
       },
       axes: [
         axis(asked.x.unit, { size: 26 }),
@@ -127,9 +121,14 @@ function pathsOf({ dots }: Curve): Pick<uPlot.Series, 'paths'> {
   return smooth ? { paths: smooth } : {}
 }
 
-function boundsOfX({ x, data }: Asked): [number, number] {
-  const all = data[0] ?? []
-  return apart(x.from ?? all[0] ?? 0, x.to ?? all.at(-1) ?? 1)
+function alongX(axis: Axis): uPlot.Range.Function {
+  return (plot, low, high) =>
+    viewOf(axis, [plot.data[0][0] ?? low, plot.data[0].at(-1) ?? high], [low, high])
+}
+
+/** Around the values in view: they come one after the other, and a zoom leaves some out. */
+function upY(axis: Axis): uPlot.Range.Function {
+  return (_, low, high) => boundsOf(axis, [low, high])
 }
 
 function faint(colour: string, share = 16): string {

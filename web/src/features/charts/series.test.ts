@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import { scaled } from './axis'
 import { readable } from './readable'
-import { apart, boundsOf, nearestTo, tableOf } from './series'
+import { apart, boundsOf, nearestTo, tableOf, viewOf } from './series'
 
 test('curves over different abscissas share one, with gaps where a curve has no point', () => {
   const curves = [
@@ -53,4 +53,12 @@ test('a curve of one point so far, or bounds the wrong way round, still have an 
   expect(apart(1500, 1500)).toEqual([1499.5, 1500.5])
   expect(apart(2, 1)).toEqual([1.5, 2.5])
   expect(boundsOf({ unit: '', from: 0 }, [3, 4])).toEqual([0, expect.any(Number)])
+})
+
+test('a chart shows all there is so far, as wide as asked, and what it was zoomed to', () => {
+  const axis = { unit: 'deg', from: 0, to: 720 }
+  expect(viewOf({ unit: 'rpm' }, [1000, 3000], [1000, 3000])).toEqual([1000, 3000])
+  expect(viewOf({ unit: 'rpm' }, [700, 5500], [700, 5500])).toEqual([700, 5500])
+  expect(viewOf(axis, [10, 700], [10, 700])).toEqual([0, 720])
+  expect(viewOf(axis, [10, 700], [200, 300])).toEqual([200, 300])
 })

@@ -66,6 +66,15 @@ export function boundsOf(axis: Axis, values: readonly number[]): [number, number
   return apart(axis.from ?? low, axis.to ?? high)
 }
 
+/** What is shown of an abscissa: all there is so far, as wide as the axis asks, or the part that was zoomed to. Pure. */
+export function viewOf(
+  axis: Axis,
+  [first, last]: readonly [number, number],
+  [low, high]: readonly [number, number],
+): [number, number] {
+  return apart(low === first ? (axis.from ?? low) : low, high === last ? (axis.to ?? high) : high)
+}
+
 /** Bounds that hold something: of a single point, or of bounds the wrong way round, a little on both sides. Pure. */
 export function apart(from: number, to: number): [number, number] {
   const least = 1e-6 * Math.max(1, Math.abs(from))

@@ -40,10 +40,21 @@ test('a difference stands at its speeds, and what it may be off by on both sides
 })
 
 test('more is only said where it is more than the doubt', () => {
-  // (-10 + 20 + 40) / 3 = 17 over the band, off by (3.9 + 4.4 + 4.2) / 3 = 4.
+  // (-10 + 2 x 20 + 40) / 4 = 17.5 over the band, off by (3.9 + 2 x 4.4 + 4.2) / 4 = 4.2.
   expect(summaryOf(a, [a, b], scale)).toBe(
-    'B makes 17 lbf ft more than A over the band (13 to 21).',
+    'B makes 18 lbf ft more than A over the band (13 to 22).',
   )
+  // Two speeds close together count no more than one.
+  const dense = (curve: Named): Named => ({
+    ...curve,
+    curve: {
+      ...curve.curve,
+      speed_rpm: [2000, 3000, 3990, 4000],
+      torque_nm: [...curve.curve.torque_nm.slice(0, 2), 420, curve.curve.torque_nm[2] ?? 0],
+      difference_share: [0.01, 0.01, 0.01, 0.01],
+    },
+  })
+  expect(summaryOf(a, [a, dense(b)], scale)).toMatch(/^B makes 1[78] lbf ft more/)
   const near = named('C', 2, [401, 421, 381])
   expect(summaryOf(a, [a, near], scale)).toBe(
     'C is within what can be told from A over the band (+1 ± 4 lbf ft).',

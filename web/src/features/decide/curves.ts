@@ -108,6 +108,16 @@ export function differencesOf(
   return { curves, bands, stretches: wantedOf(named) }
 }
 
+/** The mean over speeds that need not stand evenly: each counts for what lies nearest to it. */
+function meanOver(steps: readonly Step[], of: (step: Step) => number): number {
+  const share = steps.map(({ rpm }, i) => {
+    const [before, after] = [steps[i - 1]?.rpm ?? rpm, steps[i + 1]?.rpm ?? rpm]
+    return steps.length === 1 ? 1 : after - before
+  })
+  const whole = share.reduce((sum, one) => sum + one, 0)
+  return steps.reduce((sum, step, i) => sum + of(step) * (share[i] ?? 0), 0) / whole
+}
+
 /** What each has over the reference on average in the band, and from where on that is more than the doubt. */
 export function summaryOf(reference: Named, named: readonly Named[], torque: Scale): string {
   const [from = 0, to = 0] = reference.curve.band_rpm
@@ -117,8 +127,7 @@ export function summaryOf(reference: Named, named: readonly Named[], torque: Sca
       ({ rpm }) => rpm > from - 1 && rpm < to + 1,
     )
     if (steps.length === 0) return []
-    const mean = (of: (step: Step) => number) =>
-      steps.reduce((sum, step) => sum + of(step), 0) / steps.length
+    const mean = (of: (step: Step) => number) => meanOver(steps, of)
     const [by, off] = [mean((step) => step.by), mean((step) => step.off)]
     const word = by < 0 ? 'less' : 'more'
     if (Math.abs(by) <= off) {

@@ -27,6 +27,14 @@ const pressure: Reading = {
   },
   unit: (scales, system) => pressureScale(scales, system).unit,
 }
+/** A quantity that both systems scale from its SI value. */
+const scaled = (name: 'torque' | 'power', si: number): Reading => {
+  const of = (scales: Scales, system: UnitSystem) => scales[`${name}_${system}`]
+  return {
+    show: (value, scales, system) => ((value * si) / of(scales, system).factor).toFixed(0),
+    unit: (scales, system) => of(scales, system).unit,
+  }
+}
 const temperatureScale = (scales: Scales, system: UnitSystem) =>
   system === 'inch' ? scales.temperature_inch : scales.temperature_metric
 const temperature: Reading = {
@@ -40,6 +48,8 @@ const temperature: Reading = {
 
 /** What is told of every computed speed, the first ones of every engine. */
 export const COLUMNS: readonly Column[] = [
+  { label: 'Torque', help: 'At the crank.', values: (c) => c.torque_nm, ...scaled('torque', 1) },
+  { label: 'Power', help: 'At the crank.', values: (c) => c.power_kw, ...scaled('power', 1e3) },
   {
     label: 'Volumetric efficiency',
     help: 'Air taken in over the swept volume of outside air.',

@@ -63,6 +63,9 @@ pub fn samples(
         let sample = breathing.sample(&setup, (effort, level), *rpm, stop);
         sample.inspect(&tell)
     };
-    let samples: Result<Vec<Sample>, Halt> = breathing.speeds(effort).par_iter().map(run).collect();
-    Ok(samples?)
+    let all = |speeds: &[f64]| speeds.par_iter().map(run).collect::<Result<Vec<Sample>, Halt>>();
+    let mut samples = all(&breathing.speeds(effort))?;
+    samples.extend(all(&breathing.bends(effort, &samples))?);
+    samples.sort_by(|a, b| a.point.rpm.total_cmp(&b.point.rpm));
+    Ok(samples)
 }

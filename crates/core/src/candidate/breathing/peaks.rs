@@ -37,16 +37,24 @@ fn peak_at(x: &[f64], y: &[f64], top: usize) -> (f64, f64) {
     if x5.len() < 5 || top == 0 || top + 1 == y.len() {
         return highest;
     }
-    // Evenly spaced points: a = sum(y (u^2 - 2)) / 14, b = sum(y u) / 10, c = mean(y) - 2 a, u = -2..2.
-    let u = |i: usize| i as f64 - 2.0;
-    let a = (0..5).map(|i| y5[i] * (u(i) * u(i) - 2.0)).sum::<f64>() / 14.0;
-    let b = (0..5).map(|i| y5[i] * u(i)).sum::<f64>() / 10.0;
-    let c = y5.iter().sum::<f64>() / 5.0 - 2.0 * a;
+    let Some((at, height)) = vertex(x5, y5) else { return highest };
+    if at < x5[0] || at > x5[4] { highest } else { (at, height) }
+}
+
+/// Vertex of the parabola of least squares through some points, where it is a peak; by Gram's orthogonal polynomials, so
+/// that the points need not be evenly spaced [Forsythe 1957; from memory].
+fn vertex(x: &[f64], y: &[f64]) -> Option<(f64, f64)> {
+    let mean = |of: &dyn Fn(usize) -> f64| (0..x.len()).map(of).sum::<f64>() / x.len() as f64;
+    let middle = mean(&|i| x[i]);
+    let u = |i: usize| x[i] - middle;
+    let (second, third) = (mean(&|i| u(i).powi(2)), mean(&|i| u(i).powi(3)));
+    // P2 = u^2 - (third/second) u - second stands square on 1 and u.
+    let p2 = |i: usize| u(i) * (u(i) - third / second) - second;
+    let a = mean(&|i| y[i] * p2(i)) / mean(&|i| p2(i).powi(2));
+    let b = mean(&|i| y[i] * u(i)) / second - a * third / second;
+    let c = mean(&|i| y[i]) - a * second;
     let at = -0.5 * b / a;
-    if a >= 0.0 || at.abs() > 2.0 {
-        return highest;
-    }
-    (x5[2] + at * (x5[3] - x5[2]), c - 0.25 * b * b / a)
+    (a < 0.0).then(|| (middle + at, c - 0.25 * b * b / a))
 }
 
 #[cfg(test)]
@@ -59,6 +67,11 @@ mod tests {
         let curve: Vec<f64> = x.iter().map(|rpm| 500.0 - ((rpm - 4130.0) / 1000.0).powi(2)).collect();
         let (at, height) = peak(&x, &curve);
         assert!((at - 4130.0).abs() < 1e-6 && (height - 500.0).abs() < 1e-9);
+        // Points that stand unevenly tell the same.
+        let uneven: Vec<f64> = [2000.0, 2500.0, 3600.0, 3750.0, 4000.0, 4300.0, 5000.0, 5200.0].to_vec();
+        let curve: Vec<f64> = uneven.iter().map(|rpm| 500.0 - ((rpm - 4130.0) / 1000.0).powi(2)).collect();
+        let (at, height) = peak(&uneven, &curve);
+        assert!((at - 4130.0).abs() < 1e-6 && (height - 500.0).abs() < 1e-9, "{at} {height}");
         let rising: Vec<f64> = x.iter().map(|rpm| rpm * 0.1).collect();
         assert_eq!(peak(&x, &rising), (5600.0, 560.0));
     }

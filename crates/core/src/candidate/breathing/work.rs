@@ -33,6 +33,12 @@ pub enum Effort {
 const COARSE: ((f64, f64), f64) = ((0.036, 0.054), 2.0);
 /// Points of a curve over the band of the plan; a whole one has one on each side of it besides.
 const POINTS: [usize; 2] = [5, 13];
+/// Most points between idle and the band.
+const FAR: f64 = 2.0;
+/// Share of the greatest torque by which a point may lie off the curve through its neighbours.
+const BEND: f64 = 0.01;
+/// Most speeds added to a curve, and how near to each other any two are wanted, rpm.
+const ADDED: (usize, f64) = (6, 80.0);
 /// No speed below this is computed, rpm.
 const SLOWEST: f64 = 300.0;
 
@@ -64,6 +70,11 @@ impl Effort {
 
     const fn coarse(self) -> bool {
         !matches!(self, Self::Fast | Self::Full)
+    }
+
+    /// Whether it is what is judged by, not what follows a drag or ranks.
+    const fn is_result(self) -> bool {
+        matches!(self, Self::Fast | Self::Full)
     }
 
     const fn whole_curve(self) -> bool {
@@ -162,16 +173,39 @@ impl Breathing {
         if effort.mode() == Mode::Full { self.full.clone() } else { Ok(()) }
     }
 
-    /// The speeds of a curve, rpm.
+    /// The speeds of a curve before any is added where it bends, rpm: over the band and a step on each side of it; for a
+    /// result also down to idle and up to the shift.
     pub fn speeds(&self, effort: Effort) -> Vec<f64> {
         let (from, to) = self.band;
-        if effort.whole_curve() {
-            let step = (to - from) / (POINTS[1] - 3) as f64;
-            (0..POINTS[1]).map(|i| from + step * (i as f64 - 1.0)).filter(|rpm| *rpm > SLOWEST).collect()
-        } else {
+        if !effort.whole_curve() {
             let step = (to - from) / (POINTS[0] - 1) as f64;
-            (0..POINTS[0]).map(|i| from + step * i as f64).collect()
+            return (0..POINTS[0]).map(|i| from + step * i as f64).collect();
         }
+        let step = (to - from) / (POINTS[1] - 3) as f64;
+        let near = (0..POINTS[1]).map(|i| from + step * (i as f64 - 1.0)).filter(|rpm| *rpm > SLOWEST);
+        if !effort.is_result() {
+            return near.collect();
+        }
+        let (first, last) = ((from - step).max(SLOWEST), to + step);
+        let idle = self.idle.filter(|idle| *idle < first - 0.5 * step);
+        let below = idle.map_or(Vec::new(), |idle| {
+            let count = ((first - idle) / (2.0 * step)).ceil().clamp(1.0, FAR);
+            (0..count as usize).map(|i| idle + (first - idle) * i as f64 / count).collect()
+        });
+        let shift = self.wanted.1.filter(|shift| *shift > last + 0.25 * step);
+        below.into_iter().chain(near).chain(shift).collect()
+    }
+
+    /// Speeds to add to a result where its torque bends more than its neighbours tell, rpm: on both sides of every speed
+    /// about the band that the curve through its neighbours misses by more than [`BEND`] of the greatest torque. Below it,
+    /// where a cycle takes long, none are.
+    pub fn bends(&self, effort: Effort, samples: &[Sample]) -> Vec<f64> {
+        if !effort.is_result() {
+            return Vec::new();
+        }
+        let points: Vec<(f64, f64)> = samples.iter().map(|sample| (sample.point.rpm, sample.torque)).collect();
+        let first = self.speeds(Effort::Draft)[0];
+        between_bends(&points).into_iter().filter(|rpm| *rpm > first).take(ADDED.0).collect()
     }
 
     /// The boost level with the most pressure.
@@ -204,5 +238,58 @@ impl Breathing {
         let blower = self.air.blower_power(level, &point, setup.cylinders);
         let torque = point.torque - blower / (rpm * std::f64::consts::PI / 30.0);
         Ok(Sample { point, trace, torque, blower })
+    }
+}
+
+/// Middles on both sides of every point that its neighbours miss, those of the worst missed first.
+fn between_bends(points: &[(f64, f64)]) -> Vec<f64> {
+    let most = points.iter().map(|(_, torque)| *torque).fold(0.0, f64::max);
+    let mut missed: Vec<(f64, usize)> = (1..points.len().saturating_sub(1))
+        .map(|i| ((through_neighbours(points, i) - points[i].1).abs(), i))
+        .filter(|(by, _)| *by > BEND * most)
+        .collect();
+    missed.sort_by(|a, b| b.0.total_cmp(&a.0));
+    let mut added: Vec<f64> = Vec::new();
+    for (_, i) in missed {
+        for pair in [i - 1, i] {
+            let (low, high) = (points[pair].0, points[pair + 1].0);
+            let middle = 0.5 * (low + high);
+            if high - low > 2.0 * ADDED.1 && !added.contains(&middle) {
+                added.push(middle);
+            }
+        }
+    }
+    added
+}
+
+/// What the two neighbours on each side, as far as there are any, make of the point between them [Lagrange].
+fn through_neighbours(points: &[(f64, f64)], i: usize) -> f64 {
+    let around = i.saturating_sub(2)..(i + 3).min(points.len());
+    let others: Vec<(f64, f64)> = around.filter(|j| *j != i).map(|j| points[j]).collect();
+    let at = points[i].0;
+    let share = |j: usize| -> f64 {
+        let rest = others.iter().enumerate().filter(|(k, _)| *k != j);
+        rest.map(|(_, (x, _))| (at - x) / (others[j].0 - x)).product()
+    };
+    others.iter().enumerate().map(|(j, (_, y))| y * share(j)).sum()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn speeds_are_added_beside_a_dip_and_nowhere_on_a_smooth_curve() {
+        let smooth = |rpm: f64| 500.0 - ((rpm - 3800.0) / 180.0).powi(2);
+        let points = |dip: f64| -> Vec<(f64, f64)> {
+            (0..13)
+                .map(|i| 2000.0 + 300.0 * f64::from(i))
+                .map(|x| (x, smooth(x) - dip * f64::from(u8::from(x == 3500.0))))
+                .collect()
+        };
+        assert!(between_bends(&points(0.0)).is_empty());
+        let added = between_bends(&points(15.0));
+        assert!(added.contains(&3350.0) && added.contains(&3650.0), "{added:?}");
+        assert!(added[..2].iter().all(|rpm| (3350.0..=3650.0).contains(rpm)), "the worst first: {added:?}");
     }
 }
