@@ -24,7 +24,7 @@ use change::Change;
 use digests::sound_document;
 use open::Home;
 use sqlx::Row;
-use sqlx::sqlite::SqlitePool;
+use sqlx::sqlite::{SqlitePool, SqliteRow};
 use std::sync::Arc;
 
 /// A build in the list.
@@ -38,6 +38,21 @@ pub struct BuildEntry {
     pub revision: i64,
     /// When that was saved, UTC.
     pub saved_at: String,
+}
+
+/// A build in the list with what its newest document says of the engine, as typed.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct ListedBuild {
+    /// The build.
+    pub entry: BuildEntry,
+    /// `use`.
+    pub used_for: Option<String>,
+    /// `engine.layout`.
+    pub layout: Option<String>,
+    /// `engine.bore`.
+    pub bore: Option<String>,
+    /// `engine.stroke`.
+    pub stroke: Option<String>,
 }
 
 /// One revision with its document.
@@ -64,9 +79,18 @@ impl Store {
     }
 
     /// Every build that is archived or not, the one saved last first.
-    pub async fn list(&self, archived: bool) -> Result<Vec<BuildEntry>, StoreError> {
+    pub async fn list(&self, archived: bool) -> Result<Vec<ListedBuild>, StoreError> {
         let rows = sqlx::query(include_str!("sql/list.sql")).bind(archived).fetch_all(&self.pool).await?;
-        rows.iter().map(entry).collect()
+        let listed = |row: &SqliteRow| {
+            Ok(ListedBuild {
+                entry: entry(row)?,
+                used_for: row.try_get("used_for")?,
+                layout: row.try_get("layout")?,
+                bore: row.try_get("bore")?,
+                stroke: row.try_get("stroke")?,
+            })
+        };
+        rows.iter().map(listed).collect()
     }
 
     /// Every revision of a build, newest first.
@@ -194,7 +218,7 @@ async fn revised(
     entry(&query.bind(name).bind(document).bind(digest(document)).fetch_one(&mut **change).await?)
 }
 
-fn entry(row: &sqlx::sqlite::SqliteRow) -> Result<BuildEntry, StoreError> {
+fn entry(row: &SqliteRow) -> Result<BuildEntry, StoreError> {
     Ok(BuildEntry {
         id: row.try_get("build_id")?,
         name: row.try_get("name")?,

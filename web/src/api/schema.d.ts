@@ -2318,6 +2318,17 @@ export interface components {
             /** @enum {string} */
             state: "stopped";
         };
+        /** @description A build in the list with what its document says of the engine, as typed. */
+        ListedBuild: components["schemas"]["BuildSummary"] & {
+            /** @description Cylinder bore. */
+            bore?: string | null;
+            /** @description Arrangement of its cylinders. */
+            layout?: string | null;
+            /** @description Stroke. */
+            stroke?: string | null;
+            /** @description What it is for. */
+            used_for?: string | null;
+        };
         /** @description One pushrod in its place. */
         MatchReport: {
             /** @description The cylinder and valve it is, where the places are two for each cylinder. */
@@ -3349,7 +3360,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BuildSummary"][];
+                    "application/json": components["schemas"]["ListedBuild"][];
                 };
             };
         };

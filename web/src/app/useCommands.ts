@@ -1,4 +1,5 @@
 import type { Reading } from '../api/client'
+import { aboutOf } from '../features/builds/listed'
 import { useBuilds } from '../features/builds/useBuilds'
 import { useGlossary } from '../features/glossary/useGlossary'
 import { openedMargin } from '../features/margins/opened'
@@ -98,11 +99,12 @@ function useElsewhere({ ways, onOpen, onHelp }: Doors): Command[] {
   const parts = useParts().data ?? []
   const words = useGlossary().data ?? []
   return [
-    ...builds.map(({ id, name }): Command => ({
-      id: `build ${id}`,
-      title: name,
+    ...builds.map((build): Command => ({
+      id: `build ${build.id}`,
+      title: build.name,
+      also: aboutOf(build),
       kind: 'build',
-      run: () => onOpen(id),
+      run: () => onOpen(build.id),
     })),
     ...KINDS.map(({ kind, many }): Command => ({
       id: `shelf ${kind}`,

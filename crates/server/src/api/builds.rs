@@ -26,6 +26,29 @@ impl From<BuildEntry> for BuildSummary {
     }
 }
 
+/// A build in the list with what its document says of the engine, as typed.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct ListedBuild {
+    /// The build.
+    #[serde(flatten)]
+    pub summary: BuildSummary,
+    /// What it is for.
+    pub used_for: Option<String>,
+    /// Arrangement of its cylinders.
+    pub layout: Option<String>,
+    /// Cylinder bore.
+    pub bore: Option<String>,
+    /// Stroke.
+    pub stroke: Option<String>,
+}
+
+impl From<upper_lobe_store::ListedBuild> for ListedBuild {
+    fn from(listed: upper_lobe_store::ListedBuild) -> Self {
+        let upper_lobe_store::ListedBuild { entry, used_for, layout, bore, stroke } = listed;
+        Self { summary: entry.into(), used_for, layout, bore, stroke }
+    }
+}
+
 /// A build with its document.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct OpenedBuild {
@@ -62,13 +85,13 @@ pub struct Listed {
 }
 
 /// Every build, the one saved last first.
-#[utoipa::path(params(Listed), responses((status = 200, body = [BuildSummary])), tag = "builds")]
+#[utoipa::path(params(Listed), responses((status = 200, body = [ListedBuild])), tag = "builds")]
 #[get("/builds")]
 pub async fn list_builds(
     store: web::Data<Store>,
     listed: web::Query<Listed>,
-) -> Result<web::Json<Vec<BuildSummary>>, Problem> {
-    Ok(web::Json(store.list(listed.archived).await?.into_iter().map(BuildSummary::from).collect()))
+) -> Result<web::Json<Vec<ListedBuild>>, Problem> {
+    Ok(web::Json(store.list(listed.archived).await?.into_iter().map(ListedBuild::from).collect()))
 }
 
 /// One build at its newest revision.

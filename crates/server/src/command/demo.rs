@@ -47,7 +47,7 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
 
 /// Stores every demo build whose name no stored build has, and the demo's parts, all or nothing; says how many builds.
 pub async fn load(store: &Store) -> anyhow::Result<usize> {
-    let known: Vec<String> = store.list(false).await?.into_iter().map(|b| b.name).collect();
+    let known: Vec<String> = store.list(false).await?.into_iter().map(|listed| listed.entry.name).collect();
     let demo: Vec<Build> = DEMO_BUILDS
         .iter()
         .map(|text| Build::read(text))

@@ -70,13 +70,31 @@ async fn every_revision_is_kept_and_can_be_read_again() {
 }
 
 #[tokio::test]
+async fn the_list_says_what_the_newest_document_is_about_whatever_it_holds() {
+    let (_folder, store) = store().await;
+    let made = store.create("one", r#"{"use":"tow","engine":{"bore":"4 in"}}"#).await.unwrap();
+    let newer = r#"{"use":"strip","engine":{"layout":"V8","bore":"4.06 in","stroke":95}}"#;
+    store.save(made.id, 1, "one", newer).await.unwrap();
+    store.create("rubbish", "no JSON").await.unwrap();
+    let listed = store.list(false).await.unwrap();
+    let about = |i: usize| {
+        let ListedBuild { used_for, layout, bore, stroke, .. } = listed[i].clone();
+        [used_for, layout, bore, stroke].map(|text| text.unwrap_or_default())
+    };
+    assert_eq!(
+        (about(0), about(1)),
+        (["", "", "", ""].map(str::to_owned), ["strip", "V8", "4.06 in", "95"].map(str::to_owned))
+    );
+}
+
+#[tokio::test]
 async fn archived_builds_leave_the_list_and_come_back_whole() {
     let (_folder, store) = store().await;
     let made = store.create("one", "first").await.unwrap();
     store.archive(made.id).await.unwrap();
     assert_eq!((store.list(false).await.unwrap().len(), store.list(true).await.unwrap().len()), (0, 1));
     store.restore(made.id).await.unwrap();
-    assert_eq!(store.list(false).await.unwrap()[0], made);
+    assert_eq!(store.list(false).await.unwrap()[0].entry, made);
     assert!(matches!(store.archive(9).await, Err(StoreError::NoBuild(9))));
 }
 

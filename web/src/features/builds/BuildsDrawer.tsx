@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { BuildSummary } from '../../api/client'
 import { BuildActions } from './BuildActions'
 import { History } from './History'
+import { aboutOf, lastChange, searched } from './listed'
 import { useBuildList } from './useBuilds'
 import { WholeArchive } from './WholeArchive'
 
@@ -21,9 +22,7 @@ export function BuildsDrawer({ open, current, readOnly, onClose, onOpen, onBegin
   const [search, setSearch] = useState('')
   const [history, setHistory] = useState<BuildSummary>()
   const builds = useBuildList(archived)
-  const found = (builds.data ?? []).filter((b) =>
-    b.name.toLowerCase().includes(search.trim().toLowerCase()),
-  )
+  const found = searched(builds.data ?? [], search)
   const go = (id: number) => {
     onOpen(id)
     onClose()
@@ -54,7 +53,7 @@ export function BuildsDrawer({ open, current, readOnly, onClose, onOpen, onBegin
           <div className="builds-tools">
             <Input
               allowClear
-              placeholder="Find a build"
+              placeholder="Find by name, use, bore, stroke"
               aria-label="Find a build"
               value={search}
               onChange={(event) => setSearch(event.target.value)}
@@ -77,7 +76,7 @@ export function BuildsDrawer({ open, current, readOnly, onClose, onOpen, onBegin
                 ? archived
                   ? 'Nothing is archived.'
                   : 'No builds yet: begin one above, or import a file.'
-                : `No build is called “${search}”.`}
+                : `No build is like “${search}”.`}
             </p>
           ) : null}
           <ul>
@@ -87,7 +86,9 @@ export function BuildsDrawer({ open, current, readOnly, onClose, onOpen, onBegin
                   {build.name}
                 </button>
                 <span className="quiet">
-                  revision {build.revision}, {new Date(build.saved_at).toLocaleString()}
+                  {[aboutOf(build), `revision ${build.revision}`, lastChange(build)]
+                    .filter((part) => part !== '')
+                    .join(', ')}
                 </span>
                 <BuildActions
                   build={build}
