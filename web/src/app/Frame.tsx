@@ -3,6 +3,7 @@ import { useCallback, useMemo, useState } from 'react'
 import type { PartKind } from '../api/client'
 import { BuildsDrawer } from '../features/builds/BuildsDrawer'
 import { useServerState } from '../features/builds/useBuilds'
+import { DropAnywhere } from '../features/drop/DropAnywhere'
 import { MergeDialog } from '../features/merge/MergeDialog'
 import { Palette } from '../features/palette/Palette'
 import { Shelf } from '../features/shelf/Shelf'
@@ -88,6 +89,7 @@ export function Frame({ dark, onDark, onOpen, onBegin }: Props) {
       />
       <KeysAndWords open={layer === 'help'} actions={actions} onClose={close} />
       <MergeDialog onKept={rememberBuild} />
+      <DropAnywhere onOpen={onOpen} />
       {layer === 'find' ? (
         <FindAnything
           ways={ways}
