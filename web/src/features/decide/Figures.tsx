@@ -2,7 +2,8 @@ import { useState } from 'react'
 import type { Column } from '../../api/client'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { marginsOf, tallyOf } from '../margins/order'
-import { rowsOf } from './rows'
+import type { Row } from './rows'
+import { rowsOf, themesOf } from './rows'
 
 /** A row for each figure, a column for each candidate: margins, springs, money, then what differs. */
 export function Figures({ columns }: { columns: readonly Column[] }) {
@@ -58,18 +59,8 @@ export function Figures({ columns }: { columns: readonly Column[] }) {
                 ))}
               </tr>
             ) : null}
-            {rows.map((row) => (
-              <tr key={row.id}>
-                <th scope="row">{row.label}</th>
-                {row.cells.map((cell, place) => (
-                  <td key={columns[place]?.id} className={cell.verdict ?? ''}>
-                    {cell.text}
-                    {cell.verdict === 'fails' || cell.verdict === 'tight' ? (
-                      <span className="quiet"> {cell.verdict}</span>
-                    ) : null}
-                  </td>
-                ))}
-              </tr>
+            {[...themesOf(columns, system), ...rows].map((row) => (
+              <FigureRow key={row.id} row={row} columns={columns} />
             ))}
           </tbody>
         </table>
@@ -79,6 +70,22 @@ export function Figures({ columns }: { columns: readonly Column[] }) {
         also what is equal
       </label>
     </>
+  )
+}
+
+function FigureRow({ row, columns }: { row: Row; columns: readonly Column[] }) {
+  return (
+    <tr>
+      <th scope="row">{row.label}</th>
+      {row.cells.map((cell, place) => (
+        <td key={columns[place]?.id} className={cell.verdict ?? ''}>
+          {cell.text}
+          {cell.verdict === 'fails' || cell.verdict === 'tight' ? (
+            <span className="quiet"> {cell.verdict}</span>
+          ) : null}
+        </td>
+      ))}
+    </tr>
   )
 }
 

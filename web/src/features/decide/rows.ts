@@ -1,4 +1,5 @@
 import type { Column, UnitSystem, Verdict } from '../../api/client'
+import { marginsOf } from '../margins/order'
 
 export interface Row {
   readonly id: string
@@ -19,4 +20,49 @@ export function rowsOf(columns: readonly Column[], system: UnitSystem): Row[] {
     }))
     return { id, label, cells, differs: cells.some((cell) => cell.text !== cells[0]?.text) }
   })
+}
+
+/** What bears on one concern, the margin that counts most first where none is worse. */
+const THEMES = [
+  { label: 'Idle', ids: ['idle_vacuum', 'idle_overlap'] },
+  { label: 'Life', ids: ['wire_life', 'wire_fatigue', 'contact_stress', 'guide_pressure'] },
+] as const
+
+/** A row for each concern: of the margins that bear on it the one that is worst, with its figure. Pure. */
+export function themesOf(columns: readonly Column[], system: UnitSystem): Row[] {
+  return THEMES.flatMap(({ label, ids }) => {
+    const cells = columns.map(({ limits }) => {
+      const own = marginsOf(limits.filter(({ id }) => (ids as readonly string[]).includes(id)))
+      const [worst] = [...own].sort((a, b) => WORSE[a.worst.verdict] - WORSE[b.worst.verdict])
+      const have = worst?.worst.shown?.have[system]
+      return {
+        text: worst === undefined ? 'unknown' : `${worst.title} ${have ?? 'unknown'}`,
+        verdict: worst?.worst.verdict,
+      }
+    })
+    const differs = cells.some((cell) => cell.text !== cells[0]?.text)
+    return cells.every(({ text }) => text === 'unknown')
+      ? []
+      : [{ id: label, label, cells, differs }]
+  })
+}
+
+const WORSE: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, advice: 3, ok: 4 }
+
+/** Candidates in the order somebody wants; new ones come last. Pure. */
+export function inWantedOrder<T extends { readonly id: string }>(
+  all: readonly T[],
+  wanted: readonly string[],
+): T[] {
+  const place = ({ id }: T) => (wanted.includes(id) ? wanted.indexOf(id) : wanted.length)
+  return [...all].sort((a, b) => place(a) - place(b))
+}
+
+/** The order with one candidate a place earlier. Pure. */
+export function earlier(ids: readonly string[], id: string): string[] {
+  const at = ids.indexOf(id)
+  const before = ids[at - 1]
+  return before === undefined
+    ? [...ids]
+    : [...ids.slice(0, at - 1), id, before, ...ids.slice(at + 1)]
 }
