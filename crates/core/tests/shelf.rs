@@ -1,5 +1,6 @@
 //! The parts shelf: sheets in and out, a part put into a candidate, what fits and what it drags along, an edited part.
 
+use crate::support::by_hand;
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{PartName, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;
@@ -282,4 +283,25 @@ fn rubbish_is_refused_with_line_and_column_and_all_at_once() {
     assert!(name.faults[0].cure.as_deref().is_some_and(|cure| cure.contains("formula")), "{name:?}");
     let long = format!("part_kind,name,mass\n{}", "lifter,A,100 g\n".repeat(6000));
     assert!(!read_sheet(&long, UnitSystem::Inch).unwrap_err().faults.is_empty());
+}
+
+#[test]
+fn cams_of_the_shelf_are_drawn_with_the_lift_their_card_says_and_other_parts_are_not() {
+    let parts = shelf();
+    let stages = Stages::default();
+    for part in &parts {
+        let drawn = upper_lobe_core::parts::outlines(part, &stages);
+        let lift = |side: &str| part.fields.get(side).and_then(|lobe| lobe["lobe_lift"].as_str());
+        let lifts = match part.kind {
+            PartKind::Cam => [lift("intake"), lift("exhaust")],
+            PartKind::Lobe => [part.fields.get("lobe_lift").and_then(Value::as_str), None],
+            _ => [None, None],
+        };
+        assert_eq!(drawn.len(), lifts.iter().flatten().count(), "{}", part.name);
+        for (lobe, lift) in drawn.iter().zip(lifts.into_iter().flatten()) {
+            let most = lobe.lift_mm.iter().copied().fold(0.0, f64::max);
+            assert!((most - by_hand::number(lift)).abs() < 0.02, "{}: {most} of {lift}", part.name);
+            assert_eq!(lobe.cam_deg.len(), lobe.lift_mm.len());
+        }
+    }
 }

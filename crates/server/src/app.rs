@@ -57,6 +57,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(documents::list_differences)
             .service(documents::merge_documents)
             .service(parts::list_parts)
+            .service(parts::draw_lobes)
             .service(parts::export_parts)
             .service(parts::import_parts)
             .service(parts::try_part)

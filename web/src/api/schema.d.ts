@@ -366,6 +366,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/parts/lobes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every cam and lobe of the shelf as it looks from the front. */
+        get: operations["draw_lobes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts/sheet": {
         parameters: {
             query?: never;
@@ -1735,6 +1752,15 @@ export interface components {
             /** @description Why. */
             why: string;
         };
+        /** @description The lobes of one cam or lobe of the shelf. */
+        DrawnPart: {
+            /** @description What it is. */
+            kind: components["schemas"]["PartKind"];
+            /** @description Its lobes; none of a card that no smooth lobe carries. */
+            lobes: components["schemas"]["LobeOutline"][];
+            /** @description What it is called. */
+            name: string;
+        };
         /** @description A duration at a height of lobe lift. */
         DurationAt: {
             /**
@@ -2328,6 +2354,20 @@ export interface components {
             stroke?: string | null;
             /** @description What it is for. */
             used_for?: string | null;
+        };
+        /** @description One lobe. */
+        LobeOutline: {
+            /**
+             * Format: double
+             * @description Of the base circle.
+             */
+            base_radius_mm: number;
+            /** @description Cam degrees from full lift. */
+            cam_deg: number[];
+            /** @description Follower lift there. */
+            lift_mm: number[];
+            /** @description Whose; a lobe sold by itself is shown as an intake's. */
+            side: components["schemas"]["Side"];
         };
         /** @description One pushrod in its place. */
         MatchReport: {
@@ -4031,6 +4071,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    draw_lobes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawnPart"][];
                 };
             };
         };

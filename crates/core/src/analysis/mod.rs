@@ -27,7 +27,9 @@ pub use crate::document::{
 };
 pub use crate::edit::{CardNumber, Edit, Event, apply};
 pub use crate::glossary::{GLOSSARY, Term};
-pub use crate::parts::{FitReport, Part as ShelfPart, PartFigure, PartKind, fit, part_of, read_sheet, write_sheet};
+pub use crate::parts::{
+    FitReport, LobeOutline, Part as ShelfPart, PartFigure, PartKind, fit, outlines, part_of, read_sheet, write_sheet,
+};
 pub use crate::quantity::{Dimension, Shown, UnitSystem};
 pub use crate::report::*;
 pub use crate::work::{Class, Halted, Job, Watch};

@@ -7,6 +7,7 @@ mod fit;
 mod fitting;
 mod keep_part;
 mod kind;
+mod outline;
 mod part;
 mod sheet;
 
@@ -16,5 +17,6 @@ pub use fit::{FitMargin, FitReport, FitVerdict, fit};
 pub use fitting::fit_part;
 pub use keep_part::part_of;
 pub use kind::PartKind;
+pub use outline::{LobeOutline, outlines};
 pub use part::{Part, PartFigure};
 pub use sheet::{read_sheet, write_sheet};

@@ -1,7 +1,7 @@
 //! One part of the shelf: what it is called, what it costs, and its fields as a build document would hold them.
 
 use super::kind::PartKind;
-use crate::document::{Fault, Faults, Kind, Object, check_object, text_of};
+use crate::document::{Fault, Faults, Kind, Object, check_object, in_a_sentence, text_of};
 use crate::quantity::{Dimension, parse};
 use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value};
@@ -95,7 +95,7 @@ impl Part {
             };
             let side = path.split_once('.').map(|(side, _)| format!("{side} ")).unwrap_or_default();
             Some(PartFigure {
-                label: format!("{side}{}", field.label),
+                label: if side.is_empty() { field.label.to_owned() } else { side + &in_a_sentence(field.label) },
                 text,
                 telling: telling.contains(&path.as_str()),
             })

@@ -9,7 +9,7 @@ use upper_lobe_core::analysis::Stages;
 use upper_lobe_core::analysis::UnitSystem;
 use upper_lobe_core::analysis::{Build, Fault, Side};
 use upper_lobe_core::analysis::{
-    FitReport, PartFigure, PartKind, ShelfPart as Part, fit, part_of, read_sheet, write_sheet,
+    FitReport, LobeOutline, PartFigure, PartKind, ShelfPart as Part, fit, outlines, part_of, read_sheet, write_sheet,
 };
 use upper_lobe_store::{KeptPart, Put, Store};
 use utoipa::{IntoParams, ToSchema};
@@ -69,6 +69,33 @@ pub async fn shelf(store: &Store) -> Result<Vec<Part>, Problem> {
 pub async fn list_parts(store: web::Data<Store>) -> Result<web::Json<Vec<ShelfPart>>, Problem> {
     let parts = shelf(&store).await?;
     Ok(web::Json(parts.into_iter().map(|part| ShelfPart { figures: part.summary(), part }).collect()))
+}
+
+/// The lobes of one cam or lobe of the shelf.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct DrawnPart {
+    /// What it is.
+    pub kind: PartKind,
+    /// What it is called.
+    pub name: String,
+    /// Its lobes; none of a card that no smooth lobe carries.
+    pub lobes: Vec<LobeOutline>,
+}
+
+/// Every cam and lobe of the shelf as it looks from the front.
+#[utoipa::path(responses((status = 200, body = [DrawnPart])), tag = "parts")]
+#[get("/parts/lobes")]
+pub async fn draw_lobes(
+    store: web::Data<Store>,
+    stages: web::Data<Stages>,
+) -> Result<web::Json<Vec<DrawnPart>>, Problem> {
+    let (parts, stages) = (shelf(&store).await?, stages.into_inner());
+    let is_cam = |part: &Part| matches!(part.kind, PartKind::Cam | PartKind::Lobe);
+    let drawn = web::block(move || {
+        let cams = parts.into_iter().filter(is_cam);
+        cams.map(|part| DrawnPart { lobes: outlines(&part, &stages), kind: part.kind, name: part.name }).collect()
+    });
+    Ok(web::Json(drawn.await?))
 }
 
 /// The shelf as a CSV file.

@@ -1,14 +1,13 @@
-import { Button, Drawer, Input } from 'antd'
+import { Button, Drawer } from 'antd'
 import { useState } from 'react'
 import type { PartKind, ShelfPart } from '../../api/client'
 import { Choices } from './Choices'
 import { KeepPart } from './KeepPart'
 import { KINDS } from './kinds'
 import { PartFit } from './PartFit'
+import { PartList } from './PartList'
 import './shelf.css'
 import { SheetTools } from './SheetTools'
-import { useParts } from './useShelf'
-import { inSentence } from '../fields/labels'
 
 interface Props {
   readonly kind: PartKind | undefined
@@ -54,71 +53,6 @@ export function Shelf({ kind, readOnly, onKind, onClose }: Props) {
         </div>
       )}
     </Drawer>
-  )
-}
-
-function PartList({ kind, onChoose }: { kind: PartKind; onChoose: (part: ShelfPart) => void }) {
-  const parts = useParts()
-  const [search, setSearch] = useState('')
-  const words = search.toLowerCase().split(/\s+/)
-  const ofKind = (parts.data ?? []).filter(({ part }) => part.kind === kind)
-  const found = ofKind.filter(({ part, figures }) => {
-    const text = [part.name, part.notes ?? '', ...figures.map((figure) => figure.text)]
-      .join(' ')
-      .toLowerCase()
-    return words.every((word) => text.includes(word))
-  })
-  if (parts.error)
-    return (
-      <p className="fault" role="alert">
-        {parts.error.message}
-      </p>
-    )
-  return (
-    <>
-      <Input
-        allowClear
-        placeholder="Find by name or figure"
-        aria-label="Find a part"
-        value={search}
-        onChange={(event) => setSearch(event.target.value)}
-      />
-      {parts.data && found.length === 0 ? (
-        <p className="quiet">
-          {ofKind.length === 0
-            ? 'None of these on the shelf: import a sheet, or keep what this candidate has.'
-            : `Nothing like “${search}”.`}
-        </p>
-      ) : null}
-      <ul className="shelf-list">
-        {found.slice(0, 100).map((entry) => (
-          <li key={entry.part.name}>
-            <button type="button" onClick={() => onChoose(entry)}>
-              <span className="part-name">{entry.part.name}</span>
-              <span className="part-price">
-                {[entry.part.price, entry.part.lead_time].filter(Boolean).join(', ')}
-              </span>
-              <span className="quiet part-figures">
-                {entry.figures
-                  .filter((figure) => figure.telling)
-                  .map((figure) => `${inSentence(figure.label)} ${figure.text}`)
-                  .join(', ')}
-              </span>
-              {entry.part.notes || entry.part.copy_of ? (
-                <span className="quiet part-figures">
-                  {[entry.part.copy_of ? `made from ${entry.part.copy_of}` : '', entry.part.notes]
-                    .filter(Boolean)
-                    .join('. ')}
-                </span>
-              ) : null}
-            </button>
-          </li>
-        ))}
-      </ul>
-      {found.length > 100 ? (
-        <p className="quiet">{found.length - 100} more: type a part of the name.</p>
-      ) : null}
-    </>
   )
 }
 

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { FitReport, Part, PartKind, ShelfPart, SideWord } from '../../api/client'
+import type { FitReport, LobeOutline, Part, PartKind, ShelfPart, SideWord } from '../../api/client'
 import { answered, client, done, Refusal } from '../../api/client'
 import type { SessionState } from '../../model/state'
 import { useSession, useSessionPart } from '../../model/useSession'
@@ -19,6 +19,20 @@ export function useParts() {
     queryKey: SHELF,
     queryFn: () => answered(client.GET('/api/parts')),
   })
+}
+
+/** How cams and lobes of the shelf look, by name; nothing for other kinds. */
+export function useDrawnLobes(kind: PartKind): ReadonlyMap<string, readonly LobeOutline[]> {
+  const drawn = useQuery({
+    queryKey: [...SHELF, 'lobes'],
+    queryFn: () => answered(client.GET('/api/parts/lobes')),
+    enabled: kind === 'cam' || kind === 'lobe',
+  })
+  return new Map(
+    (drawn.data ?? [])
+      .filter((part) => part.kind === kind)
+      .map(({ name, lobes }) => [name, lobes] as const),
+  )
 }
 
 /** A part tried in the candidate in view; nothing is changed. */
