@@ -3,10 +3,13 @@ import '@fontsource/ibm-plex-sans/latin-600.css'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
+// First, so that what a feature says of its own stands above it.
+import './app/base.css'
+import './app/frame.css'
+import './app/shared.css'
 import { App } from './app/App'
 import { LastGuard } from './app/Guard'
 import { passNonceToStyles } from './app/nonce'
-import './app/app.css'
 
 passNonceToStyles()
 

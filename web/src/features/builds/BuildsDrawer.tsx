@@ -6,6 +6,7 @@ import { History } from './History'
 import { aboutOf, lastChange, searched } from './listed'
 import { useBuildList } from './useBuilds'
 import { WholeArchive } from './WholeArchive'
+import './builds.css'
 
 interface Props {
   readonly open: boolean

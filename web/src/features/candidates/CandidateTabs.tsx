@@ -2,6 +2,7 @@ import { Button, Dropdown } from 'antd'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { NameDialog } from './NameDialog'
 import { useCandidateActions } from './useCandidateActions'
+import './candidates.css'
 
 /** Every candidate as a tab; its own menu copies, renames, moves, lays beside and takes away. */
 export function CandidateTabs() {

@@ -8,6 +8,7 @@ import { TakeSvg } from '../pictures/TakeSvg'
 import { PlayButton } from './PlayButton'
 import { Piston, Train, Valve } from './parts'
 import { useCalm } from './useCalm'
+import './cylinder.css'
 
 type Side = 'intake' | 'exhaust'
 type Lobes = Extract<CandidateReport['lobe'], { state: 'done' }>

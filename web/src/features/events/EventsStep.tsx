@@ -4,6 +4,7 @@ import { Needs } from '../fields/Needs'
 import { TextField } from '../fields/TextField'
 import { Term } from '../glossary/Term'
 import { useCandidate, useSession, useSessionPart } from '../../model/useSession'
+import './events.css'
 
 /** The four events and the card numbers: each editable, each moving the other. */
 export function EventsStep() {

@@ -9,6 +9,7 @@ import { FieldRow } from './FieldRow'
 import { labelIn } from './labels'
 import { SectionSource } from './SectionSource'
 import { TableField } from './TableField'
+import './fields.css'
 
 /** Every field of one step in its groups, each with its text, unit, source and fault. */
 export function FieldForm({

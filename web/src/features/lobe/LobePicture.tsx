@@ -8,6 +8,7 @@ import { Chart } from '../charts/Chart'
 import type { Curve } from '../charts/series'
 import { useCandidate, useLengthScale, useSessionPart } from '../../model/useSession'
 import { LobesApart } from './LobesApart'
+import './lobe.css'
 
 interface Quantity {
   readonly name: string

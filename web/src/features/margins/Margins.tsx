@@ -8,6 +8,7 @@ import { MeasureNextList } from './MeasureNextList'
 import { openedMargin } from './opened'
 import type { Margin, Order } from './order'
 import { inOrder, isMet, marginsOf, tallyOf } from './order'
+import './margins.css'
 
 const ORDERS: readonly { value: Order; label: string }[] = [
   { value: 'tightest', label: 'tightest first' },

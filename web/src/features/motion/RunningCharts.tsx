@@ -3,6 +3,7 @@ import type { Curve } from '../charts/series'
 import { useLengthScale } from '../../model/useSession'
 import type { SideName } from './useTrain'
 import { SIDES, useTrain } from './useTrain'
+import './motion.css'
 
 /** Lift and duration as rigid parts promise them and as the valve gets them, side by side. */
 export function RunningCharts() {

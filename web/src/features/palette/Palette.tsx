@@ -2,6 +2,7 @@ import { Modal } from 'antd'
 import { useId, useState } from 'react'
 import type { Command } from './commands'
 import { found } from './commands'
+import './palette.css'
 
 /** Anything by its name: type, arrow, Enter. */
 export function Palette({

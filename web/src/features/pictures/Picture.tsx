@@ -4,6 +4,7 @@ import { DeckPicture } from './DeckPicture'
 import { FiringPicture } from './FiringPicture'
 import { FlowPlot } from './FlowPlot'
 import { PocketPicture } from './PocketPicture'
+import './pictures.css'
 
 /** The drawing beside a group of fields: where to hold the ruler. */
 export function Picture({ name }: { name: PictureName }) {

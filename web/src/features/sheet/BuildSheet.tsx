@@ -14,6 +14,7 @@ import { useScales } from '../torque/useScales'
 import { useCandidate, useSessionPart } from '../../model/useSession'
 import { Strip } from '../strip/Strip'
 import { useStripView } from '../strip/useStripView'
+import './sheet.css'
 
 interface SheetProps {
   /** Steps in their order, whose fields are printed. */

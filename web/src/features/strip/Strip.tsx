@@ -20,6 +20,7 @@ import { traceOf } from './traces'
 import { useScrubGestures } from './useScrubGestures'
 import type { StripView } from './useStripView'
 import { useWidth } from '../../model/useWidth'
+import './strip.css'
 
 const TALL = { height: 226, left: 46, right: 14, top: 26, bottom: 22 }
 const SLIM = { height: 68, left: 8, right: 8, top: 5, bottom: 5 }

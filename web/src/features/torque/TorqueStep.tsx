@@ -13,6 +13,7 @@ import { TorqueChart } from './TorqueChart'
 import { useShownCurve } from './useCurve'
 import { useScales } from './useScales'
 import { useOtherLevels, useOthers } from './useOthers'
+import './torque.css'
 
 /** Torque and power of the candidate in view, others beside it, and one cycle at the speed looked at. */
 export function TorqueStep() {
