@@ -43,11 +43,16 @@ fn asset(path: &str) -> Result<HttpResponse, Problem> {
     };
     // Names under assets/ carry a hash of their content.
     let keep = if path.starts_with("assets/") { "public, max-age=31536000, immutable" } else { "no-cache" };
-    Ok(HttpResponse::Ok()
-        .insert_header((CONTENT_TYPE, file.metadata.mimetype()))
-        .insert_header((CACHE_CONTROL, keep))
-        .body(file.data.into_owned()))
+    let mut answer = HttpResponse::Ok();
+    answer.insert_header((CONTENT_TYPE, file.metadata.mimetype())).insert_header((CACHE_CONTROL, keep));
+    if path.contains(".worker-") {
+        answer.insert_header((CONTENT_SECURITY_POLICY, WORKER_POLICY));
+    }
+    Ok(answer.body(file.data.into_owned()))
 }
+
+/// A worker has the policy of its own script, not the page's: this one may ask the server, and nothing else.
+const WORKER_POLICY: &str = "default-src 'none'; connect-src 'self'; frame-ancestors 'none'";
 
 fn nonce() -> Result<String, Problem> {
     let mut bytes = [0_u8; 16];

@@ -1,3 +1,4 @@
+import { asker } from './aside'
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
@@ -21,6 +22,7 @@ export type Scale = Schemas['Scale']
 export type UnitSystem = Schemas['UnitSystem']
 export type Verdict = Schemas['Verdict']
 export type WorkbenchAnswer = Schemas['WorkbenchAnswer']
+export type WorkbenchRequest = Schemas['WorkbenchRequest']
 export type FormTable = Schemas['FormTable']
 export type FormColumn = Schemas['FormColumn']
 export type MeasureNext = Schemas['MeasureNext']
@@ -70,6 +72,21 @@ export const PAGE_HEADERS: Readonly<Record<string, string>> = {
 }
 
 export const client = createClient<paths>({ baseUrl: '/', headers: PAGE_HEADERS })
+
+const ask = asker(
+  () => new Worker(new URL('./aside.worker.ts', import.meta.url), { type: 'module' }),
+)
+
+/** The workbench asked beside the page where the browser can: what follows a drag. */
+export async function askedAside(body: WorkbenchRequest): Promise<WorkbenchAnswer> {
+  if (typeof Worker === 'undefined') return answered(client.POST('/api/workbench', { body }))
+  const url = new URL('/api/workbench', window.location.href).href
+  const { data, error } = await ask({ url, headers: PAGE_HEADERS, body })
+  if (data) return data
+  if (error !== undefined) throw new Refusal(refusalOf(error))
+  // Neither: the page asks itself, and tells whether it is the server that does not answer.
+  return answered(client.POST('/api/workbench', { body }))
+}
 
 /** A refusal of the server, or its silence. */
 export class Refusal extends Error {

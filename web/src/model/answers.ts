@@ -1,4 +1,4 @@
-import { answered, client } from '../api/client'
+import { answered, askedAside, client } from '../api/client'
 import type { Edit, Fault, PartName, WorkbenchAnswer } from '../api/client'
 import { completed } from './completed'
 import { commit } from './history'
@@ -103,7 +103,9 @@ export class Answers {
       preview: !settle,
       follow: !settle && followed,
     }
-    const answer = await answered(client.POST('/api/workbench', { body }))
+    const answer = await (settle
+      ? answered(client.POST('/api/workbench', { body }))
+      : askedAside(body))
     return {
       answer,
       asked,

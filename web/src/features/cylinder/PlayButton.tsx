@@ -1,12 +1,12 @@
 import { Button } from 'antd'
-import { useEffect, useState } from 'react'
+import { memo, useEffect, useState } from 'react'
 import { scrub } from '../../model/scrub'
 
 /** Crank degrees a second: slow enough to see a lifter climb. */
 const PACE = 60
 
 /** Turns the crank in slow motion; every picture follows. */
-export function PlayButton() {
+export const PlayButton = memo(function PlayButton() {
   const [playing, setPlaying] = useState(false)
   useEffect(() => {
     if (!playing) return undefined
@@ -25,4 +25,4 @@ export function PlayButton() {
       {playing ? 'Hold' : 'Turn slowly'}
     </Button>
   )
-}
+})

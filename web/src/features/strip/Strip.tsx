@@ -1,5 +1,5 @@
 import { Button } from 'antd'
-import { useCallback, useMemo, useRef } from 'react'
+import { memo, useCallback, useMemo, useRef } from 'react'
 import type { StripReport } from '../../api/client'
 import { useCandidate, useSessionPart } from '../../model/useSession'
 import { Needs } from '../fields/Needs'
@@ -60,18 +60,7 @@ export function Strip({ view, sized = true }: Props) {
   const gestures = useScrubGestures(frame, (centre, factor) => {
     onZoom((now) => zoomed(now, centre, factor))
   })
-  const size = sized ? (
-    <Button
-      size="small"
-      type="text"
-      className="strip-size"
-      aria-expanded={tall}
-      title="Alt+S"
-      onClick={onTall}
-    >
-      {tall ? 'slim strip' : 'tall strip'}
-    </Button>
-  ) : null
+  const size = sized ? <SizeButton tall={tall} onTall={onTall} /> : null
   return (
     <section
       className={`panel strip ${tall ? 'tall' : 'slim'}`}
@@ -112,7 +101,7 @@ export function Strip({ view, sized = true }: Props) {
                 <TraceChoice trace={trace} onTrace={view.trace.set} />
                 <span className="grow" />
                 {beside ? <BesideNote beside={beside} /> : null}
-                <StripExport report={report} name={candidate.name} holder={holder} />
+                <StripExport name={candidate.name} holder={holder} />
                 {size}
               </div>
               {traceOf(trace).ofGas === true ? (
@@ -140,6 +129,27 @@ export function Strip({ view, sized = true }: Props) {
     </section>
   )
 }
+
+const SizeButton = memo(function SizeButton({
+  tall,
+  onTall,
+}: {
+  tall: boolean
+  onTall: () => void
+}) {
+  return (
+    <Button
+      size="small"
+      type="text"
+      className="strip-size"
+      aria-expanded={tall}
+      title="Alt+S"
+      onClick={onTall}
+    >
+      {tall ? 'slim strip' : 'tall strip'}
+    </Button>
+  )
+})
 
 /** A little more than the higher lift, so that the piston's approach is seen to scale; whole millimetres, so that a drag does not stretch the picture. */
 function depthOf(report: StripReport | undefined): number {

@@ -1,20 +1,23 @@
 import { Button } from 'antd'
 import type { RefObject } from 'react'
-import type { StripReport } from '../../api/client'
+import { memo } from 'react'
+import { useSession } from '../../model/useSession'
 import { csvOfColumns, download } from '../pictures/export'
 
 /** The strip taken along: every curve as CSV, what is on screen as a picture. */
-export function StripExport({
-  report,
+export const StripExport = memo(function StripExport({
   name,
   holder,
 }: {
-  report: StripReport
   name: string
   holder: RefObject<HTMLDivElement | null>
 }) {
+  const session = useSession()
   const file = name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()
   const csv = () => {
+    // Read when it is asked for: curves change with every step of a drag, these buttons do not.
+    const report = session.read().answer?.analysis.candidates[0]?.strip
+    if (report?.state !== 'done') return
     download(
       `${file}-strip.csv`,
       csvOfColumns([
@@ -47,4 +50,4 @@ export function StripExport({
       </Button>
     </>
   )
-}
+})
