@@ -103,3 +103,23 @@ test('a preview keeps the curves of the valve it does not move, and the piston',
   const shown = completed(last, answer({ strip: strip([7], [8], true) }, []))
   expect(shown.analysis.candidates[0]?.strip).toEqual(strip([7], [8], true))
 })
+
+test('limits and readings of the valve that nothing moves stay where they stood', () => {
+  const of = (id: string, side: 'intake' | 'exhaust' | null, formula: string, have: number) =>
+    ({ id, side, formula, have }) as unknown as LimitReport
+  const whole = [of('x', 'intake', 'f', 1), of('x', 'exhaust', 'g', 2), of('y', null, 'h', 3)]
+  const last = answer({ limits: whole }, ['x_intake', 'x_exhaust'])
+  const preview = answer({ limits: [of('x', 'intake', '', 7), of('y', null, '', 8)] }, ['x_intake'])
+  const shown = completed(last, preview)
+  expect(
+    shown.analysis.candidates[0]?.limits.map(({ side, formula, have }) => [side, formula, have]),
+  ).toEqual([
+    ['intake', 'f', 7],
+    ['exhaust', 'g', 2],
+    [null, 'h', 8],
+  ])
+  expect(shown.readings.map(({ id }) => id)).toEqual(['x_intake', 'x_exhaust'])
+  // At rest what is gone is gone.
+  const rest = completed(last, { ...preview, fields: [] })
+  expect(rest.analysis.candidates[0]?.limits).toHaveLength(2)
+})

@@ -1,4 +1,4 @@
-import type { CandidateReport, LimitReport, WorkbenchAnswer } from '../api/client'
+import type { CandidateReport, LimitReport, Reading, WorkbenchAnswer } from '../api/client'
 
 /** `answer` with what it was not asked for taken from `last`: a preview keeps the rest on screen. Pure. */
 export function completed(last: WorkbenchAnswer, answer: WorkbenchAnswer): WorkbenchAnswer {
@@ -16,17 +16,25 @@ export function completed(last: WorkbenchAnswer, answer: WorkbenchAnswer): Workb
     ...answer,
     document: answer.document === '' ? last.document : answer.document,
     ...rest,
-    readings: hasLimits ? answer.readings : last.readings,
+    readings: answer.fields ? answer.readings : read(last.readings, answer.readings),
     analysis: {
       ...answer.analysis,
       ...(answer.fields
         ? {}
         : { assumed: last.analysis.assumed, warnings: last.analysis.warnings }),
-      candidates: [
-        { ...merged(before, now, hasLimits), bench: answer.fields ? now.bench : before.bench },
-      ],
+      candidates: [answer.fields ? now : merged(before, now, hasLimits)],
     },
   }
+}
+
+/** Readings in the order they stood, those that came anew in place of their own. */
+function read(before: readonly Reading[], now: readonly Reading[]): Reading[] {
+  const at = new Map(now.map((reading) => [reading.id, reading]))
+  const known = new Set(before.map(({ id }) => id))
+  return [
+    ...before.map((reading) => at.get(reading.id) ?? reading),
+    ...now.filter(({ id }) => !known.has(id)),
+  ]
 }
 
 function merged(
@@ -43,9 +51,10 @@ function merged(
     spring: now.spring.state === 'not_asked' ? before.spring : now.spring,
     drawing: now.drawing.state === 'not_asked' ? before.drawing : now.drawing,
     springs_stay: (hasLimits ? now : before).springs_stay ?? null,
-    measure_next: now.measure_next.length > 0 ? now.measure_next : before.measure_next,
+    measure_next: before.measure_next,
     control: now.control.state === 'not_asked' ? before.control : now.control,
     limits: hasLimits ? worded(before.limits, now.limits) : before.limits,
+    bench: before.bench,
   }
 }
 
@@ -74,13 +83,19 @@ function ofSide(curves: Extract<Strip, { state: 'done' }>, side: 'intake' | 'exh
   return Object.fromEntries(keys.map((key) => [key, curves[key]]))
 }
 
-/** Limits with the constant text that a preview left out. */
+/**
+ * Limits with what a preview left out: their constant text, and those of the valve that nothing moves, each where it stood.
+ */
 function worded(before: readonly LimitReport[], now: LimitReport[]): LimitReport[] {
-  return now.map((limit) => {
-    if (limit.formula !== '') return limit
-    const known = before.find(({ id, side }) => id === limit.id && side === limit.side)
-    if (!known) return limit
-    const { formula, school, source, inputs, remedies } = known
-    return { ...limit, formula, school, source, inputs, remedies }
+  const key = ({ id, side }: LimitReport) => `${id} ${side ?? ''}`
+  const known = new Map(before.map((limit) => [key(limit), limit]))
+  const moved = now.map((limit) => {
+    const { formula, school, source, inputs, remedies } = known.get(key(limit)) ?? limit
+    return limit.formula === '' ? { ...limit, formula, school, source, inputs, remedies } : limit
   })
+  const at = new Map(moved.map((limit) => [key(limit), limit]))
+  const isStill = ({ side }: LimitReport) =>
+    typeof side === 'string' && !now.some((limit) => limit.side === side)
+  const stood = before.flatMap((limit) => at.get(key(limit)) ?? (isStill(limit) ? [limit] : []))
+  return [...stood, ...moved.filter((limit) => !known.has(key(limit)))]
 }

@@ -2,7 +2,7 @@
 
 use super::limit::Verdict;
 use crate::quantity::Shown;
-use serde::Serialize;
+use serde::{Serialize, Serializer};
 
 report! {
     /// The shared engine.
@@ -18,24 +18,34 @@ report! {
     /// Curves over one cycle, a crank degree apart, both ends included.
     pub struct StripReport {
         /// 0 at firing top dead centre.
+        #[serde(serialize_with = "short")]
         crank_deg: Vec<f64>,
         /// Crown below the head's gasket face.
+        #[serde(serialize_with = "short")]
         piston_mm: Vec<f64>,
         /// Intake valve lift.
+        #[serde(serialize_with = "short")]
         intake_lift_mm: Vec<f64>,
         /// Exhaust valve lift.
+        #[serde(serialize_with = "short")]
         exhaust_lift_mm: Vec<f64>,
         /// Lift the intake valve gets turning slowly: less give, lash and flex, by the true ratio; absent while rigid.
+        #[serde(serialize_with = "short_where_known")]
         intake_running_mm: Option<Vec<f64>>,
         /// The same of the exhaust.
+        #[serde(serialize_with = "short_where_known")]
         exhaust_running_mm: Option<Vec<f64>>,
         /// Intake valve velocity, mm per crank degree.
+        #[serde(serialize_with = "short")]
         intake_velocity_mm_per_deg: Vec<f64>,
         /// Exhaust valve velocity, mm per crank degree.
+        #[serde(serialize_with = "short")]
         exhaust_velocity_mm_per_deg: Vec<f64>,
         /// Gap of the intake valve along its stem; absent while its place is unknown.
+        #[serde(serialize_with = "short_where_known")]
         intake_clearance_mm: Option<Vec<f64>>,
         /// Gap of the exhaust valve along its stem.
+        #[serde(serialize_with = "short_where_known")]
         exhaust_clearance_mm: Option<Vec<f64>>,
         /// Crown below the gasket face at which a closed intake valve's lowest edge sits; negative above.
         intake_face_mm: Option<f64>,
@@ -163,5 +173,27 @@ report! {
         radial_mm: Option<f64>,
         /// Retainer to seal at full lift; absent while a height is unknown.
         retainer_to_seal_mm: Option<f64>,
+    }
+}
+
+/// Curves a degree apart are mostly nothing and whole degrees: `0` instead of `0.0` is a quarter of such an answer.
+fn short<S: Serializer>(curve: &[f64], serializer: S) -> Result<S::Ok, S::Error> {
+    serializer.collect_seq(curve.iter().map(|value| Short(*value)))
+}
+
+fn short_where_known<S: Serializer>(curve: &Option<Vec<f64>>, serializer: S) -> Result<S::Ok, S::Error> {
+    curve.as_ref().map(|curve| curve.iter().map(|value| Short(*value)).collect::<Vec<_>>()).serialize(serializer)
+}
+
+/// A number that is written without its point where it is whole.
+struct Short(f64);
+
+impl Serialize for Short {
+    fn serialize<S: Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
+        if self.0.fract() == 0.0 && self.0.abs() < 1e9 {
+            serializer.serialize_i64(self.0 as i64)
+        } else {
+            serializer.serialize_f64(self.0)
+        }
     }
 }

@@ -5,12 +5,18 @@ use upper_lobe_core::analysis::{Analysis, Block, Edit, Side, StripReport};
 /// Curves of a preview are drawn, not computed with: a hundredth of a millimetre is a seventh of a pixel.
 const PER_MM: f64 = 100.0;
 
-/// Leaves out of `analysis` what `edits` do not move: the crank's degrees, the piston, the other valve's curves, what was
-/// assumed and warned of, the constant text of limits; a reader keeps what it has of them. What is left is rounded for drawing.
+/// Beyond this a gap is below the strip's frame and no limit: whole millimetres do.
+const FAR_MM: f64 = 25.0;
+
+/// Leaves out of `analysis` what `edits` do not move: the crank's degrees, the piston, the other valve's curves and
+/// limits, what was assumed and warned of, the constant text of limits; a reader keeps what it has of them. What is left is rounded for drawing.
 pub fn slim(analysis: &mut Analysis, edits: &[Edit]) {
     analysis.assumed.clear();
     analysis.warnings.clear();
+    let still = still(edits);
     for candidate in &mut analysis.candidates {
+        // What is said of the other valve stands on the screen.
+        candidate.limits.retain(|limit| limit.side.is_none() || limit.side != still);
         for limit in &mut candidate.limits {
             for text in [&mut limit.formula, &mut limit.school, &mut limit.source] {
                 text.clear();
@@ -19,7 +25,7 @@ pub fn slim(analysis: &mut Analysis, edits: &[Edit]) {
         }
         candidate.measure_next.clear();
         if let Block::Done(strip) = &mut candidate.strip {
-            slim_strip(strip, still(edits));
+            slim_strip(strip, still);
         }
     }
 }
@@ -69,7 +75,7 @@ fn slim_strip(strip: &mut StripReport, still: Option<Side>) {
         &mut strip.exhaust_velocity_mm_per_deg,
     ];
     for value in curves.into_iter().chain(optional.into_iter().flatten()).flatten() {
-        *value = (*value * PER_MM).round() / PER_MM;
+        *value = if value.abs() > FAR_MM { value.round() } else { (*value * PER_MM).round() / PER_MM };
     }
 }
 

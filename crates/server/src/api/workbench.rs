@@ -175,7 +175,11 @@ fn work(request: &WorkbenchRequest, shelf: Arc<[Part]>, stages: &Stages) -> Resu
         name: build.name().to_owned(),
         candidate_index,
         handles: report.map(event_handles).unwrap_or_default(),
-        readings: report.map(readings).unwrap_or_default(),
+        // A preview without limits is drawn, not read.
+        readings: report
+            .filter(|report| !request.preview || !report.limits.is_empty())
+            .map(readings)
+            .unwrap_or_default(),
         fields: request.form.then(|| form_fields(build.value(), candidate_index)),
         beside,
         table,
