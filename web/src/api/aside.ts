@@ -1,4 +1,6 @@
-import type { WorkbenchAnswer } from './client'
+import type { components } from './schema'
+
+type WorkbenchAnswer = components['schemas']['WorkbenchAnswer']
 
 /** One question on its way to the worker. */
 export interface Asked {

@@ -53,6 +53,8 @@ export function Plot(props: ChartProps) {
   const width = useWidth(holder, 0, 160)
   const look = useLook()
   const [place, setPlace] = useState<number | null>(null)
+  // Where the plot's own place of the abscissa stands changes with zoom and width.
+  const [scaled, setScaled] = useState(0)
   const data = useMemo(() => tableOf(curves), [curves])
   const shape = useMemo(
     () =>
@@ -84,6 +86,7 @@ export function Plot(props: ChartProps) {
       stretches,
       marks,
       onPlace: setPlace,
+      onScaled: () => setScaled((times) => times + 1),
     })
     plot.current = made
     return () => {
@@ -96,6 +99,11 @@ export function Plot(props: ChartProps) {
   useEffect(() => {
     plot.current?.setData(data as uPlot.AlignedData)
   }, [data])
+  const line = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    // The place looked at moves often and alone: a line over the canvas draws nothing anew.
+    if (line.current) standAt(line.current, plot.current, at)
+  }, [at, scaled, data, shape, width])
   const all = data[0] ?? NONE
   const shown = place ?? (at === undefined ? null : nearestTo(at, all))
   const move = (to: number) => {
@@ -142,7 +150,9 @@ export function Plot(props: ChartProps) {
             if (typeof chosen === 'number') onAt?.(chosen)
           }
         }}
-      />
+      >
+        <div ref={line} className="plot-at" hidden />
+      </div>
       <figcaption className="quiet">
         {label}{' '}
         <button
@@ -174,4 +184,23 @@ export function Plot(props: ChartProps) {
 /** A number as an attribute takes it: no powers of ten, no dust. */
 function rounded(value: number | null | undefined): number {
   return typeof value === 'number' ? Number(value.toFixed(6)) + 0 : 0
+}
+
+/** Moves a line to `x` on a plot; hides it where that is out of sight. */
+function standAt(line: HTMLElement, plot: uPlot | undefined, x: number | undefined): void {
+  const [from, to] = [plot?.scales['x']?.min, plot?.scales['x']?.max]
+  const isSeen =
+    plot !== undefined &&
+    x !== undefined &&
+    typeof from === 'number' &&
+    typeof to === 'number' &&
+    x >= from &&
+    x <= to
+  line.hidden = !isSeen
+  if (!isSeen) return
+  const { left, top, height } = plot.bbox
+  const dense = window.devicePixelRatio
+  line.style.transform = `translateX(${left / dense + plot.valToPos(x, 'x')}px)`
+  line.style.top = `${top / dense}px`
+  line.style.height = `${height / dense}px`
 }

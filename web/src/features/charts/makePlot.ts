@@ -16,6 +16,8 @@ export interface Asked {
   readonly stretches: readonly Stretch[]
   readonly marks: readonly Mark[]
   readonly onPlace: (place: number | null) => void
+  /** Its abscissa shows another stretch than before. */
+  readonly onScaled: () => void
 }
 
 /** Where an axis stands: at the right of the plot. */
@@ -98,6 +100,11 @@ export function makePlot(asked: Asked): uPlot {
       })),
       cursor: { drag: { x: true, y: false, uni: 20 }, points: { size: 6 }, y: false },
       hooks: {
+        setScale: [
+          (_, key) => {
+            if (key === 'x') asked.onScaled()
+          },
+        ],
         drawClear: [(plot) => drawUnder(plot, asked, ink)],
         setCursor: [
           (plot) =>

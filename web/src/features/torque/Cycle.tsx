@@ -1,4 +1,6 @@
-import type { TraceReport } from '../../api/client'
+import { useMemo } from 'react'
+import type { Scale, TraceReport } from '../../api/client'
+import { scrub, useScrub } from '../../model/scrub'
 import { useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import type { Curve, Ink } from '../charts/series'
@@ -18,12 +20,20 @@ export function Cycle({ trace }: { trace: TraceReport | undefined }) {
       ? answer?.analysis.scales.pressure_inch
       : answer?.analysis.scales.pressure_metric,
   )
+  const pressures = useMemo(
+    () =>
+      trace && scale
+        ? bothOf(trace, shownIn(scale, trace.intake_kpa), shownIn(scale, trace.exhaust_kpa))
+        : [],
+    [trace, scale],
+  )
+  const flows = useMemo(
+    () => (trace ? bothOf(trace, trace.intake_g_s, trace.exhaust_g_s) : []),
+    [trace],
+  )
   if (!trace || !scale) return null
   const { crank_deg: deg, volume_cc: volume } = trace
-  const shown = (kpa: readonly number[]) => kpa.map((value) => (value * 1e3) / scale.factor)
-  const overCrank = (values: readonly number[]) =>
-    values.map((value, i): [number, number] => [deg[i] ?? 0, value])
-  const cylinder = shown(trace.cylinder_kpa)
+  const cylinder = shownIn(scale, trace.cylinder_kpa)
   const strokes = STROKES.map(({ from, to, ...stroke }): Curve => ({
     ...stroke,
     points: deg.flatMap((at, i): [number, number][] =>
@@ -48,28 +58,61 @@ export function Cycle({ trace }: { trace: TraceReport | undefined }) {
         y={{ unit: scale.unit, to: 3.2 * middleOf(pumping) }}
         curves={exchange}
       />
-      <Chart
+      <OverCrank
         name="port-pressures"
         label="Pressures at the valves"
-        x={{ unit: 'deg', from: 0, to: 720 }}
-        y={{ unit: scale.unit }}
-        curves={[
-          { name: 'exhaust', points: overCrank(shown(trace.exhaust_kpa)), ink: 'exhaust' },
-          { name: 'intake', points: overCrank(shown(trace.intake_kpa)), ink: 'intake' },
-        ]}
+        unit={scale.unit}
+        curves={pressures}
       />
-      <Chart
-        name="valve-flows"
-        label="Flows through the valves"
-        x={{ unit: 'deg', from: 0, to: 720 }}
-        y={{ unit: 'g/s' }}
-        curves={[
-          { name: 'exhaust', points: overCrank(trace.exhaust_g_s), ink: 'exhaust' },
-          { name: 'intake', points: overCrank(trace.intake_g_s), ink: 'intake' },
-        ]}
-      />
+      <OverCrank name="valve-flows" label="Flows through the valves" unit="g/s" curves={flows} />
     </div>
   )
+}
+
+/** A chart over the crank: the strip's angle stands on it, and it moves the strip's. */
+function OverCrank({
+  name,
+  label,
+  unit,
+  curves,
+}: {
+  name: string
+  label: string
+  unit: string
+  curves: readonly Curve[]
+}) {
+  const angle = useScrub()
+  return (
+    <Chart
+      name={name}
+      label={label}
+      x={CYCLE}
+      y={{ unit }}
+      curves={curves}
+      at={angle}
+      onAt={(deg) => scrub.to(Math.min(deg, 719.9))}
+    />
+  )
+}
+
+const CYCLE = { unit: 'deg', from: 0, to: 720 } as const
+
+function shownIn(scale: Scale, kpa: readonly number[]): number[] {
+  return kpa.map((value) => (value * 1e3) / scale.factor)
+}
+
+/** Both sides of a trace over its crank angles. */
+function bothOf(
+  { crank_deg: deg }: TraceReport,
+  intake: readonly number[],
+  exhaust: readonly number[],
+): Curve[] {
+  const over = (values: readonly number[]) =>
+    values.map((value, i): [number, number] => [deg[i] ?? 0, value])
+  return [
+    { name: 'exhaust', points: over(exhaust), ink: 'exhaust' },
+    { name: 'intake', points: over(intake), ink: 'intake' },
+  ]
 }
 
 /** The middle of some values. */
