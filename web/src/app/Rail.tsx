@@ -1,4 +1,4 @@
-import { useMemo } from 'react'
+import { useEffect, useMemo, useRef } from 'react'
 import type { StepName } from '../model/place'
 import { tallyOf } from '../model/groups'
 import { useCandidate, useSessionPart } from '../model/useSession'
@@ -25,8 +25,14 @@ export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName
     const { assumed, given } = tallies.get(name) ?? { assumed: 0, given: 0 }
     return { text: given === 0 ? 'empty' : assumed > 0 ? `${assumed} assumed` : 'given' }
   }
+  const way = useRef<HTMLElement>(null)
+  useEffect(() => {
+    // On a narrow page the way is one line that scrolls; the step at hand is in sight.
+    const chosen = way.current?.querySelector('.chosen')
+    chosen?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+  }, [step])
   return (
-    <nav className="rail" aria-label="Steps">
+    <nav className="rail" aria-label="Steps" ref={way}>
       {STEPS.map(({ name, title }) => {
         const state = word(name)
         return (

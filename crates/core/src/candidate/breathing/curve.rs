@@ -34,6 +34,7 @@ pub fn report(
     let (speed, torque, power) = (column(&|s| s.point.rpm), column(&|s| s.torque), column(&|s| s.power() * 1e-3));
     let ((peak_torque_rpm, peak_torque_nm), (peak_power_rpm, peak_power_kw)) =
         (peak(&speed, &torque), peak(&speed, &power));
+    let regular = breathing.speeds(effort);
     let spark = matches!(setup.combustion, Combustion::Spark { .. });
     let of_air = |of: fn(&Sample) -> f64| column(&|s: &Sample| of(s) / s.point.balance.air.max(1e-12));
     let gauge = |pascal: f64| (pascal - breathing.air.pressure) * 1e-3;
@@ -71,8 +72,8 @@ pub fn report(
         idle: idle_and_cranking.and_then(|idle_and_cranking| idle_and_cranking.idle.clone()),
         cranking: idle_and_cranking.map(|idle_and_cranking| shown(idle_and_cranking.cranking, Dimension::Pressure)),
         pulled: breathing.pulled.iter().map(|(rpm, nm)| [*rpm, *nm]).collect(),
-        average_torque_nm: over_band(&speed, &torque, breathing.band),
-        average_power_kw: over_band(&speed, &power, breathing.band),
+        average_torque_nm: over_band(&speed, &torque, &regular, breathing.band),
+        average_power_kw: over_band(&speed, &power, &regular, breathing.band),
         standard_air: corrections(breathing, samples, peak_power_kw),
         difference_share: speed
             .iter()
@@ -148,14 +149,12 @@ fn peaks(speed: &[f64], torque: &[f64], power: &[f64]) -> Vec<PeakReport> {
     torques.chain(powers).collect()
 }
 
-/// Mean over the band of the plan by the trapezoid between the points in it; `None` with fewer than two.
-fn over_band(speed: &[f64], values: &[f64], (from, to): (f64, f64)) -> Option<f64> {
-    let within: Vec<(f64, f64)> = speed
-        .iter()
-        .copied()
-        .zip(values.iter().copied())
-        .filter(|(rpm, _)| *rpm > from - 0.5 && *rpm < to + 0.5)
-        .collect();
+/// Mean over the band of the plan by the trapezoid between the `regular` speeds in it; `None` with fewer than two. Speeds
+/// that were added where one curve bends are left out: candidates are compared at the same speeds.
+fn over_band(speed: &[f64], values: &[f64], regular: &[f64], (from, to): (f64, f64)) -> Option<f64> {
+    let counts = |rpm: f64| rpm > from - 0.5 && rpm < to + 0.5 && regular.iter().any(|one| (one - rpm).abs() < 1e-6);
+    let pairs = speed.iter().copied().zip(values.iter().copied());
+    let within: Vec<(f64, f64)> = pairs.filter(|(rpm, _)| counts(*rpm)).collect();
     let area: f64 = within.windows(2).map(|pair| 0.5 * (pair[0].1 + pair[1].1) * (pair[1].0 - pair[0].0)).sum();
     (within.len() > 1).then(|| area / (within[within.len() - 1].0 - within[0].0))
 }
