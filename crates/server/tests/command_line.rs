@@ -107,7 +107,10 @@ fn breathing_is_computed_only_when_asked_for_and_repeats_to_the_bit() {
     let answer: Value = serde_json::from_slice(&asked).expect("JSON");
     let breathing = &answer["candidates"][0]["breathing"];
     let speeds = breathing["speed_rpm"].as_array().expect("speeds");
-    assert!(speeds.len() == 13 && breathing["converged"].as_array().expect("flags").iter().all(|c| c == true));
+    assert!(
+        (13..=22).contains(&speeds.len())
+            && breathing["converged"].as_array().expect("flags").iter().all(|c| c == true)
+    );
     // A petrol V8 of 6.4 litres: specific torque of 75 to 105 N m a litre [Heywood, ch. 2; from memory].
     let specific = breathing["peak_torque_nm"].as_f64().expect("known") / 6.364;
     assert!((75.0..105.0).contains(&specific), "{specific}");

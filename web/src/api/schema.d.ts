@@ -3155,6 +3155,11 @@ export interface components {
             base_radius_mm: number;
             /**
              * Format: double
+             * @description Retainer below the tip.
+             */
+            below_tip_mm: number;
+            /**
+             * Format: double
              * @description Closed face's centre below the gasket face, negative above it.
              */
             face_mm: number;
@@ -3172,6 +3177,11 @@ export interface components {
              * @description Head diameter.
              */
             head_mm: number;
+            /**
+             * Format: double
+             * @description Face to tip; absent while nobody measured it.
+             */
+            length_mm?: number | null;
             /**
              * Format: double
              * @description Cylindrical edge of the head.

@@ -76,9 +76,11 @@ impl Job for CurveJob {
             let mut found = so_far.lock().unwrap_or_else(PoisonError::into_inner);
             let at = found.partition_point(|other| other.point.rpm < sample.point.rpm);
             found.insert(at, sample.clone());
-            // Speeds that are added where the curve bends come on top.
-            let curve = Box::new(report(breathing, *effort, *level, &found, None));
-            (watch.report)(CurveStep { done: found.len(), of: of.max(found.len()), curve });
+            // The last point comes with the whole curve; of a result nobody knows which it is, since speeds are added.
+            if found.len() < of || effort.is_result() {
+                let curve = Box::new(report(breathing, *effort, *level, &found, None));
+                (watch.report)(CurveStep { done: found.len(), of: of.max(found.len()), curve });
+            }
         };
         let samples = samples(breathing, (*effort, *level), watch.stop, report_step).map_err(halted)?;
         // Idle and cranking belong to a result, not to what follows a drag.

@@ -37,6 +37,8 @@ fn valve(inputs: &Resolved, side: Side) -> Part<ValveDrawing> {
         head_mm: 2e3 * frame.radius,
         stem_mm: length(port.stem_diameter).unwrap_or(8.0),
         margin_mm: length(port.margin_thickness).unwrap_or(1.5),
+        length_mm: length(inputs.train(side).valve.length),
+        below_tip_mm: length(inputs.train(side).retainer.below_tip).unwrap_or(5.0),
         pocket: own.crown.as_ref().ok().and_then(CrownFrame::pocket_shape).map(|(place, diameter, tilt)| {
             PocketDrawing {
                 offset_mm: place[0] * 1e3,

@@ -31,6 +31,10 @@ report! {
         stem_mm: f64,
         /// Cylindrical edge of the head.
         margin_mm: f64,
+        /// Face to tip; absent while nobody measured it.
+        length_mm: Option<f64>,
+        /// Retainer below the tip.
+        below_tip_mm: f64,
         /// Pocket below it; absent for a flat crown.
         pocket: Option<PocketDrawing>,
         /// Spring, valve closed; absent while its height is unknown.

@@ -2,16 +2,18 @@ import { memo, useMemo } from 'react'
 import type { CandidateReport, DrawingReport, StripReport, ValveDrawing } from '../../api/client'
 import { onCurve, readLength, useScrub } from '../../model/scrub'
 import { useCandidate, useLengthScale } from '../../model/useSession'
-import { fullLiftAt, lobePath, poseOf, tightestAt } from './pose'
+import type { Link, ValvePose } from './pose'
+import { along, fullLiftAt, linkOf, lobePath, poseOf, schemeOf, tightestAt } from './pose'
 import { Needs } from '../fields/Needs'
 import { TakeSvg } from '../pictures/TakeSvg'
 import { PlayButton } from './PlayButton'
-import { Piston, Train, Valve } from './parts'
+import { camBelow, Piston, Train, Valve } from './parts'
 import { useCalm } from './useCalm'
 import './cylinder.css'
 
 type Side = 'intake' | 'exhaust'
 type Lobes = Extract<CandidateReport['lobe'], { state: 'done' }>
+type Trains = Extract<CandidateReport['train'], { state: 'done' }>
 
 /** Milliseconds between two pictures of the cylinder while an event is dragged. */
 const FOLLOWS = 200
@@ -31,19 +33,85 @@ export const Cylinder = memo(function Cylinder() {
     )
   if (drawing.state !== 'done' || strip.state !== 'done') return null
   const lobe = candidate.lobe.state === 'done' ? candidate.lobe : undefined
+  const train = candidate.train.state === 'done' ? candidate.train : undefined
+  const view = viewOf(drawing, train)
   return (
     <section className="panel cylinder" aria-label="One cylinder to scale">
       <Heading strip={strip} />
       <div className="sections">
-        <Section side="intake" drawing={drawing} strip={strip} lobe={lobe} />
-        <Section side="exhaust" drawing={drawing} strip={strip} lobe={lobe} />
+        <Section
+          side="intake"
+          drawing={drawing}
+          strip={strip}
+          lobe={lobe}
+          train={train}
+          view={view}
+        />
+        <Section
+          side="exhaust"
+          drawing={drawing}
+          strip={strip}
+          lobe={lobe}
+          train={train}
+          view={view}
+        />
       </div>
-      <p className="quiet caption">
-        Across the engine. To scale but for rocker arm, pushrod length and spring seat height.
-      </p>
+      <p className="quiet caption">{scaleWords(drawing, train)}</p>
     </section>
   )
 })
+
+/** The linkage of one side: as it is computed, or a scheme where nobody gave the rocker's arms. */
+function linkAt(
+  side: Side,
+  drawing: DrawingReport,
+  train: Trains | undefined,
+  pose: ValvePose,
+): Link {
+  const rocker = train?.[side].rocker
+  return rocker ? linkOf(rocker, pose) : schemeOf(drawing[side], pose, drawing.bore_mm)
+}
+
+/** The frame that holds both sides at any angle, so that they are drawn to one scale: from rocker to lobe, from pushrod to bore wall. */
+function viewOf(drawing: DrawingReport, train: Trains | undefined): string {
+  const sides = (['intake', 'exhaust'] as const).map((side) => {
+    const valve = drawing[side]
+    const pose = poseOf(valve, 0)
+    const link = linkAt(side, drawing, train, pose)
+    const cam = along(link.foot, link.downRod, camBelow(valve))
+    const nose = valve.base_radius_mm + 12
+    return {
+      top: Math.min(pose.resting.y, link.pivot.y, link.end.y - link.endRadius) - 12,
+      left: Math.min(link.cup.x, link.foot.x, cam.x - nose) - 10,
+      bottom: Math.max(cam.y + nose, PISTON_SHOWN),
+    }
+  })
+  const [top, left, bottom] = [
+    Math.min(...sides.map((each) => each.top)),
+    Math.min(...sides.map((each) => each.left)),
+    Math.max(...sides.map((each) => each.bottom)),
+  ]
+  const right = drawing.bore_mm / 2 + 10
+  return [left, top, right - left, bottom - top].map((edge) => edge.toFixed(0)).join(' ')
+}
+
+/** Bore walls and piston are drawn as far down as this, mm. */
+const PISTON_SHOWN = 102
+
+/** What of the drawing is to scale, and what stands in for sizes nobody gave. */
+function scaleWords({ intake, exhaust }: DrawingReport, train: Trains | undefined): string {
+  const sides = [intake, exhaust]
+  const guessed = [
+    sides.every(({ length_mm }) => typeof length_mm === 'number')
+      ? undefined
+      : 'the height of spring seat and stem (give the valve’s length)',
+    train?.intake.rocker && train.exhaust.rocker
+      ? undefined
+      : 'rocker and pushrod (give the rocker’s arms)',
+    'the lifter’s body',
+  ].filter((part) => part !== undefined)
+  return `Across the engine, to scale but for ${guessed.join(' and ')}.`
+}
 
 function Heading({ strip }: { strip: StripReport }) {
   const angle = useScrub()
@@ -73,9 +141,11 @@ interface SectionProps {
   readonly drawing: DrawingReport
   readonly strip: StripReport
   readonly lobe: Lobes | undefined
+  readonly train: Trains | undefined
+  readonly view: string
 }
 
-function Section({ side, drawing, strip, lobe }: SectionProps) {
+function Section({ side, drawing, strip, lobe, train, view }: SectionProps) {
   const angle = useScrub()
   const scale = useLengthScale()
   const valve: ValveDrawing = drawing[side]
@@ -87,13 +157,14 @@ function Section({ side, drawing, strip, lobe }: SectionProps) {
     [own, valve.base_radius_mm],
   )
   const centre = useMemo(() => fullLiftAt(lifts), [lifts])
-  const pose = poseOf(valve, onCurve(lifts, angle), drawing.bore_mm)
+  const pose = poseOf(valve, onCurve(lifts, angle))
+  const link = linkAt(side, drawing, train, pose)
   const crown = onCurve(strip.piston_mm, angle)
   const gap = gaps ? onCurve(gaps, angle) : undefined
   return (
     <figure>
       <svg
-        viewBox="-104 -112 168 214"
+        viewBox={view}
         role="img"
         aria-label={`${side} valve, spring, rocker and piston at ${angle.toFixed(0)} degrees`}
       >
@@ -101,7 +172,7 @@ function Section({ side, drawing, strip, lobe }: SectionProps) {
         <Valve valve={valve} pose={pose} side={side} />
         <Train
           valve={valve}
-          pose={pose}
+          link={link}
           outline={outline}
           camAngle={(angle - centre) / 2}
           follower={own ? onFollower(own, (angle - centre) / 2) : 0}

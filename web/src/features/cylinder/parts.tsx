@@ -1,5 +1,5 @@
 import type { ValveDrawing } from '../../api/client'
-import type { ValvePose } from './pose'
+import type { Link, Point, ValvePose } from './pose'
 import { along, coilPath } from './pose'
 
 /** Coils drawn of a spring. */
@@ -107,64 +107,71 @@ export function Valve({
 
 interface TrainProps {
   readonly valve: ValveDrawing
-  readonly pose: ValvePose
+  readonly link: Link
   readonly outline: string | undefined
   readonly camAngle: number
   /** Follower lift. */
   readonly follower: number
 }
 
-/** Height at which the cam is drawn, below the pushrod and out of the way of the bore. */
-const CAM_BELOW_FACE = 78
+/** Height of a lifter's body above its roller or foot: drawn, not measured. */
+const BODY = { roller: 14, foot: 20 }
+
+/** How far below the pushrod's foot the cam's centre stands, valve closed. */
+export function camBelow(valve: ValveDrawing): number {
+  return valve.roller
+    ? BODY.roller + valve.follower_mm + valve.base_radius_mm
+    : BODY.foot + valve.base_radius_mm
+}
 
 /** Rocker, pushrod, lifter and lobe. */
-export function Train({ valve, pose, outline, camAngle, follower }: TrainProps) {
-  const cam = { x: pose.rodX, y: CAM_BELOW_FACE }
-  const radius = valve.follower_mm / 2
-  const contact = cam.y - valve.base_radius_mm - follower
-  const bottom = valve.roller ? contact - radius : contact
-  const lifterTop = bottom - (valve.roller ? 14 : 20)
+export function Train({ valve, link, outline, camAngle, follower }: TrainProps) {
   const rod = (valve.pushrod_diameter_mm ?? 8) / 2
-  const middle = (pose.cup.y + lifterTop) / 2
+  const lean = (Math.atan2(-link.downRod.x, link.downRod.y) * 180) / Math.PI
+  const half = valve.follower_mm / 2
+  const body = valve.roller ? BODY.roller : BODY.foot
+  // The cam stays where it is: the lifter has risen by the follower's lift.
+  const cam = camBelow(valve) + follower
   return (
     <g className="train">
-      <path className="arm" d={segment(pose.tip, pose.pivot) + segment(pose.pivot, pose.cup)} />
-      <circle className="pivot" cx={pose.pivot.x} cy={pose.pivot.y} r={3.4} />
-      <path
-        className="rod"
-        strokeWidth={2 * rod}
-        d={
-          segment(pose.cup, { x: cam.x, y: middle - 3 }) +
-          segment({ x: cam.x, y: middle + 3 }, { x: cam.x, y: lifterTop })
-        }
-      />
-      <path
-        className="break"
-        d={`M${cam.x - 6},${middle - 1} l12,-4 M${cam.x - 6},${middle + 5} l12,-4`}
-      />
-      <rect
-        className="lifter"
-        x={cam.x - 10}
-        y={lifterTop}
-        width={20}
-        height={bottom - lifterTop}
-        rx={1.5}
-      />
-      {valve.roller ? (
-        <circle className="lifter" cx={cam.x} cy={contact - radius} r={radius} />
-      ) : (
-        <rect className="lifter" x={cam.x - radius} y={contact - 3} width={2 * radius} height={3} />
-      )}
-      {outline ? (
-        <path
-          className="lobe"
-          transform={`translate(${cam.x} ${cam.y}) rotate(${camAngle.toFixed(2)})`}
-          d={outline}
-        />
+      <path className="arm" d={segment(link.end, link.pivot) + segment(link.pivot, link.cup)} />
+      {link.endRadius > 0 ? (
+        <circle className="lifter" cx={link.end.x} cy={link.end.y} r={link.endRadius} />
       ) : null}
-      <circle className="pivot" cx={cam.x} cy={cam.y} r={1.6} />
+      <circle className="pivot" cx={link.pivot.x} cy={link.pivot.y} r={3.4} />
+      <path className="rod" strokeWidth={2 * rod} d={segment(link.cup, link.foot)} />
+      {link.isReal ? null : <Break at={between(link.cup, link.foot)} />}
+      <g
+        transform={`translate(${link.foot.x.toFixed(2)} ${link.foot.y.toFixed(2)}) rotate(${lean.toFixed(2)})`}
+      >
+        <rect className="lifter" x={-10} y={0} width={20} height={body} rx={1.5} />
+        {valve.roller ? (
+          <circle className="lifter" cy={body + half} r={half} />
+        ) : (
+          <rect className="lifter" x={-half} y={body - 3} width={2 * half} height={3} />
+        )}
+        {outline ? (
+          <path
+            className="lobe"
+            transform={`translate(0 ${cam.toFixed(2)}) rotate(${camAngle.toFixed(2)})`}
+            d={outline}
+          />
+        ) : null}
+        <circle className="pivot" cy={cam} r={1.6} />
+      </g>
     </g>
   )
+}
+
+/** Says that a pushrod is longer than it is drawn. */
+function Break({ at }: { at: Point }) {
+  return (
+    <path className="break" d={`M${at.x - 6},${at.y - 1} l12,-4 M${at.x - 6},${at.y + 5} l12,-4`} />
+  )
+}
+
+function between(one: Point, other: Point): Point {
+  return { x: (one.x + other.x) / 2, y: (one.y + other.y) / 2 }
 }
 
 function segment(from: { x: number; y: number }, to: { x: number; y: number }): string {

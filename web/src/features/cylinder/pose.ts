@@ -1,4 +1,4 @@
-import type { StripReport, ValveDrawing } from '../../api/client'
+import type { RockerReport, StripReport, ValveDrawing } from '../../api/client'
 import { onCurve } from '../../model/scrub'
 
 /** Places of one cylinder's parts at a crank angle, millimetres in the plane of the drawing. Pure. */
@@ -8,11 +8,11 @@ export interface Point {
   readonly y: number
 }
 
-/** Height of the spring seat above the gasket face along the stem: drawn, not measured. */
-export const SEAT_ABOVE_FACE = 46
-/** Stem above the retainer. */
-const TIP_ABOVE_RETAINER = 7
-/** Pushrod outside the cylinder wall: drawn, until a build says its own. */
+/** Height of the spring seat above the closed face along the stem, where no stem was measured. */
+const SEAT_ABOVE_FACE = 46
+/** Spring where no height is given. */
+const COMMON_HEIGHT = 45
+/** Pushrod outside the cylinder wall, where no rocker is known. */
 const ROD_BEYOND_BORE = 24
 
 export interface ValvePose {
@@ -21,11 +21,9 @@ export interface ValvePose {
   readonly seat: Point
   readonly retainer: Point
   readonly tip: Point
+  /** The same, valve closed. */
+  readonly resting: Point
   readonly springHeight: number | undefined
-  readonly pivot: Point
-  readonly cup: Point
-  /** Where the pushrod stands. */
-  readonly rodX: number
   /** Unit vector down the stem. */
   readonly down: Point
   readonly lift: number
@@ -35,34 +33,102 @@ export function along(from: Point, direction: Point, distance: number): Point {
   return { x: from.x + distance * direction.x, y: from.y + distance * direction.y }
 }
 
-export function poseOf(valve: ValveDrawing, lift: number, boreMm: number): ValvePose {
+/** Valve, spring and retainer: from the stem as it was measured, or else from a seat at a usual height. */
+export function poseOf(valve: ValveDrawing, lift: number): ValvePose {
   const tilt = (valve.tilt_deg * Math.PI) / 180
   const down = { x: Math.sin(tilt), y: Math.cos(tilt) }
   const closed = { x: valve.offset_mm ?? 0, y: valve.face_mm }
-  const face = along(closed, down, lift)
-  const seat = along(closed, down, -SEAT_ABOVE_FACE)
   const installed = valve.spring?.installed_mm
-  const retainer = along(seat, down, -(installed ?? 45) + lift)
-  const tip = along(retainer, down, -TIP_ABOVE_RETAINER)
-  const resting = along(tip, down, -lift)
-  // Square to the stem, on the pushrod's side of it, the pivot parting the arm by the ratio.
-  const square = { x: -down.y, y: down.x }
-  const ratio = valve.ratio ?? 1.6
-  const span = (resting.x + boreMm / 2 + ROD_BEYOND_BORE) / down.y
-  const pivot = along(resting, square, (span * ratio) / (1 + ratio))
-  const cup = along(along(pivot, square, span / (1 + ratio)), down, -lift / ratio)
+  const height = installed ?? COMMON_HEIGHT
+  const stem =
+    typeof valve.length_mm === 'number'
+      ? valve.length_mm
+      : SEAT_ABOVE_FACE + height + valve.below_tip_mm
+  const resting = along(closed, down, -stem)
+  const seat = along(resting, down, valve.below_tip_mm + height)
+  const tip = along(resting, down, lift)
   return {
-    face,
+    face: along(closed, down, lift),
     seat,
-    retainer,
+    retainer: along(tip, down, valve.below_tip_mm),
     tip,
+    resting,
     springHeight: installed === undefined ? undefined : installed - lift,
-    pivot,
-    cup,
-    rodX: -(boreMm / 2 + ROD_BEYOND_BORE),
     down,
     lift,
   }
+}
+
+/** What opens the valve, in the plane of the drawing. */
+export interface Link {
+  readonly pivot: Point
+  readonly cup: Point
+  /** Centre of roller or pad, and its radius; the tip of the stem where no rocker is known. */
+  readonly end: Point
+  readonly endRadius: number
+  /** Pushrod's lower end. */
+  readonly foot: Point
+  /** Unit vector down the pushrod, valve closed: lifter and lobe stand along it. */
+  readonly downRod: Point
+  /** Whether it is the geometry that lifts and ratios are computed from. */
+  readonly isReal: boolean
+}
+
+/** The linkage as it is computed, at the lift of the pose: its plane has the pivot as origin, y up the stem, x towards it. */
+export function linkOf(rocker: RockerReport, pose: ValvePose): Link {
+  const up = { x: -pose.down.x, y: -pose.down.y }
+  const towards = { x: pose.down.y, y: -pose.down.x }
+  const [tipX = 0, tipY = 0] = rocker.tip_mm
+  const stemTop = tipY - rocker.tip_radius_mm
+  const pivot = along(along(pose.resting, up, -stemTop), towards, -rocker.stem_mm)
+  const placed = ([x = 0, y = 0]: readonly number[]) => along(along(pivot, towards, x), up, y)
+  const at = placeOf(rocker.valve_mm, pose.lift)
+  const turn = ((rocker.turn_deg[at] ?? 0) * Math.PI) / 180
+  const [sin, cos] = [Math.sin(turn), Math.cos(turn)]
+  // The arm turns clockwise as the cup rises: x towards the valve, y up.
+  const end = placed([tipX * cos + tipY * sin, tipY * cos - tipX * sin])
+  const [rodX = 0, rodY = 1] = rocker.pushrod_direction
+  const downRod = along(along({ x: 0, y: 0 }, towards, -rodX), up, -rodY)
+  const closedFoot = along(placed(rocker.cup_mm), downRod, rocker.pushrod_mm)
+  return {
+    pivot,
+    cup: placed(rocker.cup_at_mm[at] ?? rocker.cup_mm),
+    end,
+    endRadius: rocker.tip_radius_mm,
+    foot: along(closedFoot, downRod, -(rocker.lifter_mm[at] ?? 0)),
+    downRod,
+    isReal: true,
+  }
+}
+
+/** A level rocker of the nominal ratio, its pushrod cut short: where nobody gave the arms. */
+export function schemeOf(valve: ValveDrawing, pose: ValvePose, boreMm: number): Link {
+  const { down, resting, lift } = pose
+  // Square to the stem, on the pushrod's side of it, the pivot parting the arm by the ratio.
+  const square = { x: -down.y, y: down.x }
+  const ratio = valve.ratio ?? 1.6
+  const rodX = -(boreMm / 2 + ROD_BEYOND_BORE)
+  const span = (resting.x - rodX) / down.y
+  const pivot = along(resting, square, (span * ratio) / (1 + ratio))
+  const cup = along(along(pivot, square, span / (1 + ratio)), down, -lift / ratio)
+  return {
+    pivot,
+    cup,
+    end: pose.tip,
+    endRadius: 0,
+    foot: { x: rodX, y: SCHEME_FOOT - lift / ratio },
+    downRod: { x: 0, y: 1 },
+    isReal: false,
+  }
+}
+
+/** Where the lifter of a pushrod that is cut short stands. */
+const SCHEME_FOOT = 20
+
+/** The place of the first lift that is no less. */
+function placeOf(lifts: readonly number[], lift: number): number {
+  const found = lifts.findIndex((each) => each >= lift - 1e-9)
+  return found < 0 ? Math.max(0, lifts.length - 1) : found
 }
 
 /** A coil spring between two places as a zigzag of so many turns. */

@@ -73,7 +73,7 @@ impl Effort {
     }
 
     /// Whether it is what is judged by, not what follows a drag or ranks.
-    const fn is_result(self) -> bool {
+    pub const fn is_result(self) -> bool {
         matches!(self, Self::Fast | Self::Full)
     }
 
