@@ -12,9 +12,9 @@ test('torque is computed, follows a drag, and shows one cycle', async ({ bench }
 
   await chart.focus()
   await chart.press('Home')
-  await expect(chart).toHaveAttribute('aria-valuetext', '1460 rpm')
+  await expect(chart).toHaveAttribute('aria-valuetext', '700 rpm')
   await expect(
-    bench.getByRole('slider', { name: 'Pressure over volume at 1460 rpm' }),
+    bench.getByRole('slider', { name: 'Pressure over volume at 700 rpm' }),
   ).toBeVisible()
 
   const average = async () =>

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest'
-import { onCurve, readLength, scrub } from './scrub'
+import { onCurve, scrub } from './scrub'
+import { readLength } from './figures'
 
 test('the angle folds into the cycle', () => {
   scrub.to(-10)
@@ -14,7 +15,7 @@ test('a curve is read between its points', () => {
 })
 
 test('lengths are read as spoken', () => {
-  expect(readLength(2.49, { unit: 'in', factor: 0.0254, decimals: 3 })).toBe('.098 in')
-  expect(readLength(-0.001, { unit: 'in', factor: 0.0254, decimals: 3 })).toBe('.000 in')
-  expect(readLength(2.49, { unit: 'mm', factor: 0.001, decimals: 2 })).toBe('2.49 mm')
+  expect(readLength(2.49, { unit: 'in', factor: 0.0254, decimals: 3, offset: 0 })).toBe('.098 in')
+  expect(readLength(-0.001, { unit: 'in', factor: 0.0254, decimals: 3, offset: 0 })).toBe('.000 in')
+  expect(readLength(2.49, { unit: 'mm', factor: 0.001, decimals: 2, offset: 0 })).toBe('2.49 mm')
 })

@@ -23,13 +23,3 @@ export function onCurve(curve: readonly number[], deg: number): number {
   const to = curve[left + 1] ?? from
   return from + (deg - left) * (to - from)
 }
-
-/** A length of the strip as read, by the scale the server sent. */
-export function readLength(
-  mm: number,
-  scale: { unit: string; factor: number; decimals: number },
-): string {
-  const text = ((mm * 1e-3) / scale.factor).toFixed(scale.decimals)
-  const spoken = scale.unit === 'in' ? text.replace(/^(-?)0\./, '$1.') : text
-  return `${spoken.replace(/^-(\.?0*)$/, '$1')} ${scale.unit}`
-}

@@ -1,6 +1,6 @@
 import type { CandidateReport } from '../../api/client'
 import { Needs } from '../fields/Needs'
-import { readLength } from '../../model/scrub'
+import { readAngle, readLength } from '../../model/figures'
 import { useCandidate, useLengthScale } from '../../model/useSession'
 
 type Clearances = Extract<CandidateReport['clearance'], { state: 'done' }>
@@ -49,8 +49,8 @@ export function ClearanceStep() {
           ))}
           <tr>
             <th scope="row">Tightest at, after firing top dead centre</th>
-            <td>{clearance.intake.piston_minimum_at_deg.toFixed(1)} deg</td>
-            <td>{clearance.exhaust.piston_minimum_at_deg.toFixed(1)} deg</td>
+            <td>{readAngle(clearance.intake.piston_minimum_at_deg)}</td>
+            <td>{readAngle(clearance.exhaust.piston_minimum_at_deg)}</td>
           </tr>
         </tbody>
       </table>

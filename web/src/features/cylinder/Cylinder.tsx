@@ -1,6 +1,7 @@
 import { memo, useMemo } from 'react'
 import type { CandidateReport, DrawingReport, StripReport, ValveDrawing } from '../../api/client'
-import { onCurve, readLength, useScrub } from '../../model/scrub'
+import { onCurve, useScrub } from '../../model/scrub'
+import { readLength } from '../../model/figures'
 import { useCandidate, useLengthScale } from '../../model/useSession'
 import type { Link, ValvePose } from './pose'
 import { along, fullLiftAt, linkOf, lobePath, poseOf, schemeOf, tightestAt } from './pose'

@@ -1,3 +1,4 @@
+import { plain, readAngle, tenths } from '../../model/figures'
 import { memo } from 'react'
 import type { CardNumber, EventHandle } from '../../api/client'
 import { Needs } from '../fields/Needs'
@@ -42,39 +43,39 @@ export function EventsStep() {
           candidate={candidate.id}
           number="intake_duration"
           label="Intake duration"
-          value={plain(timing.intake.duration_050_deg)}
+          value={tenths(timing.intake.duration_050_deg)}
         />
         <CardField
           key={`${candidate.id}.exhaust_duration`}
           candidate={candidate.id}
           number="exhaust_duration"
           label="Exhaust duration"
-          value={plain(timing.exhaust.duration_050_deg)}
+          value={tenths(timing.exhaust.duration_050_deg)}
         />
         <CardField
           key={`${candidate.id}.lobe_separation`}
           candidate={candidate.id}
           number="lobe_separation"
           label="Lobe separation"
-          value={plain(timing.lobe_separation_deg)}
+          value={tenths(timing.lobe_separation_deg)}
         />
         <CardField
           key={`${candidate.id}.intake_centreline`}
           candidate={candidate.id}
           number="intake_centreline"
           label="Intake centreline"
-          value={plain(timing.intake.centreline_deg)}
+          value={tenths(timing.intake.centreline_deg)}
         />
       </div>
       <dl className="facts">
-        <Fact word="Overlap" name="Overlap at .050" value={degrees(timing.overlap_050_deg)} />
+        <Fact word="Overlap" name="Overlap at .050" value={readAngle(timing.overlap_050_deg)} />
         <Fact
           word="Seat timing"
           name="Overlap at the seat"
-          value={degrees(timing.overlap_006_deg)}
+          value={readAngle(timing.overlap_006_deg)}
         />
-        <Fact word="Advance" name="Advance" value={degrees(timing.advance_deg)} />
-        <Fact name="Exhaust centreline" value={degrees(timing.exhaust.centreline_deg)} />
+        <Fact word="Advance" name="Advance" value={readAngle(timing.advance_deg)} />
+        <Fact name="Exhaust centreline" value={readAngle(timing.exhaust.centreline_deg)} />
         <Fact
           word="Dynamic compression"
           name="Compression"
@@ -106,7 +107,7 @@ const EventField = memo(function EventField({
       className={`event ${side}`}
       label={handle.label}
       ariaLabel={`${handle.label}, degrees ${handle.reference}`}
-      value={plain(handle.quoted_deg)}
+      value={tenths(handle.quoted_deg)}
       suffix={<span className="quiet">{handle.reference}</span>}
       refused={refused}
       onForget={() => session.forget(key)}
@@ -161,18 +162,10 @@ function Asymmetry({ intake, exhaust }: { intake: Centres; exhaust: Centres }) {
     ([, side]) => Math.abs(side.centreline_deg - side.centre_of_lift_deg) > 0.05,
   )
   return apart.map(([name, side]) => (
-    <Fact key={name} name={`Full lift, ${name}`} value={degrees(side.centre_of_lift_deg)} />
+    <Fact key={name} name={`Full lift, ${name}`} value={readAngle(side.centre_of_lift_deg)} />
   ))
 }
 
-function plain(deg: number): string {
-  return (Math.round(deg * 100) / 100 + 0).toFixed(1)
-}
-
-function degrees(deg: number): string {
-  return `${plain(deg)} deg`
-}
-
 function ratio(value: number | null | undefined): string {
-  return value === null || value === undefined ? 'unknown' : value.toFixed(2)
+  return value === null || value === undefined ? 'unknown' : plain(value, 2)
 }

@@ -1,3 +1,4 @@
+import { plain, readAngle } from '../../model/figures'
 import { useSessionPart } from '../../model/useSession'
 import { barsOf } from './budget'
 import { SIDES, useTrain } from './useTrain'
@@ -34,9 +35,9 @@ export function LiftBudget() {
             ))}
           </ol>
           <p className="quiet">
-            Lost motion, lash and flex together: opens {train[side].opens_later_deg.toFixed(1)} deg
-            later and closes {train[side].closes_earlier_deg.toFixed(1)} deg earlier than rigid
-            parts at .050 of lobe lift; true ratio {train[side].true_ratio.toFixed(3)}.
+            Lost motion, lash and flex together: opens {readAngle(train[side].opens_later_deg)}
+            later and closes {readAngle(train[side].closes_earlier_deg)} earlier than rigid parts at
+            .050 of lobe lift; true ratio {plain(train[side].true_ratio, 3)}.
           </p>
         </figure>
       ))}

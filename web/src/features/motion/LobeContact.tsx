@@ -1,4 +1,5 @@
 import type { LobeReport } from '../../api/client'
+import { readAngle, readLength } from '../../model/figures'
 import { useCandidate, useLengthScale, useSessionPart } from '../../model/useSession'
 import { SIDES } from './useTrain'
 
@@ -9,16 +10,13 @@ export function LobeContact() {
   const system = useSessionPart((state) => state.system)
   if (lobe?.state !== 'done' || !scale) return null
   const length = (mm: number | null | undefined) =>
-    typeof mm === 'number'
-      ? `${((mm * 1e-3) / scale.factor).toFixed(scale.decimals).replace(/^0\./, '.')} ${scale.unit}`
-      : undefined
+    typeof mm === 'number' ? readLength(mm, scale) : undefined
   const rows: { name: string; of: (side: LobeReport) => string | undefined }[] = [
     { name: 'Smallest radius', of: (side) => length(side.minimum_radius_mm) },
     { name: 'Smallest hollow radius', of: (side) => length(side.hollow_radius_mm) },
     {
       name: 'Pressure angle',
-      of: (side) =>
-        side.pressure_angle_deg > 0 ? `${side.pressure_angle_deg.toFixed(1)} deg` : undefined,
+      of: (side) => (side.pressure_angle_deg > 0 ? readAngle(side.pressure_angle_deg) : undefined),
     },
     { name: 'Contact from the middle of the foot', of: (side) => length(side.foot_offset_mm) },
     { name: 'Stress under the spring', of: (side) => side.contact_stress?.[system] },

@@ -1,3 +1,4 @@
+import { readAngle } from '../../model/figures'
 import { useSessionPart } from '../../model/useSession'
 import { SIDES, useTrain } from './useTrain'
 
@@ -33,11 +34,11 @@ export function Order() {
             {order.checks.map((check) => (
               <tr key={check.height.inch}>
                 <th scope="row">at {check.height[system]}</th>
-                <td>{check.card_deg.toFixed(1)} deg</td>
-                <td>{check.order_deg.toFixed(1)} deg</td>
+                <td>{readAngle(check.card_deg)}</td>
+                <td>{readAngle(check.order_deg)}</td>
                 <td>
                   {typeof check.running_deg === 'number'
-                    ? `${check.running_deg.toFixed(1)} deg`
+                    ? readAngle(check.running_deg)
                     : 'taken up by lash and flex'}
                 </td>
               </tr>

@@ -1,3 +1,4 @@
+import { plain, readIn } from '../../model/figures'
 import { useSessionPart } from '../../model/useSession'
 import { SIDES, useTrain } from './useTrain'
 
@@ -5,7 +6,15 @@ import { SIDES, useTrain } from './useTrain'
 export function PushrodFigures() {
   const { train } = useTrain()
   const system = useSessionPart((state) => state.system)
-  if (!train) return null
+  const scales = useSessionPart((state) => state.answer?.analysis.scales)
+  if (!train || !scales) return null
+  const inch = system === 'inch'
+  const force = inch ? scales.force_inch : scales.force_metric
+  // Whole pounds to the inch, or kilonewtons to the millimetre.
+  const stiff = (nPerMm: number) =>
+    inch
+      ? `${plain((nPerMm * 1e3 * scales.length_inch.factor) / force.factor / 1e3)} klbf/in`
+      : `${plain(nPerMm * 1e-3, 1)} kN/mm`
   const parts = train.intake.shares.map((share) => share.part)
   const pushrods = SIDES.map((side) => train[side].pushrod)
   return (
@@ -26,21 +35,19 @@ export function PushrodFigures() {
             <tr>
               <th scope="row">Stiffness</th>
               {pushrods.map((rod, i) => (
-                <td key={SIDES[i]}>
-                  {rod ? `${(rod.stiffness_n_per_mm * 1e-3).toFixed(1)} kN/mm` : ''}
-                </td>
+                <td key={SIDES[i]}>{rod ? stiff(rod.stiffness_n_per_mm) : ''}</td>
               ))}
             </tr>
             <tr>
               <th scope="row">Bends out at</th>
               {pushrods.map((rod, i) => (
-                <td key={SIDES[i]}>{rod ? `${(rod.buckling_load_n * 1e-3).toFixed(1)} kN` : ''}</td>
+                <td key={SIDES[i]}>{rod ? readIn(rod.buckling_load_n, force) : ''}</td>
               ))}
             </tr>
             <tr>
               <th scope="row">Mass of the tube</th>
               {pushrods.map((rod, i) => (
-                <td key={SIDES[i]}>{rod ? `${rod.mass_g.toFixed(0)} g` : ''}</td>
+                <td key={SIDES[i]}>{rod ? `${plain(rod.mass_g)} g` : ''}</td>
               ))}
             </tr>
             {pushrods.some((rod) => rod?.wanted) ? (
@@ -72,7 +79,7 @@ export function PushrodFigures() {
               {pushrods.map((rod, i) => (
                 <td key={SIDES[i]}>
                   {rod
-                    ? `${rod.next}: ${rod.next_gain[system]} more lift, ${rod.next_mass_g.toFixed(0)} g`
+                    ? `${rod.next}: ${rod.next_gain[system]} more lift, ${plain(rod.next_mass_g)} g`
                     : ''}
                 </td>
               ))}

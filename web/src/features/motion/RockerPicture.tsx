@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { RockerReport } from '../../api/client'
 import { Needs } from '../fields/Needs'
 import { Chart } from '../charts/Chart'
+import { plain, readLength } from '../../model/figures'
 import { useLengthScale, useSessionPart } from '../../model/useSession'
 import type { SideName } from './useTrain'
 import { SIDES, useTrain } from './useTrain'
@@ -34,10 +35,7 @@ export function RockerPicture() {
       />
     )
   const at = Math.round(share * (rocker.valve_mm.length - 1))
-  const said = (mm: number | undefined) =>
-    `${Math.abs(((mm ?? 0) * 1e-3) / scale.factor)
-      .toFixed(scale.decimals)
-      .replace(/^0\./, '.')} ${scale.unit}`
+  const said = (mm: number | undefined) => readLength(Math.abs(mm ?? 0), scale)
   return (
     <section className="rocker" aria-label="Rocker through its sweep">
       <div className="rocker-tools">
@@ -61,7 +59,7 @@ export function RockerPicture() {
           />
         </label>
         <span className="figure">{said(rocker.valve_mm[at])}</span>
-        <span className="quiet">ratio here {rocker.ratio[at]?.toFixed(3)}</span>
+        <span className="quiet">ratio here {plain(rocker.ratio[at] ?? 0, 3)}</span>
       </div>
       <div className="rocker-views">
         <Linkage rocker={rocker} at={at} side={side} />

@@ -1,3 +1,4 @@
+import { plain, readIn, readLength } from '../../model/figures'
 import type { SpringReport } from '../../api/client'
 import { useCandidate, useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
@@ -77,9 +78,8 @@ function Facts({ spring }: { spring: Both }) {
   const inch = system === 'inch'
   const force = inch ? scales.force_inch : scales.force_metric
   const length = inch ? scales.length_inch : scales.length_metric
-  const load = (n: number) => `${(n / force.factor).toFixed(0)} ${force.unit}`
-  const travel = (mm: number) =>
-    `${((mm * 1e-3) / length.factor).toFixed(length.decimals).replace(/^0\./, '.')} ${length.unit}`
+  const load = (n: number) => readIn(n, force)
+  const travel = (mm: number) => readLength(mm, length)
   const rows: [string, (side: SpringReport) => string | undefined][] = [
     ['Closed', (side) => load(side.seat_load_n)],
     ['Open, at this cam’s lift', (side) => load(side.open_load_n)],
@@ -97,7 +97,7 @@ function Facts({ spring }: { spring: Both }) {
       'First surge',
       (side) =>
         typeof side.surge_frequency_hz === 'number'
-          ? `${side.surge_frequency_hz.toFixed(0)} Hz`
+          ? `${plain(side.surge_frequency_hz)} Hz`
           : undefined,
     ],
     ['Wire stress open', (side) => side.stress_open?.[system]],

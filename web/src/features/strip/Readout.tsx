@@ -1,5 +1,6 @@
 import type { StripReport } from '../../api/client'
-import { onCurve, readLength, useScrub } from '../../model/scrub'
+import { onCurve, useScrub } from '../../model/scrub'
+import { readLength } from '../../model/figures'
 import { useLengthScale } from '../../model/useSession'
 
 /** Lifts and gaps at the scrubbed angle, in words and figures. */

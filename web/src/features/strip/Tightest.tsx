@@ -1,5 +1,6 @@
 import type { StripReport } from '../../api/client'
-import { onCurve, readLength } from '../../model/scrub'
+import { onCurve } from '../../model/scrub'
+import { readLength } from '../../model/figures'
 import { useCandidate, useLengthScale } from '../../model/useSession'
 import type { Frame } from './geometry'
 import { xOf, yOf } from './geometry'

@@ -1,3 +1,4 @@
+import { numberIn } from '../../model/figures'
 import { useSessionPart } from '../../model/useSession'
 import { COLUMNS } from './columns'
 import type { OtherCurve } from './chart'
@@ -14,7 +15,7 @@ export function BoostTable({ curves }: { curves: readonly OtherCurve[] }) {
     {
       title: `${name}: torque`,
       unit: torque.unit,
-      values: curve.torque_nm.map((nm) => (nm / torque.factor).toFixed(0)),
+      values: curve.torque_nm.map((nm) => numberIn(nm, torque)),
     },
     ...COLUMNS.filter((column) => column.label === 'Boost' || column.label === 'Drive').flatMap(
       (column) => {

@@ -1,3 +1,4 @@
+import { percent, plain, readIn } from '../../model/figures'
 import type { CurveReport } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import type { Scales } from './chart'
@@ -5,9 +6,8 @@ import type { Scales } from './chart'
 /** Peaks, averages and what they would be in standard air. */
 export function Figures({ curve, scales }: { curve: CurveReport; scales: Scales }) {
   const system = useSessionPart((state) => state.system)
-  const torque = (nm: number) => `${(nm / scales.torque.factor).toFixed(0)} ${scales.torque.unit}`
-  const power = (kw: number) =>
-    `${((kw * 1e3) / scales.power.factor).toFixed(0)} ${scales.power.unit}`
+  const torque = (nm: number) => readIn(nm, scales.torque)
+  const power = (kw: number) => readIn(kw * 1e3, scales.power)
   const at = (rpm: number) => `at ${String(10 * Math.round(rpm / 10))} rpm`
   const humps = (
     of: (peak: CurveReport['peaks'][number]) => number | null | undefined,
@@ -48,7 +48,7 @@ export function Figures({ curve, scales }: { curve: CurveReport; scales: Scales 
         <Fact
           key={standard.name}
           name={standard.name}
-          text={`${power(standard.peak_power_kw)} peak, × ${standard.factor.toFixed(3)}`}
+          text={`${power(standard.peak_power_kw)} peak, × ${plain(standard.factor, 3)}`}
         />
       ))}
     </dl>
@@ -56,7 +56,7 @@ export function Figures({ curve, scales }: { curve: CurveReport; scales: Scales 
 }
 
 function idleOf(idle: NonNullable<CurveReport['idle']>, system: 'inch' | 'metric'): string {
-  const residual = `residual ${(100 * idle.residual_fraction).toFixed(0)} %`
+  const residual = `residual ${percent(idle.residual_fraction, 0)}`
   if (!idle.vacuum) return `does not idle: ${residual} with the throttle open`
   return `${idle.vacuum[system]} vacuum, ${idle.quality}, ${residual}${idle.repeats ? '' : ', hunts'}`
 }

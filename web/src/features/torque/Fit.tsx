@@ -1,3 +1,4 @@
+import { numberIn, percent, signedPercent } from '../../model/figures'
 import { Button } from 'antd'
 import { useState } from 'react'
 import type { CalibrateLine, CalibrationReport, CurveReport } from '../../api/client'
@@ -64,7 +65,7 @@ function told(line: CalibrateLine | undefined, curve: CurveReport): string {
   if (line?.state === 'stopped') return 'stopped before its end'
   if (line?.state === 'failed') return line.reason
   if (line?.state === 'done')
-    return `error of the torque ${share(line.report.before_error)} before, ${share(line.report.after_error)} after`
+    return `error of the torque ${percent(line.report.before_error)} before, ${percent(line.report.after_error)} after`
   return curve.calibrated
     ? 'The curve carries a calibration.'
     : 'A pull is given; the model does not know it yet.'
@@ -79,10 +80,10 @@ function Result({
   scales: Scales
   onTake: (report: CalibrationReport) => void
 }) {
-  const torque = (nm: number | undefined) => ((nm ?? 0) / scales.torque.factor).toFixed(0)
+  const torque = (nm: number | undefined) => numberIn(nm ?? 0, scales.torque)
   const off = (nm: number | undefined, place: number) => {
     const by = (nm ?? 0) / (report.measured_nm[place] ?? 1) - 1
-    return `${by < 0 ? '−' : '+'}${Math.abs(100 * by).toFixed(1)} %`
+    return signedPercent(by)
   }
   return (
     <>
@@ -131,8 +132,4 @@ function Result({
       </table>
     </>
   )
-}
-
-function share(error: number): string {
-  return `${(100 * error).toFixed(1)} %`
 }

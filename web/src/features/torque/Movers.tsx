@@ -3,7 +3,8 @@ import { useState } from 'react'
 import type { SensitivityLine } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import type { Measure } from './movers'
-import { percent, ranked } from './movers'
+import { ranked } from './movers'
+import { signedPercent } from '../../model/figures'
 import { useJob } from '../../model/useJob'
 
 const MEASURES: { value: Measure; label: string }[] = [
@@ -84,7 +85,7 @@ function Ranking() {
                   cannot be made
                 </span>
               ) : (
-                percent(by)
+                signedPercent(by)
               )}
               {measure === 'peak_power' && typeof effect.peak_power_rpm === 'number' ? (
                 <span className="quiet">

@@ -2,9 +2,14 @@ import { expect, test } from 'vitest'
 import type { Analysis } from '../../api/client'
 import { COLUMNS } from './columns'
 
-const scale = (unit: string, factor: number, offset = 0) => ({ unit, factor, offset, decimals: 1 })
+const scale = (unit: string, factor: number, offset = 0, decimals = 0) => ({
+  unit,
+  factor,
+  offset,
+  decimals,
+})
 const scales = {
-  pressure_inch: scale('psi', 6894.757),
+  pressure_inch: scale('psi', 6894.757, 0, 1),
   pressure_metric: scale('kPa', 1e3),
   torque_inch: scale('lbf ft', 1.355818),
   power_metric: scale('kW', 1e3),

@@ -1,3 +1,4 @@
+import { numberIn, plain as plainly } from '../../model/figures'
 import type { Analysis, CurveReport, UnitSystem } from '../../api/client'
 
 type Scales = Analysis['scales']
@@ -15,7 +16,7 @@ type Reading = Pick<Column, 'show' | 'unit'>
 
 const share: Reading = { show: (value) => (100 * value).toFixed(1), unit: () => '%' }
 const plain = (decimals: number): Reading => ({
-  show: (value) => value.toFixed(decimals),
+  show: (value) => plainly(value, decimals),
   unit: () => '',
 })
 const pressureScale = (scales: Scales, system: UnitSystem) =>
@@ -23,7 +24,7 @@ const pressureScale = (scales: Scales, system: UnitSystem) =>
 const pressure: Reading = {
   show: (kpa, scales, system) => {
     const scale = pressureScale(scales, system)
-    return ((kpa * 1e3) / scale.factor).toFixed(scale.decimals)
+    return numberIn(kpa * 1e3, scale)
   },
   unit: (scales, system) => pressureScale(scales, system).unit,
 }
@@ -31,7 +32,7 @@ const pressure: Reading = {
 const scaled = (name: 'torque' | 'power', si: number): Reading => {
   const of = (scales: Scales, system: UnitSystem) => scales[`${name}_${system}`]
   return {
-    show: (value, scales, system) => ((value * si) / of(scales, system).factor).toFixed(0),
+    show: (value, scales, system) => numberIn(value * si, of(scales, system)),
     unit: (scales, system) => of(scales, system).unit,
   }
 }
@@ -40,8 +41,8 @@ const temperatureScale = (scales: Scales, system: UnitSystem) =>
 const temperature: Reading = {
   // The scale counts from absolute zero, the report in Celsius.
   show: (celsius, scales, system) => {
-    const scale = temperatureScale(scales, system)
-    return ((celsius + scales.temperature_metric.offset - scale.offset) / scale.factor).toFixed(0)
+    const kelvin = celsius + scales.temperature_metric.offset
+    return numberIn(kelvin, temperatureScale(scales, system))
   },
   unit: (scales, system) => temperatureScale(scales, system).unit,
 }

@@ -31,8 +31,3 @@ export function ranked(effects: readonly Effect[], measure: Measure): Mover[] {
       }
     })
 }
-
-/** A relative change as read. Pure. */
-export function percent(value: number): string {
-  return `${value >= 0 ? '+' : '−'}${Math.abs(100 * value).toFixed(1)} %`
-}
