@@ -209,5 +209,8 @@ fn drops_at_degrees_stand_above_the_frame_as_the_drop_at_top_does() {
     let later = 0.300 * INCH + fell * tilt(&demo).cos();
     let at_ten = least(&domed(json!([["10 deg", format!("{later:.4} mm")]])));
     assert!((at_top - at_ten).abs() < 0.02, "{at_top} {at_ten}");
+    // Of two that disagree the one counts that leaves least.
+    let both = least(&domed(json!([["0 deg", "0.360 in"], ["0 deg", "0.300 in"]])));
+    assert!((at_top - both).abs() < 1e-9, "{at_top} {both}");
     assert!(domed(json!([["0 deg", "0.300 in"]])).candidates[0].bench.is_empty(), "a dome has no depth below a flat");
 }

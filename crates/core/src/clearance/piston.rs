@@ -100,8 +100,8 @@ impl ClosedGap {
         Self { cylinder, valve, crown, is_domed, shift: 0.0 }
     }
 
-    /// The same, moved by as much as these drops say in the mean: each a distance along the stem by dial at so many crank
-    /// degrees after overlap top dead centre. They stand above the frame: a dome's height is in them.
+    /// The same, moved as these drops say: each a distance along the stem by dial at so many crank degrees after overlap top
+    /// dead centre. They stand above the frame: a dome's height is in them. Of several the one counts that leaves least.
     #[must_use]
     pub fn measured(self, drops: &[(Angle, Length)]) -> Self {
         if drops.is_empty() {
@@ -109,7 +109,7 @@ impl ClosedGap {
         }
         let by_frame = Self { shift: 0.0, ..self };
         let shifts = drops.iter().map(|(at, drop)| drop.si() - by_frame.at(at.as_deg()).along_stem.si());
-        Self { shift: shifts.sum::<f64>() / drops.len() as f64, ..self }
+        Self { shift: shifts.fold(f64::INFINITY, f64::min), ..self }
     }
 
     /// The gap at a crank angle.
