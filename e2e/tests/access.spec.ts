@@ -81,7 +81,7 @@ for (const scheme of SCHEMES) {
     await page.keyboard.press('Escape')
     await page.getByRole('button', { name: /^More/ }).click()
     await page.getByText('Build sheet, to print').click()
-    await expect(page.getByRole('button', { name: 'Print' })).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Print', exact: true })).toBeVisible()
     await expect(page.getByText('Build sheet, to print')).toBeHidden()
     await serious(page, 'sheet', scheme, '.sheet')
   })

@@ -9,13 +9,10 @@ import type { Store } from './store'
 
 /** What follows a drag at every step: what is drawn. */
 const DRAWN: PartName[] = ['timing', 'strip', 'clearance']
-/** What is read beside it; while a drag goes on, every {@link CALM} milliseconds. */
+/** What is read beside it, when the hand rests. */
 const READ: PartName[] = [...DRAWN, 'lift', 'spring', 'control', 'limits']
 /** The whole answer, when it rests. */
 const FULL: PartName[] = [...READ, 'lobe', 'train', 'bench', 'drawing', 'remedies']
-/** Figures that change faster than this cannot be read. */
-const CALM = 200
-
 const NOTHING: readonly Moved[] = []
 const NO_FAULTS: readonly Fault[] = []
 
@@ -34,8 +31,6 @@ export interface Result {
 export class Answers {
   private readonly store: Store
   private readingsBefore: WorkbenchAnswer['readings'] = []
-  /** When a preview last asked for what is read. */
-  private readAt = 0
 
   constructor(store: Store) {
     this.store = store
@@ -46,11 +41,9 @@ export class Answers {
     return this.work(edits, FULL, true, view)
   }
 
-  /** What an edit would do, as much as a drag can show. */
-  preview(edit: Edit): Promise<Result> {
-    const calm = performance.now() - this.readAt < CALM
-    if (!calm) this.readAt = performance.now()
-    return this.work([edit], calm ? DRAWN : READ, false)
+  /** What an edit would do, as much as a drag can show; with the figures, when somebody can read them. */
+  preview(edit: Edit, isRead: boolean): Promise<Result> {
+    return this.work([edit], isRead ? READ : DRAWN, false)
   }
 
   /** What moves next is another candidate's, and no change of this one. */

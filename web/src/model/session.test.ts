@@ -131,6 +131,29 @@ test('a preview leaves the document alone and asks for less than an edit', async
   expect(preview?.parts).not.toContain('remedies')
 })
 
+test('figures follow a drag when the hand rests, and never after the edit is made', async () => {
+  const session = await opened()
+  vi.useFakeTimers()
+  const rest = () => vi.advanceTimersByTimeAsync(500)
+  try {
+    const before = server.asked.length
+    session.preview(set('bore', '5'))
+    await vi.advanceTimersByTimeAsync(50)
+    session.preview(set('bore', '6'))
+    await rest()
+    const asked = server.asked.slice(before)
+    expect(asked.map(({ parts }) => parts.includes('limits'))).toEqual([false, false, true])
+    session.preview(set('bore', '7'))
+    session.edit(set('bore', '7'))
+    await rest()
+    const last = server.asked.at(-1)
+    expect(last?.form).toBe(true)
+    expect(held(session).bore).toBe('7')
+  } finally {
+    vi.useRealTimers()
+  }
+})
+
 test('a save names the revision it stands on, and the next one the new revision', async () => {
   const session = await opened()
   session.save()

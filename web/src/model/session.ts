@@ -10,6 +10,9 @@ import { saveAsNew, saveNow } from './saving'
 import type { SessionState, Typed } from './state'
 import { Store } from './store'
 
+/** A hand that has not moved for so long rests, ms. */
+const REST = 120
+
 const NONE_REFUSED: SessionState['refusals'] = {}
 
 /**
@@ -20,6 +23,8 @@ export class Session {
   private readonly store: Store
   private readonly answers: Answers
   private readonly queue: RequestLine<Result | undefined>
+  /** Set while something is dragged and the hand has not rested yet. */
+  private resting: ReturnType<typeof setTimeout> | undefined
 
   constructor(
     summary: BuildSummary,
@@ -42,9 +47,21 @@ export class Session {
 
   readonly read = (): SessionState => this.store.read()
 
-  /** Shows what an edit would do; the document stays until {@link edit} is called. */
+  /**
+   * Shows what an edit would do; the document stays until {@link edit} is called. Figures follow when the hand rests: those
+   * that change faster cannot be read.
+   */
   preview(edit: Edit): void {
-    this.queue.ask(() => this.answers.preview(edit), true)
+    this.queue.ask(() => this.answers.preview(edit, false), true)
+    this.moveOn()
+    this.resting = setTimeout(() => {
+      this.queue.ask(() => this.answers.preview(edit, true), true)
+    }, REST)
+  }
+
+  /** What was dragged is not looked at any more. */
+  private moveOn(): void {
+    clearTimeout(this.resting)
   }
 
   /** Makes an edit: one step of undo. */
@@ -54,6 +71,7 @@ export class Session {
 
   /** Makes several edits as one step of undo, all or none; then looks at `candidate`, if it is named. */
   edits(edits: Edit[], candidate?: string): void {
+    this.moveOn()
     this.queue.ask(() => this.answers.settled(edits, candidate))
   }
 
@@ -62,6 +80,7 @@ export class Session {
    * shows the document again, or what was refused beside its fault.
    */
   type(key: string, typed: Typed, edit: Edit): Promise<void> {
+    this.moveOn()
     return new Promise((answered) => {
       this.queue.ask(async () => {
         try {
@@ -101,6 +120,7 @@ export class Session {
 
   /** Undo and redo wait in line like edits: what was typed last is what is undone first. */
   private walk(step: (history: History) => History): void {
+    this.moveOn()
     this.queue.ask(() => {
       this.store.set({ history: step(this.read().history), faults: [], refusals: NONE_REFUSED })
       return this.answers.settled([])
@@ -138,6 +158,7 @@ export class Session {
 
   /** Asks for the whole answer to the document as it stands. */
   settle(): void {
+    this.moveOn()
     this.queue.ask(() => this.answers.settled([]), true)
   }
 
@@ -148,6 +169,7 @@ export class Session {
 
   /** Takes `document` as the work on top of the newest revision and saves it: the end of a merge. */
   saveOver(newest: BuildSummary, document: string): void {
+    this.moveOn()
     this.queue.ask(async () => {
       const history = commit(this.read().history, document)
       const refusals = NONE_REFUSED

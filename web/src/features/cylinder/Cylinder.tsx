@@ -17,7 +17,7 @@ type Lobes = Extract<CandidateReport['lobe'], { state: 'done' }>
 type Trains = Extract<CandidateReport['train'], { state: 'done' }>
 
 /** Milliseconds between two pictures of the cylinder while an event is dragged. */
-const FOLLOWS = 200
+const FOLLOWS = 400
 
 /** One cylinder to scale at the scrubbed angle, a section through each valve across the engine. */
 export const Cylinder = memo(function Cylinder() {
