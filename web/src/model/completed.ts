@@ -1,4 +1,4 @@
-import type { CandidateReport, LimitReport, Reading, WorkbenchAnswer } from '../api/client'
+import type { CandidateReport, LimitReport, WorkbenchAnswer } from '../api/client'
 
 /** `answer` with what it was not asked for taken from `last`: a preview keeps the rest on screen. Pure. */
 export function completed(last: WorkbenchAnswer, answer: WorkbenchAnswer): WorkbenchAnswer {
@@ -16,7 +16,9 @@ export function completed(last: WorkbenchAnswer, answer: WorkbenchAnswer): Workb
     ...answer,
     document: answer.document === '' ? last.document : answer.document,
     ...rest,
-    readings: answer.fields ? answer.readings : read(last.readings, answer.readings),
+    readings: answer.fields
+      ? answer.readings
+      : inPlace(last.readings, answer.readings, ({ id }) => id),
     analysis: {
       ...answer.analysis,
       ...(answer.fields
@@ -27,13 +29,18 @@ export function completed(last: WorkbenchAnswer, answer: WorkbenchAnswer): Workb
   }
 }
 
-/** Readings in the order they stood, those that came anew in place of their own. */
-function read(before: readonly Reading[], now: readonly Reading[]): Reading[] {
-  const at = new Map(now.map((reading) => [reading.id, reading]))
-  const known = new Set(before.map(({ id }) => id))
+/** What stood, in its order, with what came anew in place of its own and the rest behind; `keeps` what did not come. */
+function inPlace<T>(
+  before: readonly T[],
+  now: readonly T[],
+  keyOf: (each: T) => string,
+  keeps: (each: T) => boolean = () => true,
+): T[] {
+  const at = new Map(now.map((each) => [keyOf(each), each]))
+  const known = new Set(before.map(keyOf))
   return [
-    ...before.map((reading) => at.get(reading.id) ?? reading),
-    ...now.filter(({ id }) => !known.has(id)),
+    ...before.flatMap((each) => at.get(keyOf(each)) ?? (keeps(each) ? [each] : [])),
+    ...now.filter((each) => !known.has(keyOf(each))),
   ]
 }
 
@@ -93,9 +100,7 @@ function worded(before: readonly LimitReport[], now: LimitReport[]): LimitReport
     const { formula, school, source, inputs, remedies } = known.get(key(limit)) ?? limit
     return limit.formula === '' ? { ...limit, formula, school, source, inputs, remedies } : limit
   })
-  const at = new Map(moved.map((limit) => [key(limit), limit]))
   const isStill = ({ side }: LimitReport) =>
     typeof side === 'string' && !now.some((limit) => limit.side === side)
-  const stood = before.flatMap((limit) => at.get(key(limit)) ?? (isStill(limit) ? [limit] : []))
-  return [...stood, ...moved.filter((limit) => !known.has(key(limit)))]
+  return inPlace(before, moved, key, isStill)
 }

@@ -126,9 +126,11 @@ impl Gap {
         Length::from_si(self.along_stem.si() * self.facing)
     }
 
-    /// Straight down the bore, as long as the same surface is met.
+    /// Straight down the bore, as long as the same surface is met; along the stem where that is an upright wall, which
+    /// nothing straight down meets.
     pub fn vertical(&self) -> Length {
-        Length::from_si(self.along_stem.si() * self.facing / self.level)
+        let share = if self.level > 1e-6 { self.facing / self.level } else { 1.0 };
+        Length::from_si(self.along_stem.si() * share)
     }
 }
 

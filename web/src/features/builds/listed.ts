@@ -1,4 +1,5 @@
 import type { ListedBuild } from '../../api/client'
+import { hasWords } from '../../model/words'
 import { spoken } from '../fields/labels'
 
 /** What a build is about: use, layout, bore by stroke as typed. Pure. */
@@ -15,9 +16,5 @@ export function lastChange({ saved_at }: ListedBuild): string {
 
 /** The builds whose name, use or size has every word that is looked for. Pure. */
 export function searched(builds: readonly ListedBuild[], typed: string): ListedBuild[] {
-  const words = typed.toLowerCase().split(/\s+/)
-  return builds.filter((build) => {
-    const text = `${build.name} ${aboutOf(build)}`.toLowerCase()
-    return words.every((word) => text.includes(word))
-  })
+  return builds.filter((build) => hasWords(`${build.name} ${aboutOf(build)}`, typed))
 }

@@ -6,13 +6,14 @@ import { useCandidate, useLengthScale } from '../../model/useSession'
 import type { Link, ValvePose } from './pose'
 import { along, fullLiftAt, linkOf, lobePath, poseOf, schemeOf, tightestAt } from './pose'
 import { Needs } from '../fields/Needs'
+import type { SideName } from '../motion/useTrain'
+import { SIDES } from '../motion/useTrain'
 import { TakeSvg } from '../pictures/TakeSvg'
 import { PlayButton } from './PlayButton'
 import { camBelow, Piston, Train, Valve } from './parts'
 import { useCalm } from './useCalm'
 import './cylinder.css'
 
-type Side = 'intake' | 'exhaust'
 type Lobes = Extract<CandidateReport['lobe'], { state: 'done' }>
 type Trains = Extract<CandidateReport['train'], { state: 'done' }>
 
@@ -40,22 +41,17 @@ export const Cylinder = memo(function Cylinder() {
     <section className="panel cylinder" aria-label="One cylinder to scale">
       <Heading strip={strip} />
       <div className="sections">
-        <Section
-          side="intake"
-          drawing={drawing}
-          strip={strip}
-          lobe={lobe}
-          train={train}
-          view={view}
-        />
-        <Section
-          side="exhaust"
-          drawing={drawing}
-          strip={strip}
-          lobe={lobe}
-          train={train}
-          view={view}
-        />
+        {SIDES.map((side) => (
+          <Section
+            key={side}
+            side={side}
+            drawing={drawing}
+            strip={strip}
+            lobe={lobe}
+            train={train}
+            view={view}
+          />
+        ))}
       </div>
       <p className="quiet caption">{scaleWords(drawing, train)}</p>
     </section>
@@ -64,7 +60,7 @@ export const Cylinder = memo(function Cylinder() {
 
 /** The linkage of one side: as it is computed, or a scheme where nobody gave the rocker's arms. */
 function linkAt(
-  side: Side,
+  side: SideName,
   drawing: DrawingReport,
   train: Trains | undefined,
   pose: ValvePose,
@@ -75,7 +71,7 @@ function linkAt(
 
 /** The frame that holds both sides at any angle, so that they are drawn to one scale: from rocker to lobe, from pushrod to bore wall. */
 function viewOf(drawing: DrawingReport, train: Trains | undefined): string {
-  const sides = (['intake', 'exhaust'] as const).map((side) => {
+  const sides = SIDES.map((side) => {
     const valve = drawing[side]
     const pose = poseOf(valve, 0)
     const link = linkAt(side, drawing, train, pose)
@@ -138,7 +134,7 @@ function Heading({ strip }: { strip: StripReport }) {
 }
 
 interface SectionProps {
-  readonly side: Side
+  readonly side: SideName
   readonly drawing: DrawingReport
   readonly strip: StripReport
   readonly lobe: Lobes | undefined

@@ -1,5 +1,5 @@
 import type { Column, UnitSystem, Verdict } from '../../api/client'
-import { marginsOf } from '../margins/order'
+import { marginsOf, RANK } from '../margins/order'
 
 export interface Row {
   readonly id: string
@@ -33,7 +33,7 @@ export function themesOf(columns: readonly Column[], system: UnitSystem): Row[] 
   return THEMES.flatMap(({ label, ids }) => {
     const cells = columns.map(({ limits }) => {
       const own = marginsOf(limits.filter(({ id }) => (ids as readonly string[]).includes(id)))
-      const [worst] = [...own].sort((a, b) => WORSE[a.worst.verdict] - WORSE[b.worst.verdict])
+      const [worst] = [...own].sort((a, b) => RANK[a.worst.verdict] - RANK[b.worst.verdict])
       const have = worst?.worst.shown?.have[system]
       return {
         text: worst === undefined ? 'unknown' : `${worst.title} ${have ?? 'unknown'}`,
@@ -46,8 +46,6 @@ export function themesOf(columns: readonly Column[], system: UnitSystem): Row[] 
       : [{ id: label, label, cells, differs }]
   })
 }
-
-const WORSE: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, advice: 3, ok: 4 }
 
 /** Candidates in the order somebody wants; new ones come last. Pure. */
 export function inWantedOrder<T extends { readonly id: string }>(

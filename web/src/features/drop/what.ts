@@ -35,8 +35,8 @@ export function whatIs(name: string, text: string): Dropped {
 
 function numbersOf(line: string): number[] {
   return line
-    .split(/[,;\t]|\s{1,}/)
-    .filter((cell) => /^[-+]?(\d+\.?\d*|\.\d+)$/.test(cell.trim()))
+    .split(/[,;\s]/)
+    .filter((cell) => /^[-+]?(\d+\.?\d*|\.\d+)$/.test(cell))
     .map(Number)
 }
 

@@ -13,7 +13,8 @@ export interface Margin {
   readonly worst: LimitReport
 }
 
-const RANK: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, advice: 3, ok: 4 }
+/** The gravest first. */
+export const RANK: Record<Verdict, number> = { fails: 0, tight: 1, unknown: 2, advice: 3, ok: 4 }
 const PLACES: readonly Place[] = [
   'plan',
   'events',

@@ -1,4 +1,5 @@
 import type { PartKind, ShelfPart } from '../../api/client'
+import { hasWords } from '../../model/words'
 
 /** What cams are told apart by before their figures: fields of the part, as typed. */
 export const FILTERS: readonly {
@@ -31,11 +32,7 @@ export function chosenOf(
 
 /** The parts whose name, notes or figures have every word. Pure. */
 export function foundIn(parts: readonly ShelfPart[], search: string): ShelfPart[] {
-  const words = search.toLowerCase().split(/\s+/)
-  return parts.filter(({ part, figures }) => {
-    const text = [part.name, part.notes ?? '', ...figures.map((figure) => figure.text)]
-      .join(' ')
-      .toLowerCase()
-    return words.every((word) => text.includes(word))
-  })
+  return parts.filter(({ part, figures }) =>
+    hasWords([part.name, part.notes ?? '', ...figures.map(({ text }) => text)].join(' '), search),
+  )
 }

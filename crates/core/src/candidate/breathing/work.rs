@@ -204,7 +204,7 @@ impl Breathing {
             return Vec::new();
         }
         let points: Vec<(f64, f64)> = samples.iter().map(|sample| (sample.point.rpm, sample.torque)).collect();
-        let first = self.speeds(Effort::Draft)[0];
+        let first = self.speeds(Effort::Draft).first().copied().unwrap_or(SLOWEST);
         between_bends(&points).into_iter().filter(|rpm| *rpm > first).take(ADDED.0).collect()
     }
 
