@@ -42,7 +42,7 @@ test('a file that is no lobe is refused with its reason and changes nothing', as
 test('the rocker is drawn through its sweep, and what to order is told', async ({ bench }) => {
   await step(bench, 'Rocker')
   await expect(bench.getByRole('img', { name: 'intake rocker to scale' })).toBeVisible()
-  const sweep = bench.getByRole('slider', { name: /valve lift/ })
+  const sweep = bench.getByRole('slider', { name: 'valve lift', exact: true })
   await sweep.focus()
   await sweep.press('End')
   await expect(sweep).toHaveAttribute('aria-valuetext', /\.5\d\d in/)

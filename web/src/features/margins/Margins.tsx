@@ -2,7 +2,8 @@ import { Segmented } from 'antd'
 import { useCallback, useMemo, useState } from 'react'
 import type { LimitReport } from '../../api/client'
 import { useHeld } from '../../model/held'
-import { useCandidate } from '../../model/useSession'
+import type { SessionState } from '../../model/state'
+import { useSessionPart } from '../../model/useSession'
 import { MarginRow } from './MarginRow'
 import { MeasureNextList } from './MeasureNextList'
 import { openedMargin } from './opened'
@@ -15,6 +16,9 @@ const ORDERS: readonly { value: Order; label: string }[] = [
   { value: 'place', label: 'by place' },
 ]
 
+/** A drag moves the candidate many times a second, its margins only when the hand rests. */
+const shown = ({ answer }: SessionState) => answer?.analysis.candidates[0]
+
 const NO_LIMITS: readonly LimitReport[] = []
 
 interface Props {
@@ -25,7 +29,8 @@ interface Props {
 
 /** Every rule, always in sight: what is not met stands open, what is met is folded, and what was opened stays where it is. */
 export function Margins({ step, onGoTo }: Props) {
-  const candidate = useCandidate()
+  const limits = useSessionPart((state) => shown(state)?.limits) ?? NO_LIMITS
+  const next = useSessionPart((state) => shown(state)?.measure_next)
   const open = useHeld(openedMargin)
   const [order, setOrder] = useState<Order>('tightest')
   const [here, setHere] = useState(false)
@@ -33,7 +38,6 @@ export function Margins({ step, onGoTo }: Props) {
   const toggle = useCallback((id: string) => {
     openedMargin.set(openedMargin.read() === id ? undefined : id)
   }, [])
-  const limits = candidate?.limits ?? NO_LIMITS
   const all = useMemo(() => marginsOf(limits), [limits])
   const own = all.filter(({ worst }) => worst.place === step)
   const margins = inOrder(here ? own : all, order)
@@ -94,7 +98,7 @@ export function Margins({ step, onGoTo }: Props) {
         </button>
       ) : null}
       {unfolded ? rows(met) : null}
-      {candidate ? <MeasureNextList entries={candidate.measure_next} onGoTo={onGoTo} /> : null}
+      {next ? <MeasureNextList entries={next} onGoTo={onGoTo} /> : null}
       <p className="quiet caution">
         A planning aid: the maker's instructions and a competent machinist's measurement stand above
         it.

@@ -88,7 +88,13 @@ export function Strip({ view, sized = true }: Props) {
               onZoom((now) => zoomed(now, degOf(frame, event.nativeEvent.offsetX), 0.5))
             }
           >
-            <Curves frame={frame} report={report} beside={besideReport} bare={!tall} />
+            <Curves
+              frame={frame}
+              report={report}
+              beside={besideReport}
+              bare={!tall}
+              atOnce={!sized}
+            />
             <svg width={width} height={form.height} aria-hidden="true">
               {tall ? <Tightest frame={frame} report={report} /> : null}
               <Cursor frame={frame} />

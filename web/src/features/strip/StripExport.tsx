@@ -36,7 +36,8 @@ export const StripExport = memo(function StripExport({
     )
   }
   const picture = () => {
-    holder.current?.querySelector('canvas')?.toBlob((blob) => {
+    const layers = [...(holder.current?.querySelectorAll('.strip-plot canvas') ?? [])]
+    flattened(layers as HTMLCanvasElement[])?.toBlob((blob) => {
       if (blob) download(`${file}-strip.png`, blob, 'image/png')
     })
   }
@@ -51,3 +52,15 @@ export const StripExport = memo(function StripExport({
     </>
   )
 })
+
+/** Layers of one picture, the lowest first, as one; a canvas that a worker draws cannot be saved by itself. */
+function flattened(layers: readonly HTMLCanvasElement[]): HTMLCanvasElement | undefined {
+  const [lowest] = layers
+  if (!lowest) return undefined
+  const whole = document.createElement('canvas')
+  whole.width = lowest.width
+  whole.height = lowest.height
+  const pen = whole.getContext('2d')
+  for (const layer of layers) pen?.drawImage(layer, 0, 0)
+  return whole
+}

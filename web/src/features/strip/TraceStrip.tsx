@@ -1,10 +1,9 @@
-import { useCallback, useMemo } from 'react'
+import { useMemo } from 'react'
 import type { StripReport, TraceReport } from '../../api/client'
-import { Canvas } from './Canvas'
 import { Cursor } from './Cursor'
 import type { Frame } from './geometry'
-import type { Ink } from './paint'
-import { paintTrace } from './paint'
+import { Layer } from './Layer'
+import type { Picture } from './picture'
 import type { TraceName } from './traces'
 import { rangeOf, traceOf } from './traces'
 
@@ -21,16 +20,13 @@ interface Props {
 export function TraceStrip({ frame: above, report, trace, gas }: Props) {
   const frame: Frame = useMemo(() => ({ ...above, height: HEIGHT, top: 4, bottom: 4 }), [above])
   const chosen = traceOf(trace)
-  const paint = useCallback(
-    (pen: CanvasRenderingContext2D, ink: Ink) => {
-      const curves = chosen.curves(report, gas)
-      paintTrace(pen, frame, ink, curves, rangeOf(curves, chosen.most))
-    },
-    [frame, report, chosen, gas],
-  )
+  const picture: Picture = useMemo(() => {
+    const curves = chosen.curves(report, gas)
+    return { kind: 'trace', frame, curves, range: rangeOf(curves, chosen.most) }
+  }, [frame, report, chosen, gas])
   return (
     <div className="layered" style={{ height: HEIGHT }}>
-      <Canvas width={frame.width} height={HEIGHT} label={chosen.label} paint={paint} />
+      <Layer picture={picture} label={chosen.label} />
       <svg width={frame.width} height={HEIGHT} aria-hidden="true">
         <Cursor frame={frame} label={false} />
       </svg>

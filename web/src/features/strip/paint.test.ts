@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest'
 import type { Frame } from './geometry'
 import { yOf } from './geometry'
-import { paintStrip, trace } from './paint'
+import { paintCurves, paintGround, trace } from './paint'
 import type { Ink } from './paint'
 import { rangeOf } from './traces'
 
@@ -54,63 +54,49 @@ test('zoomed, only the visible degrees are drawn', () => {
 })
 
 test('what hangs below the frame is held at its edge, axes speak the unit on screen', () => {
-  const { told, pen: own } = pen()
   const flat = Array.from({ length: 721 }, () => 99)
-  const ink = {} as Ink
-  paintStrip(
-    own,
-    frame,
-    ink,
-    { intake: flat, exhaust: flat, crown: flat, crownOfExhaust: undefined },
-    { name: 'in', mm: 25.4 },
-  )
-  const depths = told.filter((t) => t.startsWith('lineTo')).map((t) => Number(t.split(',')[1]))
+  const drawn = pen()
+  const ground = pen()
+  const curves = { intake: flat, exhaust: flat, crown: flat, crownOfExhaust: undefined }
+  paintCurves(drawn.pen, frame, {} as Ink, curves)
+  paintGround(ground.pen, frame, {} as Ink, { name: 'in', mm: 25.4 }, false)
+  const depths = drawn.told
+    .filter((t) => t.startsWith('lineTo'))
+    .map((t) => Number(t.split(',')[1]))
   expect(Math.max(...depths)).toBeLessThanOrEqual(220.5)
-  expect(told).toContainEqual(expect.stringMatching(/^fillText \.2,/))
+  expect(ground.told).toContainEqual(expect.stringMatching(/^fillText \.2,/))
 })
 
-test('bare, the strip has curves and no words', () => {
-  const { told, pen: own } = pen()
+test('curves have no words: a worker has not the font', () => {
   const flat = Array.from({ length: 721 }, () => 5)
-  paintStrip(
-    own,
-    frame,
-    {} as Ink,
-    { intake: flat, exhaust: flat, crown: flat, crownOfExhaust: undefined },
-    { name: 'in', mm: 25.4 },
-    undefined,
-    true,
-  )
+  const { told, pen: own } = pen()
+  const curves = { intake: flat, exhaust: flat, crown: flat, crownOfExhaust: undefined }
+  paintCurves(own, frame, {} as Ink, curves)
   expect(told.filter((t) => t.startsWith('fillText'))).toEqual([])
   expect(told.filter((t) => t.startsWith('stroke')).length).toBeGreaterThan(2)
 })
 
 test('running lift is a line of its own, and said so, only where it is known', () => {
   const flat = Array.from({ length: 721 }, () => 5)
-  const lines = (running: number[] | undefined) => {
+  const strokes = (running: number[] | undefined) => {
     const { told, pen: own } = pen()
-    paintStrip(
-      own,
-      frame,
-      {} as Ink,
-      {
-        intake: flat,
-        exhaust: flat,
-        intakeRunning: running,
-        exhaustRunning: running,
-        crown: flat,
-        crownOfExhaust: undefined,
-      },
-      { name: 'mm', mm: 1 },
-    )
-    return {
-      strokes: told.filter((t) => t.startsWith('stroke')).length,
-      said: told.some((t) => t.includes('running lift')),
-    }
+    paintCurves(own, frame, {} as Ink, {
+      intake: flat,
+      exhaust: flat,
+      intakeRunning: running,
+      exhaustRunning: running,
+      crown: flat,
+      crownOfExhaust: undefined,
+    })
+    return told.filter((t) => t.startsWith('stroke')).length
   }
-  const [rigid, real] = [lines(undefined), lines(flat)]
-  expect(real.strokes - rigid.strokes).toBe(2)
-  expect([rigid.said, real.said]).toEqual([false, true])
+  expect(strokes(flat) - strokes(undefined)).toBe(2)
+  const said = (isKnown: boolean) => {
+    const { told, pen: own } = pen()
+    paintGround(own, frame, {} as Ink, { name: 'mm', mm: 1 }, isKnown)
+    return told.some((t) => t.includes('running lift'))
+  }
+  expect([said(false), said(true)]).toEqual([false, true])
 })
 
 test('a trace keeps zero in sight and a wide one is cut at its most', () => {

@@ -41,7 +41,8 @@ export interface StripCurves {
   readonly crownOfExhaust: readonly number[] | undefined
 }
 
-type Pen = CanvasRenderingContext2D
+/** A pen of the page or of a worker: both draw alike. */
+export type Pen = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
 
 const FONT = "11px 'IBM Plex Sans', sans-serif"
 
@@ -74,19 +75,34 @@ export function trace(
   return [xOf(frame, first), xOf(frame, last)]
 }
 
-/** The whole picture but for what follows the crank angle. `beside` is another candidate's lifts; a bare one has no axes. */
-export function paintStrip(
+/** What lies under the curves and stays where it is through a drag: axes, strokes, words. */
+export function paintGround(
+  pen: Pen,
+  frame: Frame,
+  ink: Ink,
+  unit: { name: string; mm: number },
+  isRunningKnown: boolean,
+): void {
+  pen.clearRect(0, 0, frame.width, frame.height)
+  pen.font = FONT
+  paintAxes(pen, frame, ink, unit)
+  pen.textAlign = 'left'
+  pen.fillText(
+    isRunningKnown ? 'closed valve; thin line: running lift' : 'closed valve',
+    frame.left,
+    frame.top - 12,
+  )
+}
+
+/** Crown and lifts, and the head's face they hang from. `beside` is another candidate's lifts. */
+export function paintCurves(
   pen: Pen,
   frame: Frame,
   ink: Ink,
   curves: StripCurves,
-  unit: { name: string; mm: number },
   beside?: StripCurves,
-  bare = false,
 ): void {
   pen.clearRect(0, 0, frame.width, frame.height)
-  pen.font = FONT
-  if (!bare) paintAxes(pen, frame, ink, unit)
   pen.save()
   pen.beginPath()
   pen.rect(
@@ -128,16 +144,9 @@ export function paintStrip(
   line(curves.exhaust, ink.exhaust, 2, [7, 4])
   line(curves.intake, ink.intake, 2, [])
   pen.fillStyle = ink.quiet
-  const face = bare ? 3 : 8
+  const face = Math.min(8, frame.top - 2)
   pen.fillRect(frame.left, frame.top - face, frame.width - frame.left - frame.right, face)
   pen.restore()
-  if (bare) return
-  pen.textAlign = 'left'
-  pen.fillText(
-    curves.intakeRunning ? 'closed valve; thin line: running lift' : 'closed valve',
-    frame.left,
-    frame.top - 12,
-  )
 }
 
 function paintAxes(pen: Pen, frame: Frame, ink: Ink, unit: { name: string; mm: number }): void {
