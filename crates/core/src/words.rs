@@ -326,6 +326,40 @@ words! {
         WaterJacketed = "water_jacketed",
     }
 
+    /// What carries the charge from plenum to head.
+    IntakeManifold {
+        /// Every runner from one open plenum.
+        SinglePlane = "single_plane",
+        /// Two plenums, each for every other firing.
+        DualPlane = "dual_plane",
+        /// Long moulded runners.
+        LongRunners = "long_runners",
+        /// One passage along the heads.
+        Log = "log",
+        /// A throttle and a mouth for each cylinder.
+        Individual = "individual",
+    }
+
+    /// How the fuel meets the air.
+    MixtureKind {
+        /// In the carburettor.
+        Carburettor = "carburettor",
+        /// Into the port.
+        PortInjection = "port_injection",
+        /// Into the cylinder.
+        DirectInjection = "direct_injection",
+    }
+
+    /// What the crank drives besides itself.
+    Accessories {
+        /// Nothing: oil by an outside pump.
+        None = "none",
+        /// The oil pump alone, as on a dyno.
+        OilPump = "oil_pump",
+        /// Oil and water pump, alternator, fan.
+        All = "all",
+    }
+
     /// Where a depth gauge meets a closed valve.
     FaceSpot {
         /// At the edge nearest to the gasket face.
@@ -370,6 +404,13 @@ words! {
         SaeJ1349 = "sae_j1349",
         /// SAE J607.
         SaeJ607 = "sae_j607",
+    }
+}
+
+impl Layout {
+    /// Whether two rows of cylinders share a crank.
+    pub const fn is_vee(self) -> bool {
+        matches!(self, Self::V8 | Self::V6)
     }
 }
 

@@ -139,7 +139,7 @@ fn friction_takes_what_fannos_relation_says() {
     // 4 f L/D between two Mach numbers: (1/M1^2 - 1/M2^2)/g + (g+1)/(2g) ln(M1^2 (2+(g-1)M2^2) / (M2^2 (2+(g-1)M1^2)))
     // [Anderson, Modern Compressible Flow, ch. 3; from memory].
     let (length, diameter, friction) = (2.0, 0.03, 0.005);
-    let wall = Wall { friction, temperature: None };
+    let wall = Wall { friction, heat: None };
     let mut duct = pipe(length, 80, diameter, Some(wall), Gas::AIR.state(1e5, 300.0, 0.0));
     run(&mut duct, 0.6, &ROOM, &End::Open { pressure: 0.8e5, temperature: 300.0, burned: 0.0 });
     let mach = |cell: usize| duct.state(cell).velocity / duct.state(cell).sound(Gas::AIR);

@@ -5,20 +5,29 @@ use super::duct::{Duct, Wall};
 use super::ends::End;
 use super::heat::{Burning, Reference, Walls};
 use super::knock::{Knock, cooled_by};
-use super::setup::{Around, Balance, Combustion, Setup, on_cycle};
+use super::over_cycle::on_cycle;
+use super::port::{self, Areas};
+use super::setup::{Around, Balance, Combustion, Setup};
 use super::state::{Gas, State};
 use super::thermo::Mixture;
 use super::trace::Trace;
+use crate::table::held;
+use std::f64::consts::PI;
 
-/// Fanning friction and wall temperatures of runner and primary (assumed: turbulent pipe, warm manifold, hot header).
-const RUNNER_WALL: Wall = Wall { friction: 0.006, temperature: Some(330.0) };
-const PRIMARY_WALL: Wall = Wall { friction: 0.006, temperature: Some(750.0) };
+/// Fanning friction and wall temperatures of runner and primary (assumed: turbulent pipe, warm manifold, hot header), with
+/// air of 320 K and burned gas of 1000 K along them [conductivity, and viscosity to the power of -3/4: Incropera, table
+/// A.4; from memory].
+const RUNNER_WALL: Wall = Wall { friction: 0.006, heat: Some(port::heat(345.0, 0.0278, 3420.0)) };
+pub(super) const HOT_GAS: (f64, f64) = (0.066, 1952.0);
+const PRIMARY_WALL: Wall = Wall { friction: 0.006, heat: Some(port::heat(750.0, HOT_GAS.0, HOT_GAS.1)) };
 /// Temperature of a cylinder's first charge and of a cold engine's first exhaust, K.
 const FIRST_CHARGE: f64 = 900.0;
 /// Mean temperature of crown, chamber and liner, K (assumed).
-const CYLINDER_WALL: f64 = 450.0;
-/// Share of the fuel's releasable heat that is released (assumed).
+const CYLINDER_WALL: f64 = 500.0;
+/// Share of the fuel's releasable heat that is released (assumed), and what dissociation still holds back of it while it
+/// could work (assumed, of the size that equilibrium tables give near the peak [Heywood, ch. 4; from memory]).
 const COMBUSTION_EFFICIENCY: f64 = 0.97;
+const NOT_DISSOCIATED: f64 = 0.988;
 /// Burned share beyond which too little end gas is left for a knock that counts (common practice, no source).
 const ALL_BURNED: f64 = 0.85;
 
@@ -31,6 +40,9 @@ pub(super) struct Common<'a> {
     pub setup: &'a Setup,
     pub rpm: f64,
     pub gases: Gases,
+    /// What the valves let through at this speed.
+    pub intake: Areas,
+    pub exhaust: Areas,
     /// Share of the heating value the mixture releases.
     pub release: f64,
     /// Effective area of an exhaust valve that has just opened, m2.
@@ -55,10 +67,12 @@ impl<'a> Common<'a> {
             swept: setup.swept(),
             temperature: CYLINDER_WALL,
         };
-        let efficiency = COMBUSTION_EFFICIENCY * setup.burning;
-        let opening = OPEN * setup.exhaust.forward.iter().copied().fold(0.0, f64::max);
+        let efficiency = COMBUSTION_EFFICIENCY * NOT_DISSOCIATED * setup.burning;
+        let speed = rpm * PI / 30.0;
+        let (intake, exhaust) = (setup.intake.areas_at(speed), setup.exhaust.areas_at(speed));
+        let opening = OPEN * exhaust.forward.iter().copied().fold(0.0, f64::max);
         let gases = Gases { fresh: Mixture::air(), burned };
-        Self { setup, rpm, gases, release, opening, efficiency, fires, walls }
+        Self { setup, rpm, gases, intake, exhaust, release, opening, efficiency, fires, walls }
     }
 
     /// Burned gas of the mixture that was burned last.
@@ -110,23 +124,29 @@ pub(super) struct Breather {
 impl Breather {
     /// Cylinder `place` of the set-up. `None` when a pipe cannot be.
     pub fn new(setup: &Setup, gases: &Gases, around: &Around, place: usize) -> Option<Self> {
-        let pipe = |length: f64, area: f64, gas: Gas, cell: f64, wall: Wall, start: State| {
-            let cells = ((length / cell).round() as usize).clamp(5, 4000);
-            Duct::new(gas, length, cells, |_| area, Some(wall), start)
-        };
+        let cells = |length: f64, cell: f64| ((length / cell).round() as usize).clamp(5, 4000);
+        let (intake, exhaust) = (&setup.intake, &setup.exhaust);
+        let (inlet, outlet) = (intake.length(place), exhaust.length(place));
         let cold = Gas::AIR.state(around.supply.0, around.supply.1, 0.0);
         let hot = State { burned: 1.0, ..Gas::BURNED.state(around.back, FIRST_CHARGE, 0.0) };
         let fires_at = setup.fires_at[place];
         let volume = on_cycle(&setup.volume, (1080.0 - fires_at) % 720.0);
         let mass = around.supply.0 * volume / (gases.burned.r * FIRST_CHARGE);
         Some(Self {
-            runner: pipe(setup.intake.length(place), setup.intake.area, Gas::AIR, setup.cells.0, RUNNER_WALL, cold)?,
-            primary: pipe(
-                setup.exhaust.length(place),
-                setup.exhaust.area,
+            runner: Duct::new(
+                Gas::AIR,
+                inlet,
+                cells(inlet, setup.cells.0),
+                |from_mouth| intake.section(inlet - from_mouth),
+                Some(intake.wall(place, RUNNER_WALL)),
+                cold,
+            )?,
+            primary: Duct::new(
                 Gas::BURNED,
-                setup.cells.1,
-                PRIMARY_WALL,
+                outlet,
+                cells(outlet, setup.cells.1),
+                |from_valve| exhaust.section(from_valve),
+                Some(exhaust.wall(place, PRIMARY_WALL)),
                 hot,
             )?,
             charge: Charge { mass, temperature: FIRST_CHARGE, burned: 1.0 },
@@ -187,9 +207,9 @@ impl Breather {
         let own = turned(crank - self.fires_at);
         let (from, to) = (on_cycle(&common.setup.volume, own), on_cycle(&common.setup.volume, own + step));
         let pressure = self.charge.pressure(&common.gases, from);
-        let shares = self.shares(common.setup, own, pressure);
+        let shares = self.shares(common, own, pressure);
         let passed = self.exchange(pressure, shares, time, ends);
-        self.count(&passed, time);
+        self.count(&passed, 1.0 - common.setup.mixture.vapour, time);
         self.open_or_shut(common, own, shares, pressure, from);
         let burnt = self.burn(common, own + step, pressure, from, time);
         self.balance.carried += self.charge.step(&common.gases, (from, to), &passed, burnt);
@@ -212,14 +232,11 @@ impl Breather {
     }
 
     /// Effective areas of the valves for the way the gas goes.
-    fn shares(&self, setup: &Setup, own: f64, pressure: f64) -> [f64; 2] {
+    fn shares(&self, common: &Common<'_>, own: f64, pressure: f64) -> [f64; 2] {
         let inward = self.insides.runner_valve.pressure >= pressure;
         let outward = pressure >= self.insides.primary_valve.pressure;
-        let of = |usual: bool, forward: &[f64], reverse: &[f64]| on_cycle(if usual { forward } else { reverse }, own);
-        [
-            of(inward, &setup.intake.forward, &setup.intake.reverse),
-            of(outward, &setup.exhaust.forward, &setup.exhaust.reverse),
-        ]
+        let of = |usual: bool, areas: &Areas| on_cycle(if usual { &areas.forward } else { &areas.reverse }, own);
+        [of(inward, &common.intake), of(outward, &common.exhaust)]
     }
 
     fn exchange(&mut self, pressure: f64, areas: [f64; 2], time: f64, ends: (State, State)) -> [Passed; 2] {
@@ -236,9 +253,10 @@ impl Breather {
         [passed(into, intake, Gas::AIR), passed(out, exhaust, Gas::BURNED)]
     }
 
-    fn count(&mut self, passed: &[Passed; 2], time: f64) {
+    /// Counts what passed; `air` is the share of the fresh gas that is air.
+    fn count(&mut self, passed: &[Passed; 2], air: f64, time: f64) {
         let balance = &mut self.balance;
-        balance.air += self.runner.end_flows().0 * time;
+        balance.air += air * self.runner.end_flows().0 * time;
         let [intake, exhaust] = passed;
         if intake.mass < 0.0 {
             balance.pushed_back -= intake.mass;
@@ -264,8 +282,9 @@ impl Breather {
             self.opened = false;
             self.residual = self.charge.burned;
             let fresh = self.charge.mass * (1.0 - self.charge.burned);
-            let (fuel, burning) = lit(common, fresh, self.residual);
-            self.air_fuel = fresh / fuel.max(1e-12);
+            let air = fresh * (1.0 - common.setup.mixture.vapour);
+            let (fuel, burning) = lit(common, air, self.residual);
+            self.air_fuel = air / fuel.max(1e-12);
             self.balance.fuel += if common.fires { fuel } else { 0.0 };
             self.shut = Some(Shut {
                 reference: Reference { pressure, temperature: self.charge.temperature, volume },
@@ -310,21 +329,21 @@ impl Breather {
     }
 }
 
-/// Fuel of a charge, kg, and how it burns.
-fn lit(common: &Common<'_>, fresh: f64, residual: f64) -> (f64, Burning) {
+/// Fuel of a charge with so much air, kg, and how it burns.
+fn lit(common: &Common<'_>, air: f64, residual: f64) -> (f64, Burning) {
     match &common.setup.combustion {
-        Combustion::Spark { air_fuel, later } => (fresh / air_fuel, Burning::spark(common.rpm, *later, residual)),
-        Combustion::Diesel { fuelling, smoke_limit, start } => {
-            let most = fresh / smoke_limit;
+        Combustion::Spark { air_fuel, later } => (air / air_fuel, Burning::spark(common.rpm, *later, residual)),
+        Combustion::Diesel { fuelling, smoke_limit, start, slower } => {
+            let most = air / smoke_limit;
             let fuel = on_speed(fuelling, common.rpm).map_or(most, |fuel| fuel.min(most));
-            (fuel, Burning::diesel(common.rpm, *start, fresh / fuel.max(1e-12)))
+            (fuel, Burning::diesel(common.rpm, held(start, common.rpm), air / fuel.max(1e-12), *slower))
         }
     }
 }
 
 /// A table over speed, held at its ends; `None` when it is empty.
 fn on_speed(table: &[(f64, f64)], rpm: f64) -> Option<f64> {
-    (!table.is_empty()).then(|| crate::table::held(table, rpm))
+    (!table.is_empty()).then(|| held(table, rpm))
 }
 
 /// An angle within one cycle.

@@ -23,8 +23,17 @@ pub(super) struct Cells {
 pub struct Wall {
     /// Fanning friction factor.
     pub friction: f64,
-    /// Wall temperature, K; `None` without heat transfer.
-    pub temperature: Option<f64>,
+    /// Its heat; `None` without.
+    pub heat: Option<Heat>,
+}
+
+/// Heat of a wall: `h = conveyed (rho |u|)^.75 D^-.25`, W/(m2 K).
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Heat {
+    /// K.
+    pub temperature: f64,
+    /// SI.
+    pub conveyed: f64,
 }
 
 /// Geometry of the cells.
@@ -40,6 +49,8 @@ pub(super) struct Shape {
     pub by_volume: Vec<f64>,
     /// One over the diameter of a cell.
     pub by_diameter: Vec<f64>,
+    /// The same to the power of 5/4.
+    pub warming: Vec<f64>,
 }
 
 impl Cells {
@@ -248,10 +259,10 @@ impl WithSimd for Settle<'_> {
     fn with_simd<S: Simd>(self, simd: S) -> f64 {
         let Self { gas, shape, flux, left, right, own, next, sound, .. } = self;
         let friction = self.wall.map_or(0.0, |wall| wall.friction);
-        let warm = self.wall.and_then(|wall| wall.temperature);
-        let transfer = Lanes::all(simd, if warm.is_some() { 2.0 * friction * gas.cp() * self.time } else { 0.0 });
+        let heat = self.wall.and_then(|wall| wall.heat);
+        let transfer = Lanes::all(simd, heat.map_or(0.0, |heat| 4.0 * heat.conveyed * self.time));
         let (warm, by_r, slowing) = (
-            Lanes::all(simd, warm.unwrap_or(0.0)),
+            Lanes::all(simd, heat.map_or(0.0, |heat| heat.temperature)),
             Lanes::all(simd, 1.0 / gas.r),
             Lanes::all(simd, 2.0 * friction * self.time),
         );
@@ -281,7 +292,10 @@ impl WithSimd for Settle<'_> {
             let still = excess * (energy - half * momentum * velocity);
             let speed = velocity.abs();
             let slowed = velocity.by(one + slowing * rubbed * speed);
-            let heat = transfer * rubbed * speed * (density * warm - still * by_r);
+            // (rho |u|)^.75 by two roots.
+            let root = (density * speed).sqrt();
+            let warming = Lanes::load(simd, &shape.warming, at);
+            let heat = transfer * warming * root * root.sqrt() * (warm - still * by_r * by_density);
             let pressure = still + excess * (heat + half * density * (velocity * velocity - slowed * slowed));
             let c = (gamma * pressure * by_density).sqrt();
             fastest = fastest.most(slowed.abs() + c);

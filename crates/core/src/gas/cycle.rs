@@ -2,12 +2,13 @@
 //! constant pressure, and the *full mode*, every cylinder with the plenum they breathe from and the collectors they
 //! meet in, in firing order.
 
-use super::breather::{Breather, Common};
+use super::breather::{Breather, Common, HOT_GAS};
 use super::duct::{Duct, Wall};
 use super::ends::End;
 use super::junction::{Branch, Junction};
 use super::nozzle::mass_flow;
 use super::plenum::{Inflow, Plenum};
+use super::port;
 use super::setup::{Around, Balance, Combustion, Point, Setup};
 use super::state::{Gas, State};
 use super::trace::Trace;
@@ -18,8 +19,11 @@ pub const REPEATS: f64 = 2e-3;
 /// Most cycles from cold: a bank with its plenum takes longer than one cylinder.
 const MOST_CYCLES: [usize; 2] = [16, 24];
 /// Wall of the collector's pipe, and the gas that waits in it.
-const COLLECTOR_WALL: Wall = Wall { friction: 0.006, temperature: Some(700.0) };
+const COLLECTOR_WALL: Wall = Wall { friction: 0.006, heat: Some(port::heat(700.0, HOT_GAS.0, HOT_GAS.1)) };
 const COLLECTOR_GAS: f64 = 800.0;
+
+/// Share of the way to the pressure of the mean flow that what stands outside the engine goes after each cycle.
+const RELAXED: f64 = 0.7;
 
 /// Steps between two questions whether to stop: a few milliseconds.
 const ASKED_EVERY: u32 = 64;
@@ -71,7 +75,7 @@ impl Run<'_> {
             if !balance.is_sound() {
                 return Err(Halt::Diverged);
             }
-            change = last.map_or(f64::INFINITY, |before| changed(&before, &balance)).max(engine.back.1);
+            change = last.map_or(f64::INFINITY, |before| changed(&before, &balance)).max(engine.moved);
             last = Some(balance);
         }
         let point = engine.result(last.unwrap_or_default(), cycles, change);
@@ -111,8 +115,12 @@ struct Engine<'a> {
     cylinders: Vec<Breather>,
     upstream: Upstream,
     meetings: Vec<Meeting>,
-    /// Pressure behind the exhaust, Pa, and how much of itself it moved after the last cycle.
-    back: (f64, f64),
+    /// Pressure, Pa, and temperature, K, before the throttle.
+    supply: (f64, f64),
+    /// Pressure behind the exhaust, Pa.
+    back: f64,
+    /// How much of themselves the pressures outside the engine moved after the last cycle.
+    moved: f64,
     /// Sum and time of the plenum's pressure in the cycle.
     plenum: (f64, f64),
     /// Work space.
@@ -133,7 +141,7 @@ impl<'a> Engine<'a> {
             Mode::Full => setup.collectors.iter().map(|collector| Meeting::new(collector, setup, around)).collect(),
         };
         let filled = run.mode == Mode::Full && setup.throttle.is_some() && around.throttled;
-        let (pressure, temperature) = around.supply;
+        let (pressure, temperature) = (around.supply.0, around.supply.1 - setup.mixture.cooled);
         let cylinders = cylinders?;
         let at_rest = Gas::AIR.state(pressure, temperature, 0.0);
         Some(Self {
@@ -143,7 +151,9 @@ impl<'a> Engine<'a> {
                 Upstream::Steady(pressure, temperature)
             },
             meetings: meetings?,
-            back: (around.back, 0.0),
+            supply: (pressure, temperature),
+            back: around.back,
+            moved: 0.0,
             ends: vec![(at_rest, at_rest); cylinders.len()],
             branches: Vec::new(),
             faces: vec![at_rest; setup.fires_at.len() + 1],
@@ -189,7 +199,7 @@ impl<'a> Engine<'a> {
         };
         self.plenum = (self.plenum.0 + pressure * time, self.plenum.1 + time);
         let mouth = End::Open { pressure, temperature, burned };
-        let open = End::Open { pressure: self.back.0, temperature: COLLECTOR_GAS, burned: 1.0 };
+        let open = End::Open { pressure: self.back, temperature: COLLECTOR_GAS, burned: 1.0 };
         for (cylinder, ends) in self.cylinders.iter_mut().zip(&mut self.ends) {
             let insides = cylinder.predict(time);
             // The inner state of the outlet stands in its place until its junction is known.
@@ -207,7 +217,7 @@ impl<'a> Engine<'a> {
             cylinder.finish(&self.common, crank, step, time, *ends);
         }
         if let (Upstream::Filled(plenum), Some(area)) = (&mut self.upstream, self.run.setup.throttle) {
-            let through = plenum.through(area, self.run.around.supply, time);
+            let through = plenum.through(area, self.supply, time);
             let runners = self.cylinders.iter().map(|cylinder| {
                 let (flow, temperature, burned) = cylinder.mouth();
                 Inflow { mass: -flow * time, temperature, burned }
@@ -236,28 +246,46 @@ impl<'a> Engine<'a> {
         }
     }
 
-    /// Between two cycles: the steady plenum moves half way to the pressure of the mean flow through the throttle, the
-    /// exhaust half way to what the turbine needs, and a diesel's burned gas becomes that of the mixture it burned.
+    /// Between two cycles: what is lost before the throttle and behind the exhaust follows the mean flow, the exhaust what
+    /// the turbine needs, the steady plenum the pressure behind the throttle, and a diesel's burned gas becomes that of the
+    /// mixture it burned.
     fn settle(&mut self, mean: &Balance) {
-        let air = mean.air;
-        if let Some(turbine) = &self.run.around.turbine {
-            let (mass, heat) = mean.exhaust;
-            let wanted = turbine.inlet_pressure(air, mass, heat / mass.max(1e-12));
-            let moved = 0.5 * (wanted - self.back.0);
-            self.back = (self.back.0 + moved, moved.abs() / self.back.0);
+        let (setup, around) = (self.run.setup, &self.run.around);
+        let air = (self.of_all(mean.air)).max(0.0);
+        let (mass, heat) = mean.exhaust;
+        self.moved = 0.0;
+        let behind = around.outside.0 + setup.restriction.outlet * self.of_all(mass).powi(2);
+        if let Some(turbine) = &around.turbine {
+            let wanted = turbine.inlet_pressure(mean.air, mass, heat / mass.max(1e-12), behind);
+            self.back = self.follow(self.back, wanted, 0.5);
+        } else if !around.back_is_given {
+            self.back = self.follow(self.back, behind, RELAXED);
         }
-        if let (Upstream::Steady(plenum, _), Some(area), true) =
-            (&mut self.upstream, self.run.setup.throttle, self.run.around.throttled)
-        {
-            let sharing = self.run.setup.fires_at.len() as f64;
-            let flow = (sharing * air * self.common.rpm / 120.0).max(0.0);
-            *plenum += 0.5 * (behind_throttle(area, self.run.around.supply, flow) - *plenum);
+        if around.throttled {
+            let lost = (setup.restriction.inlet * air * air).min(0.5 * around.supply.0);
+            self.supply.0 = self.follow(self.supply.0, around.supply.0 - lost, RELAXED);
+        }
+        if let (Upstream::Steady(plenum, _), true) = (&mut self.upstream, around.throttled) {
+            let wanted = setup.throttle.map_or(self.supply.0, |area| behind_throttle(area, self.supply, air));
+            *plenum += 0.5 * (wanted - *plenum);
         }
         let air_fuel = self.cylinders[0].air_fuel;
         // A cylinder that took in no air burned nothing.
         if matches!(self.run.setup.combustion, Combustion::Diesel { .. }) && self.common.fires && air_fuel > 1.0 {
             self.common.burn_at(air_fuel);
         }
+    }
+
+    /// What all cylinders pass in a second, kg/s, of what one passes in a cycle.
+    fn of_all(&self, each: f64) -> f64 {
+        self.run.setup.cylinders * each * self.common.rpm / 120.0
+    }
+
+    /// A pressure that goes `share` of the way to where it is wanted.
+    fn follow(&mut self, now: f64, wanted: f64, share: f64) -> f64 {
+        let moved = share * (wanted - now);
+        self.moved = self.moved.max(moved.abs() / now);
+        now + moved
     }
 
     fn result(&self, balance: Balance, cycles: usize, change: f64) -> Point {
@@ -268,12 +296,12 @@ impl<'a> Engine<'a> {
         let mean = |of: fn(&Breather) -> f64| self.cylinders.iter().map(of).sum::<f64>() / self.cylinders.len() as f64;
         let peak = most(|c| c.peak);
         let indicated = balance.work / swept;
-        let friction = setup.friction * friction(peak, setup.stroke * rpm / 30.0);
+        let friction = setup.rubbing.at(rpm, peak, setup.stroke * rpm / 30.0).scaled(setup.friction);
         let density = self.run.around.outside.0 / (Gas::AIR.r * self.run.around.outside.1);
         let least = -most(|c| -c.balance.work);
         Point {
             rpm,
-            torque: (indicated - friction) * swept * setup.cylinders / (4.0 * PI),
+            torque: (indicated - friction.sum()) * swept * setup.cylinders / (4.0 * PI),
             indicated,
             pumping: balance.pumping / swept,
             friction,
@@ -282,7 +310,8 @@ impl<'a> Engine<'a> {
             peak_pressure: peak,
             opening_pressure: most(|c| c.opening_pressure),
             plenum: self.plenum.0 / self.plenum.1,
-            back: self.back.0,
+            supply: self.supply.0,
+            back: self.back,
             air_fuel: first.air_fuel,
             exhaust_temperature: balance.exhaust.1 / balance.exhaust.0.max(1e-12),
             knock: if self.common.fires { most(|c| c.knock) } else { 0.0 },
@@ -342,10 +371,4 @@ fn behind_throttle(area: f64, supply: (f64, f64), flow: f64) -> f64 {
         if mass_flow(Gas::AIR, area, supply.0, supply.1, middle) > flow { low = middle } else { high = middle }
     }
     0.5 * (low + high)
-}
-
-/// Friction mean effective pressure, Pa, of a peak pressure (Pa) and mean piston speed (m/s):
-/// `0.4 + 0.005 pmax + 0.09 Sp + 0.0009 Sp^2` bar [Chen and Flynn 1965, form; constants common practice, no source].
-pub fn friction(peak: f64, piston_speed: f64) -> f64 {
-    1e5 * (0.4 + 0.005 * peak * 1e-5 + 0.09 * piston_speed + 0.0009 * piston_speed * piston_speed)
 }

@@ -4,14 +4,14 @@
 //! MUSCL-Hancock with the monotonised central limiter on primitive variables and the HLLC flux between cells [Toro, ch. 13,
 //! 14 and 10; from memory]. Area enters as the faces' own areas and the wall's push `p (A_right - A_left)`,
 //! which keeps gas at rest at rest exactly. Wall friction and heat are added after each step:
-//! `dp/dx = -4 f/D rho u|u|/2`, and by the Reynolds analogy `h = f/2 rho |u| cp`.
+//! `dp/dx = -4 f/D rho u|u|/2`, and heat `4 h/D (Tw - T)` of [`Heat`].
 //!
 //! Every quantity is a flat array, and the loops over cells are free of branches, so that they run in vector
 //! registers; a step has two halves, [`Duct::predict`] and [`Duct::finish`], between which whatever joins several
 //! ducts finds the states at their ends.
 
-pub use super::cells::Wall;
 use super::cells::{Cells, Exchange, FEWEST, Predict, Settle, Shape};
+pub use super::cells::{Heat, Wall};
 use super::ends::End;
 use super::state::{Gas, State};
 use pulp::Arch;
@@ -216,6 +216,7 @@ impl Shape {
             widening: faces.windows(2).zip(&areas).map(|(pair, area)| (pair[1] - pair[0]) / area).collect(),
             by_volume: areas.iter().map(|area| 1.0 / (cell * area)).collect(),
             by_diameter: areas.iter().map(|area| (PI / (4.0 * area)).sqrt()).collect(),
+            warming: areas.iter().map(|area| (PI / (4.0 * area)).powf(0.625)).collect(),
             areas,
             faces,
         }

@@ -37,13 +37,13 @@ impl Burning {
 
     /// A diesel's charge lit at `start`: its main part takes `40 + rpm/100` degrees at the full-load fuel-air ratio of
     /// 1/20 and less below it; the premixed part falls from .25 to .05 as the fuel grows [form: Heywood, ch. 10 and
-    /// Watson and Janota, ch. 7, both from memory; constants common practice, no source].
-    pub fn diesel(rpm: f64, start: f64, air_fuel: f64) -> Self {
+    /// Watson and Janota, ch. 7, both from memory; constants common practice, no source]; `slower` stretches the main part.
+    pub fn diesel(rpm: f64, start: f64, air_fuel: f64, slower: f64) -> Self {
         let load = (20.0 / air_fuel.max(14.5)).min(1.4);
         Self::Diesel {
             start,
             premixed: (0.25 - 0.18 * load).clamp(0.05, 0.25),
-            duration: (40.0 + 0.01 * rpm) * load.max(0.3).sqrt(),
+            duration: slower * (40.0 + 0.01 * rpm) * load.max(0.3).sqrt(),
         }
     }
 
@@ -168,7 +168,7 @@ mod tests {
     fn a_diesel_burns_all_of_it_and_a_richer_charge_longer() {
         let half =
             |burning: Burning| (0..1200).map(|i| f64::from(i) / 10.0).find(|t| burning.burned(*t) >= 0.5).unwrap();
-        let (lean, rich) = (Burning::diesel(2000.0, 2.0, 40.0), Burning::diesel(2000.0, 2.0, 20.0));
+        let (lean, rich) = (Burning::diesel(2000.0, 2.0, 40.0, 1.0), Burning::diesel(2000.0, 2.0, 20.0, 1.0));
         assert_eq!((lean.burned(1.9), rich.burned(140.0) > 0.999), (0.0, true));
         // Half burned some 10 to 20 degrees after it began [Heywood, fig. 10-9 and following; from memory].
         assert!(half(lean) < half(rich) && (8.0..22.0).contains(&(half(rich) - 2.0)), "{} {}", half(lean), half(rich));

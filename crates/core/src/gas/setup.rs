@@ -1,41 +1,10 @@
 //! What a breathing engine is made of, resolved to numbers; SI.
 
+use super::friction::{Friction, Parts};
+use super::port::Port;
 use super::state::Gas;
 use super::thermo::Fuel;
 use std::f64::consts::PI;
-
-/// Degrees between the entries of tables over the cycle.
-pub const TABLE_STEP: f64 = 0.5;
-
-/// A table over one cycle at any crank angle, between its entries linear.
-#[inline]
-pub fn on_cycle(table: &[f64], crank: f64) -> f64 {
-    let turned = if crank >= 720.0 { crank - 720.0 * (crank / 720.0).floor() } else { crank };
-    let place = turned / TABLE_STEP;
-    let left = (place as usize).min(table.len() - 1);
-    let right = if left + 1 == table.len() { 0 } else { left + 1 };
-    table[left] + (place - left as f64) * (table[right] - table[left])
-}
-
-/// A port with its pipe.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Port {
-    /// Acoustic length of the pipe of each cylinder, m: one for all, or one for each.
-    pub lengths: Vec<f64>,
-    /// Pipe area, m2.
-    pub area: f64,
-    /// Effective area of the open valves for flow in their usual direction, every [`TABLE_STEP`] from firing top, m2.
-    pub forward: Vec<f64>,
-    /// The same in the other direction.
-    pub reverse: Vec<f64>,
-}
-
-impl Port {
-    /// Length of the pipe of one cylinder, m.
-    pub fn length(&self, cylinder: usize) -> f64 {
-        self.lengths.get(cylinder).or(self.lengths.last()).copied().unwrap_or(0.0)
-    }
-}
 
 /// Where primaries meet.
 #[derive(Debug, Clone, PartialEq)]
@@ -62,15 +31,35 @@ pub enum Combustion {
         fuelling: Vec<(f64, f64)>,
         /// Least air-fuel ratio; fuel is held back to keep it.
         smoke_limit: f64,
-        /// First burning, degrees after firing top dead centre.
-        start: f64,
+        /// First burning, degrees after firing top dead centre, over speed (rpm), rising in speed.
+        start: Vec<(f64, f64)>,
+        /// How much longer the main part burns than usual.
+        slower: f64,
     },
+}
+
+/// What fuel does to the charge on its way in.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Mixture {
+    /// How much colder the air is for what has evaporated before it comes to the valve, K.
+    pub cooled: f64,
+    /// Share of the volume that is vapour.
+    pub vapour: f64,
+}
+
+/// Pressure lost before the throttle and behind the exhaust: `dp = k m^2`, Pa for the square of kg/s of the whole engine.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Restriction {
+    /// Air cleaner and its ducts.
+    pub inlet: f64,
+    /// Pipes and silencers behind the collectors or the turbine.
+    pub outlet: f64,
 }
 
 /// An engine that breathes.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Setup {
-    /// Volume above the piston every [`TABLE_STEP`] from firing top, m3.
+    /// Volume above the piston every [`super::over_cycle::TABLE_STEP`] from firing top, m3.
     pub volume: Vec<f64>,
     /// Cylinder bore, m.
     pub bore: f64,
@@ -94,8 +83,14 @@ pub struct Setup {
     pub fuel: Fuel,
     /// How.
     pub combustion: Combustion,
+    /// How the fuel meets the air.
+    pub mixture: Mixture,
+    /// What rubs.
+    pub rubbing: Friction,
     /// Friction over what the correlation says; 1 unless it was fitted to a dyno pull.
     pub friction: f64,
+    /// What stands before the throttle and behind the exhaust.
+    pub restriction: Restriction,
     /// Heat released over what is usual; 1 unless it was fitted to a dyno pull.
     pub burning: f64,
     /// Length of a cell in runner and primary, m.
@@ -122,6 +117,8 @@ pub struct Around {
     pub throttled: bool,
     /// Pressure behind the exhaust, Pa; the first guess of it when a turbine stands there.
     pub back: f64,
+    /// Whether that was measured, so that nothing behind it counts any more.
+    pub back_is_given: bool,
     /// The turbine that drives the compressor, when the pressure before it is not given.
     pub turbine: Option<Turbine>,
 }
@@ -133,20 +130,19 @@ pub struct Turbine {
     pub work: f64,
     /// Turbine and mechanical efficiency together.
     pub efficiency: f64,
-    /// Pressure behind it, Pa.
-    pub outlet: f64,
 }
 
 impl Turbine {
-    /// Pressure before the turbine, Pa, for a mass of air and of exhaust and the exhaust's temperature:
+    /// Pressure before the turbine, Pa, for a mass of air and of exhaust, the exhaust's temperature and the pressure
+    /// behind it:
     /// `w m_air = eta m_ex cp T3 (1 - (p4/p3)^((g-1)/g))` [Watson and Janota, *Turbocharging the Internal Combustion
     /// Engine*, ch. 5; from memory]. At most twelve times the outlet pressure, where no turbine could do the work.
-    pub fn inlet_pressure(&self, air: f64, exhaust: f64, temperature: f64) -> f64 {
+    pub fn inlet_pressure(&self, air: f64, exhaust: f64, temperature: f64, outlet: f64) -> f64 {
         let cp = Gas::BURNED.cp();
         let taken = self.work * air / (self.efficiency * exhaust * cp * temperature).max(1e-9);
         // (g - 1)/g of burned gas is 1/4.
         let ratio = (1.0 - taken).max(0.0).powi(4);
-        self.outlet / ratio.max(1.0 / 12.0)
+        outlet / ratio.max(1.0 / 12.0)
     }
 }
 
@@ -158,6 +154,7 @@ impl Around {
             supply: (pressure, temperature),
             throttled: true,
             back: pressure,
+            back_is_given: false,
             turbine: None,
         }
     }
@@ -212,8 +209,8 @@ pub struct Point {
     pub indicated: f64,
     /// That of the two gas exchange strokes alone, Pa.
     pub pumping: f64,
-    /// Friction mean effective pressure, Pa.
-    pub friction: f64,
+    /// Friction mean effective pressures, Pa.
+    pub friction: Parts,
     /// Air through the runner over the swept volume of outside air.
     pub volumetric_efficiency: f64,
     /// Burned share at intake closing.
@@ -224,6 +221,8 @@ pub struct Point {
     pub opening_pressure: f64,
     /// Mean pressure in the plenum, Pa.
     pub plenum: f64,
+    /// Pressure before the throttle, Pa.
+    pub supply: f64,
     /// Pressure behind the exhaust, Pa.
     pub back: f64,
     /// Air over fuel by mass.

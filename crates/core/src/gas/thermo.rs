@@ -9,6 +9,8 @@
 const UNIVERSAL: f64 = 8.314_462_618;
 /// Temperature of zero sensible enthalpy, K.
 const ZERO: f64 = 298.15;
+/// Mean molecule of dry air, kg/mol.
+const AIR_MOLECULE: f64 = 28.96e-3;
 /// Where the two fits meet, K.
 const SEAM: f64 = 1000.0;
 
@@ -135,18 +137,24 @@ pub struct Fuel {
     pub heating_value: f64,
     /// Heat of evaporation, J/kg.
     pub evaporation: f64,
+    /// Mean molecule of its vapour, kg/mol.
+    pub molecule: f64,
 }
 
 impl Fuel {
-    /// Petrol, CH1.87, 44.0 MJ/kg, .305 to evaporate [Heywood, appendix D; from memory].
-    pub const PETROL: Self = Self { hydrogen: 1.87, oxygen: 0.0, heating_value: 44.0e6, evaporation: 305e3 };
-    /// Diesel, CH1.8, 42.8 MJ/kg, .270 to evaporate [Heywood, appendix D; from memory].
-    pub const DIESEL: Self = Self { hydrogen: 1.8, oxygen: 0.0, heating_value: 42.8e6, evaporation: 270e3 };
+    /// Petrol, CH1.87, 44.0 MJ/kg, .305 to evaporate, 110 g/mol [Heywood, appendix D; from memory].
+    pub const PETROL: Self =
+        Self { hydrogen: 1.87, oxygen: 0.0, heating_value: 44.0e6, evaporation: 305e3, molecule: 110e-3 };
+    /// Diesel, CH1.8, 42.8 MJ/kg, .270 to evaporate, 170 g/mol [Heywood, appendix D; from memory].
+    pub const DIESEL: Self =
+        Self { hydrogen: 1.8, oxygen: 0.0, heating_value: 42.8e6, evaporation: 270e3, molecule: 170e-3 };
     /// Methanol, CH4O, 20.0 MJ/kg, 1.10 to evaporate [Heywood, appendix D; from memory].
-    pub const METHANOL: Self = Self { hydrogen: 4.0, oxygen: 1.0, heating_value: 20.0e6, evaporation: 1103e3 };
+    pub const METHANOL: Self =
+        Self { hydrogen: 4.0, oxygen: 1.0, heating_value: 20.0e6, evaporation: 1103e3, molecule: 32.04e-3 };
 
     /// Ethanol, C2H6O for each carbon atom, 26.9 MJ/kg, .840 to evaporate [Heywood, appendix D; from memory].
-    pub const ETHANOL: Self = Self { hydrogen: 3.0, oxygen: 0.5, heating_value: 26.9e6, evaporation: 840e3 };
+    pub const ETHANOL: Self =
+        Self { hydrogen: 3.0, oxygen: 0.5, heating_value: 26.9e6, evaporation: 840e3, molecule: 46.07e-3 };
 
     /// 85 % ethanol in petrol by volume: 86.8 % by mass with densities of .789 and .745 kg/l.
     pub fn e85() -> Self {
@@ -163,7 +171,13 @@ impl Fuel {
             oxygen: mean(self.oxygen, other.oxygen),
             heating_value: (1.0 - share) * self.heating_value + share * other.heating_value,
             evaporation: (1.0 - share) * self.evaporation + share * other.evaporation,
+            molecule: 1.0 / ((1.0 - share) / self.molecule + share / other.molecule),
         }
+    }
+
+    /// Volume of its vapour for a unit volume of the air it is mixed with, when all of it has evaporated.
+    pub fn vapour_of_air(&self, air_fuel: f64) -> f64 {
+        AIR_MOLECULE / self.molecule / air_fuel
     }
 
     /// Mass for one mole of carbon atoms, kg.

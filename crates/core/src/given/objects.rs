@@ -4,11 +4,14 @@
 use super::place::{Of, Place};
 use super::value::{BoostRow, FlankChecks, Fuelling, Profile, Rows, Value};
 use crate::document::{Node, Side};
-use crate::quantity::{Angle, Flow, Force, Length, Mass, Money, Octane, Pressure, Speed, Temperature, Torque, Volume};
+use crate::quantity::{
+    Angle, Area, Flow, Force, Length, Mass, Money, Octane, Pressure, Speed, Temperature, Torque, Volume,
+};
 use crate::words::{
-    AntiRotation, CamDrive, CamGear, Casting, ChargerKind, ClearanceSchool, Combustion, Core, DistributorGear,
-    ExhaustManifold, FaceSpot, FuelKind, GroundFor, Guide, Induction, Layout, LifterKind, LifterVariant, LightMetal,
-    Mount, PreloadSchool, PullAir, RockerGeometry, RodMaterial, Snout, SpringForm, Tip, Use, ValveMaterial, Wire, Word,
+    Accessories, AntiRotation, CamDrive, CamGear, Casting, ChargerKind, ClearanceSchool, Combustion, Core,
+    DistributorGear, ExhaustManifold, FaceSpot, FuelKind, GroundFor, Guide, Induction, IntakeManifold, Layout,
+    LifterKind, LifterVariant, LightMetal, MixtureKind, Mount, PreloadSchool, PullAir, RockerGeometry, RodMaterial,
+    Snout, SpringForm, Tip, Use, ValveMaterial, Wire, Word,
 };
 use std::sync::Arc;
 
@@ -167,7 +170,15 @@ objects! {
         fuelling: Fuelling,
         smoke_air_fuel: f64,
         injection_start: Angle,
+        rail_pressure: Pressure,
+        injection: Rows<Speed, Angle>,
         pressure_ceiling: Pressure,
+        accessories: Accessories,
+        main_bearings: f64,
+        main_bearing_diameter: Length,
+        main_bearing_length: Length,
+        rod_bearing_diameter: Length,
+        rod_bearing_length: Length,
     }
 
     /// What the runners breathe from.
@@ -176,9 +187,16 @@ objects! {
         throttle_flow: Flow,
         throttle_depression: Pressure,
         plenum_volume: Volume,
+        mixture: MixtureKind,
+        manifold: IntakeManifold,
+        manifold_loss: f64,
+        flow_without_manifold: Flow,
+        flow_with_manifold: Flow,
+        inlet_depression: Pressure,
         charger: ChargerKind,
         compressor_efficiency: f64,
         turbine_efficiency: f64,
+        wastegate: f64,
         cooler_effectiveness: f64,
     }
 
@@ -218,6 +236,8 @@ objects! {
         runner_lengths: Arc<[Length]>,
         runner_diameter: Length,
         port_length: Length,
+        port_volume: Volume,
+        smallest_section: Area,
         acoustic_end: Length,
     }
 
@@ -227,6 +247,8 @@ objects! {
         primary_length: Length,
         primary_lengths: Arc<[Length]>,
         primary_diameter: Length,
+        bend_loss: f64,
+        back_pressure: Pressure,
     }
 
     /// Where primaries meet.

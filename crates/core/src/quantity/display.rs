@@ -62,6 +62,8 @@ pub fn scale(dimension: Dimension, system: UnitSystem) -> Scale {
         (Dimension::SpringRate, Metric) => ("N/mm", 1),
         (Dimension::Pressure, Inch) => ("psi", 1),
         (Dimension::Pressure, Metric) => ("kPa", 0),
+        (Dimension::Area, Inch) => ("in2", 2),
+        (Dimension::Area, Metric) => ("cm2", 1),
         (Dimension::Mass, _) => ("g", 0),
         (Dimension::Volume, _) => ("cc", 1),
         (Dimension::Flow, Inch) => ("cfm", 0),

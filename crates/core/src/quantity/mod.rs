@@ -91,6 +91,13 @@ quantity! {
     }
 }
 quantity! {
+    /// A cross-section; SI square metre.
+    Area, Area {
+        /// Square metres.
+        square_metres / as_square_metres = 1.0;
+    }
+}
+quantity! {
     /// A mass; SI kilogram.
     Mass, Mass {
         /// Grams.

@@ -55,6 +55,8 @@ pub enum Dimension {
     SpringRate,
     /// Pressures and stresses.
     Pressure,
+    /// Cross-sections.
+    Area,
     /// Masses.
     Mass,
     /// Volumes.
@@ -77,12 +79,13 @@ pub enum Dimension {
 
 impl Dimension {
     /// Every dimension, for tests and tables.
-    pub const ALL: [Self; 14] = [
+    pub const ALL: [Self; 15] = [
         Self::Length,
         Self::Angle,
         Self::Force,
         Self::SpringRate,
         Self::Pressure,
+        Self::Area,
         Self::Mass,
         Self::Volume,
         Self::Flow,
@@ -102,6 +105,7 @@ impl Dimension {
             Self::Force => FORCE,
             Self::SpringRate => SPRING_RATE,
             Self::Pressure => PRESSURE,
+            Self::Area => AREA,
             Self::Mass => MASS,
             Self::Volume => VOLUME,
             Self::Flow => FLOW,
@@ -122,6 +126,7 @@ impl Dimension {
             Self::Force => "a force",
             Self::SpringRate => "a spring rate",
             Self::Pressure => "a pressure",
+            Self::Area => "a cross-section",
             Self::Mass => "a mass",
             Self::Volume => "a volume",
             Self::Flow => "a flow",
@@ -185,6 +190,8 @@ const PRESSURE: &[Unit] = &[
     unit("inH2O", INCH_WATER),
     unit("kpsi", PSI * 1e3),
 ];
+const AREA: &[Unit] =
+    &[unit("in2", INCH * INCH), unit("cm2", 1e-4), unit("mm2", 1e-6), unit("sq in", INCH * INCH), unit("m2", 1.0)];
 const MASS: &[Unit] =
     &[unit("g", 1e-3), unit("kg", 1.0), unit("mg", 1e-6), unit("lb", POUND), unit("oz", POUND / 16.0)];
 const VOLUME: &[Unit] =

@@ -62,15 +62,13 @@ impl Air {
         }
         let heated = self.heated(charger, supply);
         let given = (!level.drive.is_empty()).then(|| self.pressure + held(&level.drive, rpm));
-        let turbine = (!charger.blower && given.is_none()).then(|| Turbine {
-            work: Gas::AIR.cp() * heated,
-            efficiency: charger.turbine,
-            outlet: self.pressure,
-        });
+        let turbine = (!charger.blower && given.is_none())
+            .then(|| Turbine { work: Gas::AIR.cp() * heated, efficiency: charger.turbine });
         let guess = if charger.blower { self.pressure } else { supply };
         Around {
             supply: (supply, self.temperature + heated * (1.0 - charger.cooler)),
             back: given.unwrap_or(guess),
+            back_is_given: given.is_some(),
             turbine,
             ..open
         }

@@ -44,7 +44,7 @@ impl Constants {
         setup.friction = self.friction;
         setup.burning = self.burning;
         for port in [&mut setup.intake, &mut setup.exhaust] {
-            port.forward.iter_mut().chain(&mut port.reverse).for_each(|area| *area *= self.port_flow);
+            port.flow = self.port_flow;
         }
         let least = 0.5 * setup.cells.0;
         setup.intake.lengths.iter_mut().for_each(|length| *length = (*length + self.intake_length).max(least));

@@ -5,8 +5,8 @@ use super::peaks::{humps, peak};
 use super::standard_air;
 use super::work::{Breathing, Effort, Sample};
 use crate::gas::knock::{octane_needed, with_octane};
+use crate::gas::over_cycle::on_cycle;
 use crate::gas::setup::Combustion;
-use crate::gas::setup::on_cycle;
 use crate::quantity::{Dimension, shown};
 use crate::report::{BreathingReport, PeakReport, StandardAirReport, TraceReport};
 use crate::table::held;
@@ -46,7 +46,7 @@ pub fn report(
         peak_wanted_rpm: breathing.wanted.0,
         shift_rpm: breathing.wanted.1,
         bmep_kpa: torque.iter().map(|t| 4e-3 * PI * t / displacement).collect(),
-        friction_kpa: column(&|s| s.point.friction * 1e-3),
+        friction_kpa: column(&|s| s.point.friction.sum() * 1e-3),
         pumping_kpa: column(&|s| s.point.pumping * 1e-3),
         volumetric_efficiency: column(&|s| s.point.volumetric_efficiency),
         residual_fraction: column(&|s| s.point.residual),

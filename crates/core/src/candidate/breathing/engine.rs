@@ -1,15 +1,17 @@
 //! A candidate's engine as one that breathes.
 
 use super::super::resolve::{Gap, Part, Resolved, lack, together};
-use super::port::{cycle, read_port};
+use super::outside::{read_collectors, read_mixture, read_restriction};
+use super::port::read_port;
+use super::rubbing::read_friction;
 use crate::document::Side;
 use crate::gas::nozzle::effective_area;
-use crate::gas::setup::{Collector, Combustion, Setup};
+use crate::gas::over_cycle::cycle;
+use crate::gas::setup::{Combustion, Setup};
 use crate::gas::thermo::Fuel;
 use crate::given::{Missing, Needs, Place, need};
-use crate::quantity::{Angle, Volume};
+use crate::quantity::{Angle, Pressure, Volume};
 use crate::words::FuelKind;
-use std::f64::consts::PI;
 
 /// Length of a cell in runner and primary, m: the mesh every result is computed on.
 pub const CELLS: (f64, f64) = (0.012, 0.018);
@@ -18,6 +20,11 @@ const LONGEST_STEP: f64 = 1.0;
 /// Air-fuel ratio of complete burning, below which no diesel is fuelled.
 const DIESEL_LEAST: f64 = 15.0;
 
+/// Rail pressure that the usual length of burning holds for, Pa, and the power of it that shortens the main part: injection
+/// takes as long as the root of the pressure makes it, and burning half follows it (assumed).
+const USUAL_RAIL: f64 = 140e6;
+const RAIL_POWER: f64 = 0.25;
+
 /// The engine of one candidate.
 pub fn read_engine(inputs: &Resolved) -> Part<Setup> {
     let (combustion, intake, exhaust) =
@@ -25,7 +32,9 @@ pub fn read_engine(inputs: &Resolved) -> Part<Setup> {
     let chamber = &inputs.given.engine;
     let closed = chamber.chamber_volume.is_none().then(|| Gap::needing(vec![chamber.at("chamber_volume")]));
     together([lack(&inputs.cylinder), closed, lack(&combustion), lack(&intake), lack(&exhaust)])?;
-    let (cylinder, combustion) = (inputs.cylinder.clone()?, combustion?);
+    let (cylinder, combustion, intake, exhaust) = (inputs.cylinder.clone()?, combustion?, intake?, exhaust?);
+    let fuel = read_fuel(inputs);
+    let rubbing = read_friction(inputs, &cylinder, [&intake.motion, &exhaust.motion]);
     let volume: Option<Vec<f64>> = cycle().map(|deg| cylinder.volume(Angle::deg(deg)).map(Volume::si)).collect();
     let volume = volume.ok_or_else(|| Missing(vec![inputs.given.engine.at("chamber_volume")]))?;
     let induction = &inputs.given.induction;
@@ -37,12 +46,15 @@ pub fn read_engine(inputs: &Resolved) -> Part<Setup> {
         volume,
         bore: cylinder.bore.si(),
         stroke: cylinder.crank.true_stroke().si(),
-        intake: intake?,
-        exhaust: exhaust?,
+        intake,
+        exhaust,
         throttle: rated.zip(depression).and_then(|(flow, depression)| effective_area(flow.si(), depression.si())),
         // Half the displacement where nobody measured it (assumed).
         plenum: induction.plenum_volume.map_or(0.5 * displacement, Volume::si).max(0.05 * displacement),
-        fuel: read_fuel(inputs),
+        mixture: read_mixture(inputs, fuel, &combustion),
+        rubbing,
+        restriction: read_restriction(inputs, displacement),
+        fuel,
         cylinders: fires_at.len() as f64,
         fires_at,
         collectors,
@@ -79,8 +91,16 @@ fn read_combustion(inputs: &Resolved) -> Part<Combustion> {
     if fuelling.is_empty() && smoke.is_none() {
         return Err(Missing(vec![engine.at("fuelling"), engine.at("smoke_air_fuel")]).into());
     }
-    let start = engine.injection_start.unwrap_or(Angle::deg(2.0));
-    Ok(Combustion::Diesel { fuelling, smoke_limit: smoke.unwrap_or(DIESEL_LEAST), start: start.as_deg() })
+    let one = engine.injection_start.unwrap_or(Angle::deg(2.0));
+    let over = engine.injection.as_ref().filter(|rows| !rows.is_empty());
+    let mut start: Vec<(f64, f64)> = over.map_or_else(
+        || vec![(0.0, one.as_deg())],
+        |rows| rows.iter().map(|(at, angle)| (at.as_rpm(), angle.as_deg())).collect(),
+    );
+    start.sort_by(|a, b| a.0.total_cmp(&b.0));
+    let rail = engine.rail_pressure.map_or(USUAL_RAIL, Pressure::si) / USUAL_RAIL;
+    let slower = rail.powf(-RAIL_POWER);
+    Ok(Combustion::Diesel { fuelling, smoke_limit: smoke.unwrap_or(DIESEL_LEAST), start, slower })
 }
 
 /// Degrees after cylinder 1 at which each cylinder number fires; evenly spaced in the order given, or in their own.
@@ -91,22 +111,6 @@ fn firing(inputs: &Resolved, count: usize) -> Vec<f64> {
     let place = |number: usize| order.iter().position(|n| *n as usize == number + 1).unwrap_or(number);
     let first = place(0);
     (0..count).map(|number| ((place(number) + count - first) % count) as f64 * spacing).collect()
-}
-
-fn read_collectors(inputs: &Resolved, count: usize) -> Vec<Collector> {
-    let given = &inputs.given.collector;
-    let (Some(length), Some(diameter)) = (given.length, given.diameter) else { return Vec::new() };
-    let pipe = (length.si(), 0.25 * PI * diameter.si() * diameter.si());
-    let one = || vec![(1..=count).map(|n| n as f64).collect()];
-    let groups: Vec<Vec<f64>> = given.cylinders.as_ref().map_or_else(one, |groups| groups.to_vec());
-    let members = |group: &Vec<f64>| -> Vec<usize> {
-        group.iter().map(|n| *n as usize).filter(|n| (1..=count).contains(n)).map(|n| n - 1).collect()
-    };
-    let all: Vec<Collector> = groups.iter().map(|group| Collector { members: members(group), pipe }).collect();
-    // Every cylinder has to be in exactly one of them.
-    let mut seen: Vec<usize> = all.iter().flat_map(|collector| collector.members.iter().copied()).collect();
-    seen.sort_unstable();
-    if seen == (0..count).collect::<Vec<_>>() { all } else { Vec::new() }
 }
 
 /// Why the full mode cannot be computed: every cylinder, its place in the firing order and its collector are needed.

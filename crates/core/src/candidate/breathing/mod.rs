@@ -1,4 +1,4 @@
-//! Torque and power of a candidate: its document resolved to an engine that breathes ([`engine`], [`port`]) and the
+//! Torque and power of a candidate: its document resolved to an engine that breathes ([`engine`], [`port`], [`outside`], [`rubbing`]) and the
 //! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`peaks`],
 //! [`standard_air`]); idle and cranking ([`idle_and_cranking`]); the constants a pull can settle ([`constants`]), fitted to one ([`calibration`]).
 
@@ -9,8 +9,10 @@ mod curve;
 mod ended;
 mod engine;
 mod idle_and_cranking;
+mod outside;
 mod peaks;
 mod port;
+mod rubbing;
 mod standard_air;
 mod work;
 

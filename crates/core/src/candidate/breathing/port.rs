@@ -1,12 +1,14 @@
 //! A port of the document: its pipe, and the effective area of its open valve over the cycle.
 
-use super::super::resolve::{Gap, Part, Resolved, lack, together};
+use super::super::resolve::{Gap, Part, Resolved, ResolvedSide, lack, together};
+use super::outside::intake_loss;
+use crate::clearance::ValveTravel;
 use crate::document::Side;
 use crate::gas::nozzle::effective_area;
-use crate::gas::setup::{Port, TABLE_STEP};
+use crate::gas::over_cycle::cycle;
+use crate::gas::port::{Inner, Motion, Port};
 use crate::given::{Needs, Place, Port as Given, need};
-use crate::quantity::{Flow, Length, Pressure};
-use crate::table::held;
+use crate::quantity::{Area, Flow, Length, Pressure};
 use std::f64::consts::PI;
 use std::sync::Arc;
 
@@ -24,16 +26,60 @@ pub fn read_port(inputs: &Resolved, side: Side) -> Part<Port> {
     together([lack(&sizes), lack(&travel), lack(&train.running)])?;
     let reverse = port.flow_reverse.as_ref().zip(port.flow_depression);
     let reverse = reverse.map_or_else(|| forward.clone(), |(rows, depression)| bench_areas(rows, depression));
-    let travel = travel?;
-    let (running, spring) = (train.running.clone()?, train.spring.as_ref().ok());
-    let lifts: Vec<f64> = cycle().map(|deg| running.valve(travel.lobe_at(deg).lift, spring)).collect();
-    let over = |curve: &AreaOverLift| lifts.iter().map(|lift| held(curve, *lift)).collect();
+    let area = 0.25 * PI * diameter.si() * diameter.si();
+    let loss = match side {
+        Side::Intake => intake_loss(inputs, area),
+        Side::Exhaust => inputs.given.primary.bend_loss.unwrap_or(0.0),
+    };
     Ok(Port {
         lengths: own.iter().map(|length| length + rest).collect(),
-        area: 0.25 * PI * diameter.si() * diameter.si(),
-        forward: over(&forward),
-        reverse: over(&reverse),
+        area,
+        inner: (side == Side::Intake).then(|| read_inner(inputs, area)).flatten(),
+        loss,
+        motion: motion(&travel?, train, forward, reverse)?,
+        flow: 1.0,
     })
+}
+
+/// The stretch in the head, where its volume or its smallest section is known.
+fn read_inner(inputs: &Resolved, pipe: f64) -> Option<Inner> {
+    let runner = &inputs.given.runner;
+    let length = runner.port_length?.si();
+    let mean = runner.port_volume.map(|volume| volume.si() / length);
+    let smallest = runner.smallest_section.map(Area::si);
+    let is_known = length > 0.0 && (mean.is_some() || smallest.is_some());
+    is_known.then(|| {
+        let area = mean.unwrap_or(pipe);
+        Inner { length, area, smallest: smallest.filter(|smallest| *smallest < area) }
+    })
+}
+
+/// Lift while turning slowly, and what inertia adds to it at speed: on the nose the valve's own mass takes load off the train,
+/// which gives less; on the flanks it gives more. Steady, that is without the train's own swing [spring less inertia through
+/// the same compliance; common practice, no source]; the valve's side of the rocker alone hangs on that compliance.
+fn motion(
+    travel: &ValveTravel<'_>,
+    train: &ResolvedSide,
+    forward: AreaOverLift,
+    reverse: AreaOverLift,
+) -> Part<Motion> {
+    let (running, spring) = (train.running.clone()?, train.spring.as_ref().ok());
+    let mass = train.mass.as_ref().map_or(0.0, |mass| mass.valve_side.si());
+    // Cam degrees to radians, twice, and the cam at half the crank's speed.
+    let per_crank = 0.25 * (180.0 / PI).powi(2);
+    let (mut lifts, mut gains, mut most) = (Vec::new(), Vec::new(), Vec::new());
+    for deg in cycle() {
+        let lobe = travel.lobe_at(deg);
+        let lift = running.valve(lobe.lift, spring);
+        let taken = spring
+            .filter(|_| lift > 0.0)
+            .map_or(0.0, |spring| running.compliance * running.valves * spring.load(Length::from_si(lift)).si());
+        let inertia = -running.compliance * mass * running.ratio * lobe.acceleration * per_crank;
+        lifts.push(lift);
+        gains.push(if taken > 0.0 { inertia } else { 0.0 });
+        most.push(taken);
+    }
+    Ok(Motion { lifts, gains, most, forward, reverse })
 }
 
 /// Lengths of the metal by cylinder, what the waves see beyond it, and the bore, m.
@@ -55,11 +101,6 @@ fn read_pipe(inputs: &Resolved, side: Side, needs: &mut Needs) -> (Vec<f64>, f64
             (lengths, 0.0, need!(needs, primary.primary_diameter))
         }
     }
-}
-
-/// The angles of a table over the cycle.
-pub fn cycle() -> impl Iterator<Item = f64> {
-    (0..(720.0 / TABLE_STEP) as usize).map(|i| i as f64 * TABLE_STEP)
 }
 
 /// What stands in for a flow table nobody measured, in words.
@@ -92,6 +133,7 @@ fn estimated_areas(diameter: f64, valves: f64) -> AreaOverLift {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::table::held;
 
     #[test]
     fn a_port_nobody_measured_flows_like_a_usual_one() {

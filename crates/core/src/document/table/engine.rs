@@ -1,10 +1,10 @@
 //! Fields of `engine`: cylinder, head, ports and what joins them.
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
-use crate::quantity::Dimension::{Angle, Flow, Length, Mass, Octane, Pressure, Speed, Volume};
+use crate::quantity::Dimension::{Angle, Area, Flow, Length, Mass, Octane, Pressure, Speed, Volume};
 use crate::words::{
-    CamDrive, Casting, ChargerKind, Combustion, DistributorGear, ExhaustManifold, FaceSpot, FuelKind, Guide, Induction,
-    Layout, RodMaterial, Snout, Word,
+    Accessories, CamDrive, Casting, ChargerKind, Combustion, DistributorGear, ExhaustManifold, FaceSpot, FuelKind,
+    Guide, Induction, IntakeManifold, Layout, MixtureKind, RodMaterial, Snout, Word,
 };
 
 /// The engine.
@@ -155,9 +155,25 @@ const FIELDS: &[Field] = &[
         "Burning begins",
         Angle,
         ("-30 deg", "30 deg"),
-        "First burning of a diesel after firing top dead centre.",
+        "First burning of a diesel after firing top dead centre, at every speed.",
     )
     .or("2 deg")
+    .when("combustion", &["diesel"]),
+    plain(
+        "injection",
+        "Burning begins over speed",
+        Kind::List { of: &INJECTION_ROW, min: 1, max: 24 },
+        "First burning after firing top dead centre at each speed, instead of one for all.",
+    )
+    .when("combustion", &["diesel"]),
+    quantity(
+        "rail_pressure",
+        "Rail pressure",
+        Pressure,
+        ("20 MPa", "350 MPa"),
+        "Fuel pressure before the injectors; higher burns sooner.",
+    )
+    .or("140 MPa")
     .when("combustion", &["diesel"]),
     quantity(
         "pressure_ceiling",
@@ -166,8 +182,54 @@ const FIELDS: &[Field] = &[
         ("2 MPa", "40 MPa"),
         "Highest cylinder pressure that block, gasket and rods are trusted with, absolute.",
     ),
+    plain(
+        "accessories",
+        "Drives",
+        Kind::Choice(Accessories::WORDS),
+        "What the crank turns besides itself; on a dyno the oil pump alone.",
+    )
+    .or("oil_pump"),
+    plain(
+        "main_bearings",
+        "Main bearings",
+        Kind::Integer { min: 1, max: 13 },
+        "How many; as the layout has them when absent.",
+    ),
+    quantity(
+        "main_bearing_diameter",
+        "Main bearing",
+        Length,
+        ("25 mm", "200 mm"),
+        "Diameter of the main journals; .64 of the bore when absent.",
+    ),
+    quantity(
+        "main_bearing_length",
+        "Main bearing length",
+        Length,
+        ("5 mm", "100 mm"),
+        "Width of one main bearing; .23 of the bore when absent.",
+    ),
+    quantity(
+        "rod_bearing_diameter",
+        "Rod bearing",
+        Length,
+        ("20 mm", "180 mm"),
+        "Diameter of the crank pins; .53 of the bore when absent.",
+    ),
+    quantity(
+        "rod_bearing_length",
+        "Rod bearing length",
+        Length,
+        ("5 mm", "90 mm"),
+        "Width of one rod bearing; .22 of the bore when absent.",
+    ),
     plain("induction", "Induction", Kind::Object(&INDUCTION), "What the runners breathe from."),
 ];
+
+static INJECTION_ROW: Kind = Kind::Row(&[
+    ("At", Kind::Quantity { dimension: Speed, min: "300 rpm", max: "15000 rpm" }),
+    ("Burning begins", Kind::Quantity { dimension: Angle, min: "-30 deg", max: "30 deg" }),
+]);
 
 static FUEL_POINT: Kind = Kind::Object(&FUEL);
 
@@ -245,6 +307,20 @@ pub static INTAKE_PORT: Object = Object {
     fields: port_fields![
         quantity("runner_length", "Runner length", Length, ("0 in", "60 in"), "Manifold runner, plenum to head."),
         quantity("port_length", "Port length", Length, ("0 in", "20 in"), "Head face to valve."),
+        quantity(
+            "port_volume",
+            "Port volume",
+            Volume,
+            ("5 cc", "1200 cc"),
+            "Head face to valve by burette; over the port's length it gives the mean section."
+        ),
+        quantity(
+            "smallest_section",
+            "Smallest section",
+            Area,
+            ("0.2 in2", "12 in2"),
+            "Of the port, mostly beside the pushrod."
+        ),
         plain(
             "runner_lengths",
             "Runners of unequal length",
@@ -285,6 +361,22 @@ pub static EXHAUST_PORT: Object = Object {
         ),
         quantity("primary_diameter", "Primary diameter", Length, ("0.4 in", "5 in"), "Bore of the primary pipe.")
             .or_by("manifold", PRIMARY_DIAMETERS),
+        plain(
+            "bend_loss",
+            "Bends, velocity heads",
+            Kind::Number { min: 0.0, max: 6.0 },
+            "What the bends of a primary cost, in velocity heads of its bore."
+        )
+        .or_by("manifold", BEND_LOSSES)
+        .or("0.6"),
+        quantity(
+            "back_pressure",
+            "Back pressure",
+            Pressure,
+            ("0 kPa", "80 kPa"),
+            "Gauge, behind the collectors or the turbine, at the wanted speed of peak power; 0 for open pipes."
+        )
+        .or("0 kPa"),
         plain("collector", "Collector", Kind::Object(&COLLECTOR), "Where primaries meet."),
     ],
 };
@@ -294,6 +386,10 @@ const PRIMARY_LENGTHS: &[(&str, &str)] =
     &[("headers", "30 in"), ("cast", "7 in"), ("log", "3 in"), ("water_jacketed", "6 in")];
 const PRIMARY_DIAMETERS: &[(&str, &str)] =
     &[("headers", "1.625 in"), ("cast", "1.55 in"), ("log", "1.6 in"), ("water_jacketed", "1.6 in")];
+
+/// A smooth bend of 90 degrees loses .2 to .3, a tight cast one .5 to .8 [Idelchik, diagrams of section 6; from memory]; a
+/// primary has two or three.
+const BEND_LOSSES: &[(&str, &str)] = &[("headers", "0.6"), ("cast", "1.0"), ("log", "1.0"), ("water_jacketed", "1.0")];
 
 static RUNNER: Kind = Kind::Quantity { dimension: Length, min: "0 in", max: "60 in" };
 static PRIMARY: Kind = Kind::Quantity { dimension: Length, min: "0 in", max: "120 in" };
@@ -350,6 +446,48 @@ static INDUCTION: Object = Object {
             .or("1.5 inHg")
             .when("kind", METERED),
         quantity("plenum_volume", "Plenum", Volume, ("0 l", "40 l"), "Volume behind the throttle."),
+        plain(
+            "mixture",
+            "Mixture",
+            Kind::Choice(MixtureKind::WORDS),
+            "Where the fuel meets the air; vapour takes room, and its cold makes air denser.",
+        )
+        .or_by("kind", &[("carburettor", "carburettor")])
+        .or("port_injection"),
+        plain(
+            "manifold",
+            "Intake manifold",
+            Kind::Choice(IntakeManifold::WORDS),
+            "Its kind tells what it costs the head's flow.",
+        ),
+        plain(
+            "manifold_loss",
+            "Manifold's loss",
+            Kind::Number { min: 0.0, max: 6.0 },
+            "In velocity heads of the runner; of its kind when absent.",
+        ),
+        quantity(
+            "flow_without_manifold",
+            "Head alone flows",
+            Flow,
+            ("10 cfm", "2000 cfm"),
+            "One port on the bench without the manifold, at the flow table's depression.",
+        ),
+        quantity(
+            "flow_with_manifold",
+            "With the manifold",
+            Flow,
+            ("10 cfm", "2000 cfm"),
+            "The same through the manifold: the loss follows from both.",
+        ),
+        quantity(
+            "inlet_depression",
+            "Inlet depression",
+            Pressure,
+            ("0 kPa", "40 kPa"),
+            "Below outside, before the throttle, at the wanted speed of peak power; an air box takes about 2.5 kPa.",
+        )
+        .or("0 kPa"),
         plain("charger", "Charger", Kind::Choice(ChargerKind::WORDS), "Driven by the exhaust or from the crank.")
             .or("turbine")
             .when("kind", BOOSTED),
@@ -368,6 +506,14 @@ static INDUCTION: Object = Object {
             "With its bearings; used where the drive pressure is not given.",
         )
         .or("0.65")
+        .when("charger", &["turbine"]),
+        plain(
+            "wastegate",
+            "Past the turbine",
+            Kind::Number { min: 0.0, max: 0.7 },
+            "Share of the exhaust that the wastegate lets by.",
+        )
+        .or("0")
         .when("charger", &["turbine"]),
         plain(
             "cooler_effectiveness",
