@@ -22,6 +22,10 @@ pub static GLOSSARY: &[Term] = &[
         "Advance",
         "How many crank degrees the intake centreline stands ahead of the lobe separation; positive closes the intake earlier.",
     ),
+    term(
+        "Back pressure",
+        "Pressure above outside behind the collectors or the turbine, as a gauge shows it at the speed of peak power; it grows with the square of the flow.",
+    ),
     term("Base circle", "The round heel of the lobe the follower rests on while the valve is shut."),
     term("Best timing", "Spark that gives most torque; retard from it costs torque and buys reserve against knock."),
     term("Boost", "Pressure in the intake manifold above the outside air, as a gauge shows it."),
@@ -88,8 +92,16 @@ pub static GLOSSARY: &[Term] = &[
         "The event before bottom dead centre that ends expansion; earlier leaves more time to blow down and gives away some of the power stroke.",
     ),
     term("Face recess", "Height of the closed valve's lowest edge above the head's gasket face."),
+    term(
+        "Friction",
+        "What bearings, rings, valve train and the pumps the crank drives take, as a mean pressure on the pistons over the cycle.",
+    ),
     term("Gross lift", "Lobe lift times rocker ratio, before lash is taken off."),
     term("Guide side load", "Push across the stem from the rocker's sweep and friction, over the guide's area."),
+    term(
+        "Inlet depression",
+        "Pressure lost before the throttle in cleaner and ducts, as a gauge shows it at the speed of peak power; it grows with the square of the flow.",
+    ),
     term(
         "Installed height",
         "Height of the spring from its seat to the retainer with the valve shut; it sets the seat load.",
@@ -120,6 +132,10 @@ pub static GLOSSARY: &[Term] = &[
         "Lost motion",
         "Follower lift that does not reach the valve: lash, the hydraulic lifter's give, and flex of pushrod and rocker.",
     ),
+    term(
+        "Manifold's loss",
+        "What an intake manifold takes from the head's flow, in velocity heads of its runner; known best from one port on the bench with the manifold and without.",
+    ),
     term("Margin", "What is left over between what a limit needs and what the build has; positive when it is met."),
     term(
         "Measured, card, assumed",
@@ -149,6 +165,10 @@ pub static GLOSSARY: &[Term] = &[
         "Seat timing",
         "Events and duration at about .006 in of lobe lift, where the valve really leaves and meets its seat.",
     ),
+    term(
+        "Smallest section",
+        "Narrowest place of the port, mostly beside the pushrod; it sets the speed of waves and air there, and with it where power peaks.",
+    ),
     term("Stock preload", "Plunger travel taken up as engines leave the works, .015 to .030 in."),
     term("Surge", "Waves within a spring; near a harmonic of the lobe they take load away when it is needed."),
     term("Tip-side mass", "Rocker mass that counts at the valve, weighed in a stand at the tip."),
@@ -161,6 +181,11 @@ pub static GLOSSARY: &[Term] = &[
         "Valve to piston",
         "Smallest distance along the stem between valve and crown over the cycle, mostly near overlap.",
     ),
+    term(
+        "Velocity head",
+        "Pressure that stopping the flow would give, half its density times the square of its speed: losses of bends and manifolds are counted in it.",
+    ),
+    term("Wastegate", "Lets a share of the exhaust past the turbine, which needs more pressure for the same work."),
     term("Waves' end allowance", "Length beyond the metal that pressure waves see at an open end."),
 ];
 

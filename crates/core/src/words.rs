@@ -405,6 +405,14 @@ words! {
         /// SAE J607.
         SaeJ607 = "sae_j607",
     }
+
+    /// Where a dyno takes hold.
+    DynoKind {
+        /// At the crank.
+        Engine = "engine",
+        /// At the wheels.
+        Chassis = "chassis",
+    }
 }
 
 impl Layout {

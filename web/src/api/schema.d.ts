@@ -588,8 +588,14 @@ export interface components {
         };
         /** @description One block of a candidate with its state. */
         Block_BreathingReport: ({
+            /** @description The same, of outside air. */
+            air_cfm: number[];
             /** @description Mass of air for one of fuel. */
             air_fuel: number[];
+            /** @description Air of the whole engine. */
+            air_kg_per_h: number[];
+            /** @description The same. */
+            air_lb_per_min: number[];
             /**
              * Format: double
              * @description Over the band of the plan.
@@ -612,6 +618,10 @@ export interface components {
             calibrated: boolean;
             /** @description Change of work or air in the last cycle, relative. */
             change: number[];
+            /** @description Fuel for brake work; absent where there is none. */
+            consumption_g_per_kwh: (number | null)[];
+            /** @description The same. */
+            consumption_lb_per_hp_h: (number | null)[];
             /** @description Whether that is small enough. */
             converged: boolean[];
             cranking?: components["schemas"]["Shown"] | null;
@@ -625,6 +635,8 @@ export interface components {
             drawn_back: number[];
             /** @description Pressure before the turbine as a gauge shows it, for a boosted engine. */
             drive_kpa?: number[] | null;
+            /** @description Where the fuel's heat goes. */
+            energy: components["schemas"]["EnergyReport"];
             /** @description What may be claimed, in words. */
             error_band: string;
             /** @description Error that may be expected at each speed, relative. */
@@ -633,6 +645,8 @@ export interface components {
             exhaust_opening_kpa: number[];
             /** @description Mean temperature of what leaves through the exhaust valve. */
             exhaust_temperature_c: number[];
+            /** @description Figures beside the range of their kind of engine, for a whole curve. */
+            figures: components["schemas"]["FigureReport"][];
             /** @description Friction mean effective pressure. */
             friction_kpa: number[];
             idle?: components["schemas"]["IdleReport"] | null;
@@ -677,6 +691,10 @@ export interface components {
             peak_wanted_rpm?: number | null;
             /** @description Every hump of torque, then of power, the highest first. */
             peaks: components["schemas"]["PeakReport"][];
+            /** @description The same. */
+            piston_speed_ft_per_min: number[];
+            /** @description Mean piston speed. */
+            piston_speed_m_per_s: number[];
             /** @description Power. */
             power_kw: number[];
             /** @description What a dyno measured of it: speed, and torque in the plan's air. */
@@ -1413,8 +1431,14 @@ export interface components {
         };
         /** @description Torque and power of one candidate over speed, at the crank, in the air of the plan. */
         BreathingReport: {
+            /** @description The same, of outside air. */
+            air_cfm: number[];
             /** @description Mass of air for one of fuel. */
             air_fuel: number[];
+            /** @description Air of the whole engine. */
+            air_kg_per_h: number[];
+            /** @description The same. */
+            air_lb_per_min: number[];
             /**
              * Format: double
              * @description Over the band of the plan.
@@ -1437,6 +1461,10 @@ export interface components {
             calibrated: boolean;
             /** @description Change of work or air in the last cycle, relative. */
             change: number[];
+            /** @description Fuel for brake work; absent where there is none. */
+            consumption_g_per_kwh: (number | null)[];
+            /** @description The same. */
+            consumption_lb_per_hp_h: (number | null)[];
             /** @description Whether that is small enough. */
             converged: boolean[];
             cranking?: components["schemas"]["Shown"] | null;
@@ -1450,6 +1478,8 @@ export interface components {
             drawn_back: number[];
             /** @description Pressure before the turbine as a gauge shows it, for a boosted engine. */
             drive_kpa?: number[] | null;
+            /** @description Where the fuel's heat goes. */
+            energy: components["schemas"]["EnergyReport"];
             /** @description What may be claimed, in words. */
             error_band: string;
             /** @description Error that may be expected at each speed, relative. */
@@ -1458,6 +1488,8 @@ export interface components {
             exhaust_opening_kpa: number[];
             /** @description Mean temperature of what leaves through the exhaust valve. */
             exhaust_temperature_c: number[];
+            /** @description Figures beside the range of their kind of engine, for a whole curve. */
+            figures: components["schemas"]["FigureReport"][];
             /** @description Friction mean effective pressure. */
             friction_kpa: number[];
             idle?: components["schemas"]["IdleReport"] | null;
@@ -1502,6 +1534,10 @@ export interface components {
             peak_wanted_rpm?: number | null;
             /** @description Every hump of torque, then of power, the highest first. */
             peaks: components["schemas"]["PeakReport"][];
+            /** @description The same. */
+            piston_speed_ft_per_min: number[];
+            /** @description Mean piston speed. */
+            piston_speed_m_per_s: number[];
             /** @description Power. */
             power_kw: number[];
             /** @description What a dyno measured of it: speed, and torque in the plan's air. */
@@ -1941,6 +1977,25 @@ export interface components {
          * @enum {string}
          */
         Effort: "screening" | "preview" | "draft" | "fast" | "full";
+        /** @description Where the fuel's heat goes at each speed, as shares of it; they sum to one. */
+        EnergyReport: {
+            /** @description A blower. */
+            blower: number[];
+            /** @description Work at the crank. */
+            brake: number[];
+            /** @description Heat and pressure that leave with the exhaust. */
+            exhaust: number[];
+            /** @description Rubbing and what the crank drives. */
+            friction: number[];
+            /** @description Friction by its parts. */
+            friction_by_part: components["schemas"]["FrictionReport"];
+            /** @description The strokes that exchange gas; negative where they give work. */
+            pumping: number[];
+            /** @description Fuel that is not burned: richness, and what never meets the flame. */
+            unburned: number[];
+            /** @description Heat to the walls. */
+            walls: number[];
+        };
         /**
          * @description One of the four events, at .050 in of lobe lift.
          * @enum {string}
@@ -1993,6 +2048,41 @@ export interface components {
             /** @description What the field needs. */
             needs: string;
             shown?: components["schemas"]["Shown"] | null;
+        };
+        /** @description One figure of a curve beside the range in which engines of its kind lie. */
+        FigureReport: {
+            /**
+             * Format: double
+             * @description Most of its kind.
+             */
+            high: number;
+            /** @description Identifier. */
+            id: string;
+            /** @description Inputs most likely to blame, when it does. */
+            look_at: components["schemas"]["Named"][];
+            /**
+             * Format: double
+             * @description Least of its kind.
+             */
+            low: number;
+            /** @description Whether it lies outside. */
+            odd: boolean;
+            /**
+             * Format: double
+             * @description Speed it is read at.
+             */
+            rpm: number;
+            /** @description As read. */
+            shown: components["schemas"]["Shown"];
+            /** @description The range as read. */
+            shown_range: components["schemas"]["Shown"][];
+            /** @description What it is. */
+            title: string;
+            /**
+             * Format: double
+             * @description The figure, in the unit of its range.
+             */
+            value: number;
         };
         /** @description A margin before and after. */
         FitMargin: {
@@ -2112,6 +2202,21 @@ export interface components {
             most: number;
             /** @description Texts as typed, row by row. */
             rows: string[][];
+        };
+        /** @description Friction mean effective pressures; a diesel's is told as a whole. */
+        FrictionReport: {
+            /** @description Pumps and alternator. */
+            accessories_kpa: number[];
+            /** @description Main bearings, seals, oil. */
+            crank_kpa: number[];
+            /** @description What gas pressure adds to rings. */
+            gas_kpa: number[];
+            /** @description Pistons, rings, rod bearings. */
+            reciprocating_kpa: number[];
+            /** @description Valve train. */
+            train_kpa: number[];
+            /** @description All of it, where it is not told by parts. */
+            whole_kpa: number[];
         };
         /**
          * @description How an idle sounds, by its residual (common practice, no source).

@@ -4,7 +4,7 @@ use crate::document::{
     BUILD, ENGINE, Fault, Ledger, Node, Side, TARGET, check_object, check_patch_keys, join, limit_dimension,
     limit_figure,
 };
-use crate::quantity::{Angle, Flow, Force, Length, Speed};
+use crate::quantity::{Angle, Area, Dimension, Flow, Force, Length, Speed, UnitSystem, Volume, format_si};
 use serde_json::Value;
 
 /// Appends every fault between fields of a document whose fields are each in order.
@@ -100,6 +100,7 @@ fn engine(engine: &Node<'_>, faults: &mut Vec<Fault>) {
             rising(rows.iter().map(|r| r.0.si()), &port.path_of(key), "lift", faults);
         }
     }
+    manifolds(engine, faults);
     if let (Some(bore), Some(gasket)) = (length(engine, "bore"), length(engine, "gasket_bore"))
         && gasket < bore
     {
@@ -112,6 +113,33 @@ fn engine(engine: &Node<'_>, faults: &mut Vec<Fault>) {
         fault(engine, "fuel", &format!("a fuel that {burns} combustion burns"), faults);
     }
     firing_order(engine, faults);
+}
+
+/// A manifold takes flow from the head and gives none; a log is a volume; a port is narrowest where it is narrowest.
+fn manifolds(engine: &Node<'_>, faults: &mut Vec<Fault>) {
+    let induction = engine.child("induction");
+    let flow = |key: &str| induction.quantity::<Flow>(key).map(Flow::si);
+    if let (Some(alone), Some(with)) = (flow("flow_without_manifold"), flow("flow_with_manifold"))
+        && with > alone
+    {
+        let most = induction.input("flow_without_manifold").value;
+        fault(&induction, "flow_with_manifold", &format!("at most what the head flows without it, {most}"), faults);
+    }
+    let exhaust = engine.child("exhaust");
+    let collector = exhaust.child("collector");
+    let no_volume = |key: &str| collector.quantity::<Length>(key).is_some_and(|length| length.si() <= 0.0);
+    if exhaust.word("manifold") == Some("log") && no_volume("length") {
+        fault(&collector, "length", "the length of the log, whose volume the ports share", faults);
+    }
+    let intake = engine.child("intake");
+    let mean = intake.quantity::<Volume>("port_volume").zip(intake.quantity::<Length>("port_length"));
+    if let (Some((volume, length)), Some(smallest)) = (mean, intake.quantity::<Area>("smallest_section"))
+        && length.si() > 0.0
+        && smallest.si() > volume.si() / length.si()
+    {
+        let most = format_si(volume.si() / length.si(), Dimension::Area, UnitSystem::Inch);
+        fault(&intake, "smallest_section", &format!("at most the mean section of the port, {most}"), faults);
+    }
 }
 
 fn firing_order(engine: &Node<'_>, faults: &mut Vec<Fault>) {

@@ -14,16 +14,14 @@ use super::trace::Trace;
 use crate::table::held;
 use std::f64::consts::PI;
 
-/// Fanning friction and wall temperatures of runner and primary (assumed: turbulent pipe, warm manifold, hot header), with
-/// air of 320 K and burned gas of 1000 K along them [conductivity, and viscosity to the power of -3/4: Incropera, table
-/// A.4; from memory].
-const RUNNER_WALL: Wall = Wall { friction: 0.006, heat: Some(port::heat(345.0, 0.0278, 3420.0)) };
-pub(super) const HOT_GAS: (f64, f64) = (0.066, 1952.0);
-const PRIMARY_WALL: Wall = Wall { friction: 0.006, heat: Some(port::heat(750.0, HOT_GAS.0, HOT_GAS.1)) };
+/// Fanning friction of turbulent flow along a smooth pipe (assumed).
+const PIPE_FRICTION: f64 = 0.006;
+/// Conductivity, W/(m K), and viscosity, Pa s, to the power of -3/4: of air at 320 K and of burned gas at 1000 K
+/// [Incropera, table A.4; from memory].
+const WARM_AIR: (f64, f64) = (0.0278, 3420.0);
+const HOT_GAS: (f64, f64) = (0.066, 1952.0);
 /// Temperature of a cylinder's first charge and of a cold engine's first exhaust, K.
 const FIRST_CHARGE: f64 = 900.0;
-/// Mean temperature of crown, chamber and liner, K (assumed).
-const CYLINDER_WALL: f64 = 500.0;
 /// Share of the fuel's releasable heat that is released (assumed), and what dissociation still holds back of it while it
 /// could work (assumed, of the size that equilibrium tables give near the peak [Heywood, ch. 4; from memory]).
 const COMBUSTION_EFFICIENCY: f64 = 0.97;
@@ -34,6 +32,18 @@ const ALL_BURNED: f64 = 0.85;
 /// Share of its greatest area at which an exhaust valve counts as open: about .010 in of lift, when ramp and lash are
 /// behind it.
 const OPEN: f64 = 0.02;
+
+/// The wall of an intake's pipe.
+const fn warm_pipe(setup: &Setup) -> Wall {
+    let heat = port::heat(setup.unmeasured.runner_wall, setup.unmeasured.pipe_heat * WARM_AIR.0, WARM_AIR.1);
+    Wall { friction: PIPE_FRICTION, heat: Some(heat) }
+}
+
+/// The wall of an exhaust's pipe, at a temperature in K.
+pub(super) const fn hot_pipe(setup: &Setup, temperature: f64) -> Wall {
+    let heat = port::heat(temperature, setup.unmeasured.pipe_heat * HOT_GAS.0, HOT_GAS.1);
+    Wall { friction: PIPE_FRICTION, heat: Some(heat) }
+}
 
 /// What holds for every cylinder of an engine at one speed.
 pub(super) struct Common<'a> {
@@ -65,7 +75,8 @@ impl<'a> Common<'a> {
             bore: setup.bore,
             piston_speed: setup.stroke * rpm / 30.0,
             swept: setup.swept(),
-            temperature: CYLINDER_WALL,
+            temperature: setup.unmeasured.cylinder_wall,
+            over: setup.unmeasured.cylinder_heat,
         };
         let efficiency = COMBUSTION_EFFICIENCY * NOT_DISSOCIATED * setup.burning;
         let speed = rpm * PI / 30.0;
@@ -138,7 +149,7 @@ impl Breather {
                 inlet,
                 cells(inlet, setup.cells.0),
                 |from_mouth| intake.section(inlet - from_mouth),
-                Some(intake.wall(place, RUNNER_WALL)),
+                Some(intake.wall(place, warm_pipe(setup))),
                 cold,
             )?,
             primary: Duct::new(
@@ -146,7 +157,7 @@ impl Breather {
                 outlet,
                 cells(outlet, setup.cells.1),
                 |from_valve| exhaust.section(from_valve),
-                Some(exhaust.wall(place, PRIMARY_WALL)),
+                Some(exhaust.wall(place, hot_pipe(setup, setup.unmeasured.primary_wall))),
                 hot,
             )?,
             charge: Charge { mass, temperature: FIRST_CHARGE, burned: 1.0 },
@@ -283,18 +294,20 @@ impl Breather {
             self.residual = self.charge.burned;
             let fresh = self.charge.mass * (1.0 - self.charge.burned);
             let air = fresh * (1.0 - common.setup.mixture.vapour);
-            let (fuel, burning) = lit(common, air, self.residual);
-            self.air_fuel = air / fuel.max(1e-12);
-            self.balance.fuel += if common.fires { fuel } else { 0.0 };
+            let (mass, burning) = lit(common, air, self.residual);
+            self.air_fuel = air / mass.max(1e-12);
+            self.balance.fuel += if common.fires { mass } else { 0.0 };
+            let fuel = &common.setup.fuel;
             self.shut = Some(Shut {
                 reference: Reference { pressure, temperature: self.charge.temperature, volume },
                 fresh,
-                fuel,
+                fuel: mass,
                 burning,
                 done: 0.0,
                 knock: Knock::from_closing(
                     pressure,
-                    self.charge.temperature - cooled_by(common.setup.fuel.evaporation, self.air_fuel),
+                    self.charge.temperature - cooled_by(fuel.evaporation, self.air_fuel, common.setup.mixture.cooled),
+                    fuel.unburned(self.air_fuel),
                 ),
             });
         }
@@ -332,11 +345,21 @@ impl Breather {
 /// Fuel of a charge with so much air, kg, and how it burns.
 fn lit(common: &Common<'_>, air: f64, residual: f64) -> (f64, Burning) {
     match &common.setup.combustion {
-        Combustion::Spark { air_fuel, later } => (air / air_fuel, Burning::spark(common.rpm, *later, residual)),
+        Combustion::Spark { air_fuel, later } => {
+            (air / air_fuel, Burning::spark(common.rpm, *later, residual, common.setup.unmeasured.burn_length))
+        }
         Combustion::Diesel { fuelling, smoke_limit, start, slower } => {
             let most = air / smoke_limit;
             let fuel = on_speed(fuelling, common.rpm).map_or(most, |fuel| fuel.min(most));
-            (fuel, Burning::diesel(common.rpm, held(start, common.rpm), air / fuel.max(1e-12), *slower))
+            (
+                fuel,
+                Burning::diesel(
+                    common.rpm,
+                    held(start, common.rpm),
+                    air / fuel.max(1e-12),
+                    slower * common.setup.unmeasured.burn_length,
+                ),
+            )
         }
     }
 }

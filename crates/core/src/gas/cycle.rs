@@ -2,13 +2,12 @@
 //! constant pressure, and the *full mode*, every cylinder with the plenum they breathe from and the collectors they
 //! meet in, in firing order.
 
-use super::breather::{Breather, Common, HOT_GAS};
-use super::duct::{Duct, Wall};
+use super::breather::{Breather, Common, hot_pipe};
+use super::duct::Duct;
 use super::ends::End;
 use super::junction::{Branch, Junction};
 use super::nozzle::mass_flow;
 use super::plenum::{Inflow, Plenum};
-use super::port;
 use super::setup::{Around, Balance, Combustion, Point, Setup};
 use super::state::{Gas, State};
 use super::trace::Trace;
@@ -18,8 +17,8 @@ use std::f64::consts::PI;
 pub const REPEATS: f64 = 2e-3;
 /// Most cycles from cold: a bank with its plenum takes longer than one cylinder.
 const MOST_CYCLES: [usize; 2] = [16, 24];
-/// Wall of the collector's pipe, and the gas that waits in it.
-const COLLECTOR_WALL: Wall = Wall { friction: 0.006, heat: Some(port::heat(700.0, HOT_GAS.0, HOT_GAS.1)) };
+/// Wall of the collector's pipe over that of a primary's, and the gas that waits in it, K (assumed).
+const COLLECTOR_WALL: f64 = -50.0;
 const COLLECTOR_GAS: f64 = 800.0;
 
 /// Share of the way to the pressure of the mean flow that what stands outside the engine goes after each cycle.
@@ -331,8 +330,21 @@ impl Meeting {
         let cells = ((length / setup.cells.1).round() as usize).clamp(5, 4000);
         Some(Self {
             members: collector.members.clone(),
-            junction: Junction { pressure: around.back, temperature: COLLECTOR_GAS, burned: 1.0 },
-            pipe: Duct::new(Gas::BURNED, length, cells, |_| area, Some(COLLECTOR_WALL), start)?,
+            junction: Junction {
+                pressure: around.back,
+                temperature: COLLECTOR_GAS,
+                burned: 1.0,
+                kept: collector.kept,
+                gain: 0.0,
+            },
+            pipe: Duct::new(
+                Gas::BURNED,
+                length,
+                cells,
+                |_| area,
+                Some(hot_pipe(setup, setup.unmeasured.primary_wall + COLLECTOR_WALL)),
+                start,
+            )?,
         })
     }
 

@@ -29,9 +29,9 @@ const PREMIXED: f64 = 8.0;
 impl Burning {
     /// A spark-lit charge: half burned 8 degrees after top dead centre, 10 to 90 % in `24 + rpm/1000` degrees
     /// [Heywood, ch. 9 and 14; from memory], longer as [`slowed`] by its `residual`; `later` degrees moves it, as a
-    /// retarded spark does.
-    pub fn spark(rpm: f64, later: f64, residual: f64) -> Self {
-        let duration = slowed(residual) * (24.0 + 1e-3 * rpm) / (quantile(0.9) - quantile(0.1));
+    /// retarded spark does; `longer` stretches it.
+    pub fn spark(rpm: f64, later: f64, residual: f64, longer: f64) -> Self {
+        let duration = longer * slowed(residual) * (24.0 + 1e-3 * rpm) / (quantile(0.9) - quantile(0.1));
         Self::Spark { start: 8.0 + later - quantile(0.5) * duration, duration }
     }
 
@@ -90,6 +90,8 @@ pub struct Walls {
     pub swept: f64,
     /// Mean wall temperature, K.
     pub temperature: f64,
+    /// Heat over the correlation's.
+    pub over: f64,
 }
 
 /// Gas at intake closing, which Woschni's combustion term refers to.
@@ -120,7 +122,8 @@ impl Walls {
                     + fire * self.swept * at.temperature / (1e-3 * at.pressure * at.volume) * excess
             }
         };
-        let h = 3.26
+        let h = self.over
+            * 3.26
             * (0.8 * (1e-3 * pressure * swirl).max(1e-9).ln() - 0.55 * temperature.ln() - 0.2 * self.bore.ln()).exp();
         let disc = 0.25 * PI * self.bore * self.bore;
         // Crown and a chamber a tenth larger, and the liner the gas sees.
@@ -135,7 +138,7 @@ mod tests {
     #[test]
     fn half_the_charge_is_burned_eight_degrees_after_top() {
         for rpm in [1500.0, 6000.0] {
-            let spark_burned = |after_top: f64, rpm: f64| Burning::spark(rpm, 0.0, 0.05).burned(after_top);
+            let spark_burned = |after_top: f64, rpm: f64| Burning::spark(rpm, 0.0, 0.05, 1.0).burned(after_top);
             assert!((spark_burned(8.0, rpm) - 0.5).abs() < 1e-12);
             let at = |burned: f64| {
                 (-600..900).map(|i| f64::from(i) / 10.0).find(|t| spark_burned(*t, rpm) >= burned).unwrap()
@@ -156,7 +159,7 @@ mod tests {
     #[test]
     fn walls_take_heat_of_the_size_the_text_book_has() {
         // Full load, 4 MPa and 2400 K soon after top dead centre of a 100 mm bore: some MW/m2 [Heywood, ch. 12; from memory].
-        let walls = Walls { bore: 0.1, piston_speed: 12.0, swept: 7e-4, temperature: 450.0 };
+        let walls = Walls { bore: 0.1, piston_speed: 12.0, swept: 7e-4, temperature: 450.0, over: 1.0 };
         let reference = Reference { pressure: 1.2e5, temperature: 370.0, volume: 7e-4 };
         let area = 2.1 * 0.25 * PI * 0.01 + 4.0 * 8e-5 / 0.1;
         let flux = walls.loss(6e6, 2400.0, 8e-5, Some(reference), true) / area;

@@ -1,7 +1,10 @@
 //! Ducts that meet: one pressure in the junction, what comes out of it mixed.
 //!
 //! The junction stores nothing: its pressure is the one at which what the branches bring is what they take
-//! [constant-pressure junction: Winterbone and Pearson; from memory]. Each branch answers as an open end would.
+//! [constant-pressure junction: Winterbone and Pearson; from memory]. Each branch answers as an open end would. Gas that
+//! arrives along the pipe behind keeps some of its momentum there, the more the smaller the angle: the pipe's stagnation
+//! pressure lies above the junction's by `k (sum(m u)/A - rho u^2/2)`, `k = cos(3/4 delta)` [pressure-loss junction in the
+//! form of Bassett, Pearson and Winterbone; from memory].
 
 use super::ends::End;
 use super::state::{Gas, State};
@@ -15,6 +18,10 @@ pub struct Junction {
     pub temperature: f64,
     /// Burned share.
     pub burned: f64,
+    /// Share of the arriving momentum that the pipe behind, the last branch, keeps; 0 for a plain volume.
+    pub kept: f64,
+    /// What that is at the moment, Pa.
+    pub gain: f64,
 }
 
 /// One duct's end at a junction.
@@ -30,6 +37,10 @@ pub struct Branch {
 
 /// Most evaluations of the balance in a step.
 const MOST: usize = 12;
+/// Share of the way to what momentum gives now that the pipe's gain goes in a step: the balance of the step before would swing.
+const RELAXED: f64 = 0.3;
+/// Most of it, of the junction's pressure.
+const MOST_GAIN: f64 = 0.3;
 
 impl Junction {
     /// The faces of `branches`, whose flows sum to zero within a hundred-thousandth of what they could carry.
@@ -61,13 +72,19 @@ impl Junction {
         }
         self.pressure = pressure;
         self.mix(gas, branches, faces);
+        if self.kept > 0.0 {
+            let wanted = self.kept * momentum(branches, faces);
+            self.gain = (self.gain + RELAXED * (wanted - self.gain)).clamp(-MOST_GAIN * pressure, MOST_GAIN * pressure);
+        }
     }
 
     /// Mass into the junction, kg/s, at `pressure`; positive when the branches bring more than they take.
     fn flows(&self, gas: Gas, pressure: f64, branches: &[Branch], faces: &mut [State]) -> f64 {
-        let end = End::Open { pressure, temperature: self.temperature, burned: self.burned };
         let mut sum = 0.0;
-        for (branch, face) in branches.iter().zip(faces) {
+        let last = branches.len() - 1;
+        for (i, (branch, face)) in branches.iter().zip(faces).enumerate() {
+            let pressure = if i == last { pressure + self.gain } else { pressure };
+            let end = End::Open { pressure, temperature: self.temperature, burned: self.burned };
             *face = end.face(gas, &branch.inside, branch.outward);
             sum += branch.outward * face.velocity * face.density * branch.area;
         }
@@ -90,6 +107,23 @@ impl Junction {
     }
 }
 
+/// Momentum that arrives for a unit area of the pipe behind less what flows off there, Pa; none while that pipe flows back.
+fn momentum(branches: &[Branch], faces: &[State]) -> f64 {
+    let Some((behind, others)) = branches.split_last() else { return 0.0 };
+    let away = faces[others.len()];
+    // Into the pipe behind is against its outward sense at the junction.
+    if behind.outward * away.velocity >= 0.0 {
+        return 0.0;
+    }
+    let arriving: f64 = others
+        .iter()
+        .zip(faces)
+        .filter(|(branch, face)| branch.outward * face.velocity > 0.0)
+        .map(|(branch, face)| branch.area * face.density * face.velocity * face.velocity)
+        .sum();
+    arriving / behind.area - 0.5 * away.density * away.velocity * away.velocity
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -102,7 +136,7 @@ mod tests {
     fn what_comes_in_goes_out_and_brings_its_heat() {
         let branches =
             [branch(1.6e5, 120.0, 1.0, 1.2e-3), branch(1.1e5, 10.0, 1.0, 1.2e-3), branch(1.0e5, 60.0, -1.0, 4e-3)];
-        let mut junction = Junction { pressure: 1e5, temperature: 800.0, burned: 1.0 };
+        let mut junction = Junction { pressure: 1e5, temperature: 800.0, burned: 1.0, kept: 0.0, gain: 0.0 };
         let mut faces = [branches[0].inside; 3];
         junction.join(Gas::BURNED, &branches, &mut faces);
         let flow = |i: usize| branches[i].outward * faces[i].velocity * faces[i].density * branches[i].area;
@@ -123,7 +157,7 @@ mod tests {
         let wave = State { pressure: 1e5 + step, velocity: step / impedance, ..rest };
         let one = |inside: State, outward: f64| Branch { inside, outward, area: 1e-3 };
         let branches = [one(wave, 1.0), one(rest, -1.0), one(rest, -1.0)];
-        let mut junction = Junction { pressure: 1e5, temperature: 300.0, burned: 0.0 };
+        let mut junction = Junction { pressure: 1e5, temperature: 300.0, burned: 0.0, kept: 0.0, gain: 0.0 };
         let mut faces = [rest; 3];
         junction.join(gas, &branches, &mut faces);
         let passed = (junction.pressure - 1e5) / step;

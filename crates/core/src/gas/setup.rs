@@ -13,6 +13,8 @@ pub struct Collector {
     pub members: Vec<usize>,
     /// Length and area of the pipe behind the junction.
     pub pipe: (f64, f64),
+    /// Share of the arriving momentum that this pipe keeps.
+    pub kept: f64,
 }
 
 /// How the charge is fuelled and lit.
@@ -56,6 +58,37 @@ pub struct Restriction {
     pub outlet: f64,
 }
 
+/// Constants of the model that nobody measures on an engine: usual values, which twin experiments vary to see what a curve may
+/// be off by.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Unmeasured {
+    /// Mean temperature of crown, chamber and liner, K (assumed).
+    pub cylinder_wall: f64,
+    /// Wall of the runners, K (assumed: a warm manifold).
+    pub runner_wall: f64,
+    /// Wall of the primaries, K (assumed: a hot header).
+    pub primary_wall: f64,
+    /// Heat between gas and pipes over the correlation's.
+    pub pipe_heat: f64,
+    /// Heat between gas and cylinder over the correlation's.
+    pub cylinder_heat: f64,
+    /// Length of burning over the usual.
+    pub burn_length: f64,
+}
+
+impl Default for Unmeasured {
+    fn default() -> Self {
+        Self {
+            cylinder_wall: 500.0,
+            runner_wall: 345.0,
+            primary_wall: 750.0,
+            pipe_heat: 1.0,
+            cylinder_heat: 1.0,
+            burn_length: 1.0,
+        }
+    }
+}
+
 /// An engine that breathes.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Setup {
@@ -93,6 +126,8 @@ pub struct Setup {
     pub restriction: Restriction,
     /// Heat released over what is usual; 1 unless it was fitted to a dyno pull.
     pub burning: f64,
+    /// What nobody measures.
+    pub unmeasured: Unmeasured,
     /// Length of a cell in runner and primary, m.
     pub cells: (f64, f64),
     /// Longest step, crank degrees.

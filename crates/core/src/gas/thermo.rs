@@ -11,6 +11,8 @@ const UNIVERSAL: f64 = 8.314_462_618;
 const ZERO: f64 = 298.15;
 /// Mean molecule of dry air, kg/mol.
 const AIR_MOLECULE: f64 = 28.96e-3;
+/// Between compression and flame, K.
+const BETWEEN: f64 = 650.0;
 /// Where the two fits meet, K.
 const SEAM: f64 = 1000.0;
 
@@ -139,22 +141,49 @@ pub struct Fuel {
     pub evaporation: f64,
     /// Mean molecule of its vapour, kg/mol.
     pub molecule: f64,
+    /// Specific heat of its vapour at constant pressure near 650 K, J/(kg K).
+    pub vapour_heat: f64,
 }
 
 impl Fuel {
-    /// Petrol, CH1.87, 44.0 MJ/kg, .305 to evaporate, 110 g/mol [Heywood, appendix D; from memory].
-    pub const PETROL: Self =
-        Self { hydrogen: 1.87, oxygen: 0.0, heating_value: 44.0e6, evaporation: 305e3, molecule: 110e-3 };
+    /// Petrol, CH1.87, 44.0 MJ/kg, .305 to evaporate, 110 g/mol [Heywood, appendix D, its vapour's heat table 4.11; from
+    /// memory].
+    pub const PETROL: Self = Self {
+        hydrogen: 1.87,
+        oxygen: 0.0,
+        heating_value: 44.0e6,
+        evaporation: 305e3,
+        molecule: 110e-3,
+        vapour_heat: 2795.0,
+    };
     /// Diesel, CH1.8, 42.8 MJ/kg, .270 to evaporate, 170 g/mol [Heywood, appendix D; from memory].
-    pub const DIESEL: Self =
-        Self { hydrogen: 1.8, oxygen: 0.0, heating_value: 42.8e6, evaporation: 270e3, molecule: 170e-3 };
+    pub const DIESEL: Self = Self {
+        hydrogen: 1.8,
+        oxygen: 0.0,
+        heating_value: 42.8e6,
+        evaporation: 270e3,
+        molecule: 170e-3,
+        vapour_heat: 2800.0,
+    };
     /// Methanol, CH4O, 20.0 MJ/kg, 1.10 to evaporate [Heywood, appendix D; from memory].
-    pub const METHANOL: Self =
-        Self { hydrogen: 4.0, oxygen: 1.0, heating_value: 20.0e6, evaporation: 1103e3, molecule: 32.04e-3 };
+    pub const METHANOL: Self = Self {
+        hydrogen: 4.0,
+        oxygen: 1.0,
+        heating_value: 20.0e6,
+        evaporation: 1103e3,
+        molecule: 32.04e-3,
+        vapour_heat: 2200.0,
+    };
 
     /// Ethanol, C2H6O for each carbon atom, 26.9 MJ/kg, .840 to evaporate [Heywood, appendix D; from memory].
-    pub const ETHANOL: Self =
-        Self { hydrogen: 3.0, oxygen: 0.5, heating_value: 26.9e6, evaporation: 840e3, molecule: 46.07e-3 };
+    pub const ETHANOL: Self = Self {
+        hydrogen: 3.0,
+        oxygen: 0.5,
+        heating_value: 26.9e6,
+        evaporation: 840e3,
+        molecule: 46.07e-3,
+        vapour_heat: 2440.0,
+    };
 
     /// 85 % ethanol in petrol by volume: 86.8 % by mass with densities of .789 and .745 kg/l.
     pub fn e85() -> Self {
@@ -172,12 +201,21 @@ impl Fuel {
             heating_value: (1.0 - share) * self.heating_value + share * other.heating_value,
             evaporation: (1.0 - share) * self.evaporation + share * other.evaporation,
             molecule: 1.0 / ((1.0 - share) / self.molecule + share / other.molecule),
+            vapour_heat: (1.0 - share) * self.vapour_heat + share * other.vapour_heat,
         }
     }
 
     /// Volume of its vapour for a unit volume of the air it is mixed with, when all of it has evaporated.
     pub fn vapour_of_air(&self, air_fuel: f64) -> f64 {
         AIR_MOLECULE / self.molecule / air_fuel
+    }
+
+    /// `(gamma - 1)/gamma` of its unburned mixture with air between compression and flame, near 650 K.
+    pub fn unburned(&self, air_fuel: f64) -> f64 {
+        let air = Mixture::air();
+        let r = air_fuel * air.r + UNIVERSAL / self.molecule;
+        let heat = air_fuel * (air.cv(BETWEEN) + air.r) + self.vapour_heat;
+        r / heat
     }
 
     /// Mass for one mole of carbon atoms, kg.
@@ -240,6 +278,16 @@ fn water_gas(short: f64, water: f64) -> f64 {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn an_unburned_mixture_has_the_gamma_of_the_text_book() {
+        // Stoichiometric iso-octane and air: 1.345 at 400 K, 1.28 to 1.30 near 700 K, 1.27 at 900 K [Heywood, fig. 4-13; from
+        // memory]; air alone 1.37 near 650 K.
+        let gamma = 1.0 / (1.0 - Fuel::PETROL.unburned(14.6));
+        assert!((1.28..1.32).contains(&gamma), "{gamma}");
+        assert!((1.0 / (1.0 - Fuel::PETROL.unburned(1e6)) - 1.37).abs() < 0.01);
+        assert!(Fuel::METHANOL.unburned(5.0) < Fuel::PETROL.unburned(12.8));
+    }
 
     #[test]
     fn stoichiometric_ratios_are_those_of_the_handbook() {

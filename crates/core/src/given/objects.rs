@@ -9,9 +9,9 @@ use crate::quantity::{
 };
 use crate::words::{
     Accessories, AntiRotation, CamDrive, CamGear, Casting, ChargerKind, ClearanceSchool, Combustion, Core,
-    DistributorGear, ExhaustManifold, FaceSpot, FuelKind, GroundFor, Guide, Induction, IntakeManifold, Layout,
-    LifterKind, LifterVariant, LightMetal, MixtureKind, Mount, PreloadSchool, PullAir, RockerGeometry, RodMaterial,
-    Snout, SpringForm, Tip, Use, ValveMaterial, Wire, Word,
+    DistributorGear, DynoKind, ExhaustManifold, FaceSpot, FuelKind, GroundFor, Guide, Induction, IntakeManifold,
+    Layout, LifterKind, LifterVariant, LightMetal, MixtureKind, Mount, PreloadSchool, PullAir, RockerGeometry,
+    RodMaterial, Snout, SpringForm, Tip, Use, ValveMaterial, Wire, Word,
 };
 use std::sync::Arc;
 
@@ -255,6 +255,7 @@ objects! {
     Collector of Collector {
         length: Length,
         diameter: Length,
+        merge_angle: Angle,
         cylinders: Arc<[Vec<f64>]>,
     }
 
@@ -443,6 +444,8 @@ objects! {
     PullPart of Pull {
         level: Arc<str>,
         air: PullAir,
+        dyno: DynoKind,
+        loss: f64,
         points: Rows<Speed, Torque>,
     }
 

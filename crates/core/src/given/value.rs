@@ -89,6 +89,7 @@ choices!(
     ChargerKind,
     ClearanceSchool,
     PullAir,
+    DynoKind,
 );
 
 /// A name people gave; only shown, never computed with.

@@ -10,7 +10,7 @@ mod units;
 
 pub use display::{Scale, Shown, UnitSystem, format_si, scale, shown, shown_fine, shown_stress, shown_vacuum};
 pub use text::{TextFault, parse, parse_bare, restate, with_unit};
-pub(crate) use units::{CFM, INCH, INCH_MERCURY, POUND_FORCE};
+pub(crate) use units::{CFM, INCH, INCH_MERCURY, POUND, POUND_FORCE};
 pub use units::{Dimension, Unit};
 
 /// Declares one typed quantity over `f64` in SI with its named constructors and readers.

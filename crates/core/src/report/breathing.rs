@@ -1,5 +1,6 @@
 //! Torque and power over speed.
 
+use super::block::Named;
 use crate::quantity::Shown;
 use serde::Serialize;
 
@@ -43,6 +44,24 @@ report! {
         bmep_kpa: Vec<f64>,
         /// Friction mean effective pressure.
         friction_kpa: Vec<f64>,
+        /// Where the fuel's heat goes.
+        energy: EnergyReport,
+        /// Fuel for brake work; absent where there is none.
+        consumption_g_per_kwh: Vec<Option<f64>>,
+        /// The same.
+        consumption_lb_per_hp_h: Vec<Option<f64>>,
+        /// Air of the whole engine.
+        air_kg_per_h: Vec<f64>,
+        /// The same.
+        air_lb_per_min: Vec<f64>,
+        /// The same, of outside air.
+        air_cfm: Vec<f64>,
+        /// Mean piston speed.
+        piston_speed_m_per_s: Vec<f64>,
+        /// The same.
+        piston_speed_ft_per_min: Vec<f64>,
+        /// Figures beside the range of their kind of engine, for a whole curve.
+        figures: Vec<FigureReport>,
         /// Mean effective pressure of the exhaust and intake strokes, negative when they cost.
         pumping_kpa: Vec<f64>,
         /// Burned share of the charge at intake closing.
@@ -101,6 +120,8 @@ report! {
         standard_air: Vec<StandardAirReport>,
         /// Error that may be expected at each speed, relative.
         error_share: Vec<f64>,
+        /// Share of a peak's speed by which that may be off.
+        peak_speed_share: f64,
         /// Share of torque by which a difference from another candidate of the same engine may be off.
         difference_share: Vec<f64>,
         /// Whether constants fitted to a pull are in it.
@@ -113,6 +134,66 @@ report! {
         pulled: Vec<[f64; 2]>,
         /// What may be claimed, in words.
         error_band: String,
+    }
+
+    /// Where the fuel's heat goes at each speed, as shares of it; they sum to one.
+    pub struct EnergyReport {
+        /// Work at the crank.
+        brake: Vec<f64>,
+        /// Rubbing and what the crank drives.
+        friction: Vec<f64>,
+        /// A blower.
+        blower: Vec<f64>,
+        /// The strokes that exchange gas; negative where they give work.
+        pumping: Vec<f64>,
+        /// Heat to the walls.
+        walls: Vec<f64>,
+        /// Heat and pressure that leave with the exhaust.
+        exhaust: Vec<f64>,
+        /// Fuel that is not burned: richness, and what never meets the flame.
+        unburned: Vec<f64>,
+        /// Friction by its parts.
+        friction_by_part: FrictionReport,
+    }
+
+    /// Friction mean effective pressures; a diesel's is told as a whole.
+    pub struct FrictionReport {
+        /// Main bearings, seals, oil.
+        crank_kpa: Vec<f64>,
+        /// Pistons, rings, rod bearings.
+        reciprocating_kpa: Vec<f64>,
+        /// What gas pressure adds to rings.
+        gas_kpa: Vec<f64>,
+        /// Valve train.
+        train_kpa: Vec<f64>,
+        /// Pumps and alternator.
+        accessories_kpa: Vec<f64>,
+        /// All of it, where it is not told by parts.
+        whole_kpa: Vec<f64>,
+    }
+
+    /// One figure of a curve beside the range in which engines of its kind lie.
+    pub struct FigureReport {
+        /// Identifier.
+        id: String,
+        /// What it is.
+        title: String,
+        /// Speed it is read at.
+        rpm: f64,
+        /// The figure, in the unit of its range.
+        value: f64,
+        /// Least of its kind.
+        low: f64,
+        /// Most of its kind.
+        high: f64,
+        /// As read.
+        shown: Shown,
+        /// The range as read.
+        shown_range: [Shown; 2],
+        /// Whether it lies outside.
+        odd: bool,
+        /// Inputs most likely to blame, when it does.
+        look_at: Vec<Named>,
     }
 
     /// An engine that idles.

@@ -24,7 +24,10 @@ mod train;
 
 pub use bench::{BenchFinding, BenchVerdict};
 pub use block::{Block, Named, Sides};
-pub use breathing::{BreathingReport, Curve, IdleQuality, IdleReport, PeakReport, StandardAirReport, TraceReport};
+pub use breathing::{
+    BreathingReport, Curve, EnergyReport, FigureReport, FrictionReport, IdleQuality, IdleReport, PeakReport,
+    StandardAirReport, TraceReport,
+};
 pub use choosing::{CalibrationReport, Effect, FittedField};
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 pub use limit::{

@@ -1,6 +1,6 @@
 import { numberIn } from '../../model/figures'
 import { useSessionPart } from '../../model/useSession'
-import { COLUMNS } from './columns'
+import { COLUMNS, cellOf } from './columns'
 import type { OtherCurve } from './chart'
 import { inSentence } from '../fields/labels'
 
@@ -19,13 +19,13 @@ export function BoostTable({ curves }: { curves: readonly OtherCurve[] }) {
     },
     ...COLUMNS.filter((column) => column.label === 'Boost' || column.label === 'Drive').flatMap(
       (column) => {
-        const values = column.values(curve)
+        const values = column.values(curve, system)
         return values
           ? [
               {
                 title: `${name}: ${inSentence(column.label)}`,
                 unit: column.unit(scales, system),
-                values: values.map((value) => column.show(value, scales, system)),
+                values: values.map((value) => cellOf(column, value, scales, system)),
               },
             ]
           : []

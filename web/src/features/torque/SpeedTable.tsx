@@ -1,6 +1,6 @@
 import type { CurveReport } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
-import { COLUMNS } from './columns'
+import { COLUMNS, cellOf } from './columns'
 import { speed } from './speed'
 
 /** Everything computed at every speed; the one looked at is marked. */
@@ -9,7 +9,7 @@ export function SpeedTable({ curve, at }: { curve: CurveReport; at: number }) {
   const system = useSessionPart((state) => state.system)
   if (!scales) return null
   const columns = COLUMNS.flatMap((column) => {
-    const values = column.values(curve)
+    const values = column.values(curve, system)
     return values ? [{ ...column, values }] : []
   })
   return (
@@ -45,7 +45,7 @@ export function SpeedTable({ curve, at }: { curve: CurveReport; at: number }) {
                   {column.label} <span className="quiet">{column.unit(scales, system)}</span>
                 </th>
                 {column.values.map((value, place) => (
-                  <td key={curve.speed_rpm[place]}>{column.show(value, scales, system)}</td>
+                  <td key={curve.speed_rpm[place]}>{cellOf(column, value, scales, system)}</td>
                 ))}
               </tr>
             ))}

@@ -4,9 +4,11 @@ import { Needs } from '../fields/Needs'
 import { BoostTable } from './BoostTable'
 import { ComputedLimits } from './ComputedLimits'
 import { Cycle } from './Cycle'
+import { Energy } from './Energy'
 import { Figures } from './Figures'
 import { Fit } from './Fit'
 import { Movers } from './Movers'
+import { Ranges } from './Ranges'
 import { nearest, useSpeed } from './speed'
 import { SpeedTable } from './SpeedTable'
 import { TorqueChart } from './TorqueChart'
@@ -86,6 +88,8 @@ export function TorqueStep() {
         </p>
       ))}
       <Figures curve={curve} scales={scales} />
+      <Energy curve={curve} at={at} />
+      <Ranges figures={curve.figures} />
       {otherLevels.curves.length > 0 ? (
         <BoostTable curves={[{ name: curve.level ?? '', curve }, ...otherLevels.curves]} />
       ) : null}

@@ -7,7 +7,10 @@ interface Column {
   readonly label: string
   readonly help: string
   /** Values in the report's own unit; `undefined` where the engine has none. */
-  readonly values: (curve: CurveReport) => readonly number[] | null | undefined
+  readonly values: (
+    curve: CurveReport,
+    system: UnitSystem,
+  ) => readonly (number | null)[] | null | undefined
   readonly show: (value: number, scales: Scales, system: UnitSystem) => string
   readonly unit: (scales: Scales, system: UnitSystem) => string
 }
@@ -88,6 +91,35 @@ export const COLUMNS: readonly Column[] = [
     values: (c) => c.exhaust_temperature_c,
     ...temperature,
   },
+  {
+    label: 'Fuel used',
+    help: 'For brake work.',
+    values: (c, system) =>
+      system === 'inch' ? c.consumption_lb_per_hp_h : c.consumption_g_per_kwh,
+    show: (value, _, system) => plainly(value, system === 'inch' ? 3 : 0),
+    unit: (_, system) => (system === 'inch' ? 'lb/hp h' : 'g/kWh'),
+  },
+  {
+    label: 'Air',
+    help: 'Of the whole engine.',
+    values: (c, system) => (system === 'inch' ? c.air_lb_per_min : c.air_kg_per_h),
+    show: (value, _, system) => plainly(value, system === 'inch' ? 1 : 0),
+    unit: (_, system) => (system === 'inch' ? 'lb/min' : 'kg/h'),
+  },
+  {
+    label: 'Air drawn',
+    help: 'Of the whole engine, as outside air.',
+    values: (c) => c.air_cfm,
+    show: (value) => plainly(value, 0),
+    unit: () => 'cfm',
+  },
+  {
+    label: 'Piston speed',
+    help: 'Mean of the stroke.',
+    values: (c, system) => (system === 'inch' ? c.piston_speed_ft_per_min : c.piston_speed_m_per_s),
+    show: (value, _, system) => plainly(value, system === 'inch' ? 0 : 1),
+    unit: (_, system) => (system === 'inch' ? 'ft/min' : 'm/s'),
+  },
   { label: 'Air-fuel', help: 'By mass.', values: (c) => c.air_fuel, ...plain(1) },
   {
     label: 'Smoke margin',
@@ -150,3 +182,13 @@ export const COLUMNS: readonly Column[] = [
     ...plain(0),
   },
 ]
+
+/** One value as it is read; nothing where there is none. Pure. */
+export function cellOf(
+  column: Reading,
+  value: number | null,
+  scales: Scales,
+  system: UnitSystem,
+): string {
+  return value === null ? '' : column.show(value, scales, system)
+}

@@ -51,6 +51,11 @@ pub struct Air {
 const BLOWER_DRIVE: f64 = 0.95;
 
 impl Air {
+    /// Of outside air, kg/m3.
+    pub fn density(&self) -> f64 {
+        self.pressure / (Gas::AIR.r * self.temperature)
+    }
+
     /// Gas around the engine at `rpm` on the boost level `level`.
     pub fn around(&self, level: usize, rpm: f64) -> Around {
         let open = Around::open(self.pressure, self.temperature);

@@ -5,7 +5,7 @@ use super::standard_air;
 use crate::gas::setup::Setup;
 use crate::given::{CalibrationPart, PullPart};
 use crate::quantity::{Length, Speed};
-use crate::words::PullAir;
+use crate::words::{DynoKind, PullAir};
 
 /// What is fitted.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -88,8 +88,13 @@ pub fn pulled(pull: &PullPart, air: &Air) -> Vec<(f64, f64)> {
         Some(PullAir::SaeJ607) => standards[1].factor,
         Some(PullAir::AsPlanned) | None => 1.0,
     };
+    let reaches = match pull.dyno {
+        Some(DynoKind::Chassis) => 1.0 - pull.loss.unwrap_or(0.0),
+        Some(DynoKind::Engine) | None => 1.0,
+    };
     let rows = pull.points.iter().flat_map(|points| points.iter());
-    let mut points: Vec<(f64, f64)> = rows.map(|(speed, torque)| (speed.as_rpm(), torque.si() / factor)).collect();
+    let mut points: Vec<(f64, f64)> =
+        rows.map(|(speed, torque)| (speed.as_rpm(), torque.si() / factor / reaches)).collect();
     points.sort_by(|a, b| a.0.total_cmp(&b.0));
     points
 }

@@ -7,7 +7,7 @@ use super::rubbing::read_friction;
 use crate::document::Side;
 use crate::gas::nozzle::effective_area;
 use crate::gas::over_cycle::cycle;
-use crate::gas::setup::{Combustion, Setup};
+use crate::gas::setup::{Combustion, Setup, Unmeasured};
 use crate::gas::thermo::Fuel;
 use crate::given::{Missing, Needs, Place, need};
 use crate::quantity::{Angle, Pressure, Volume};
@@ -61,6 +61,7 @@ pub fn read_engine(inputs: &Resolved) -> Part<Setup> {
         combustion,
         friction: 1.0,
         burning: 1.0,
+        unmeasured: Unmeasured::default(),
         cells: CELLS,
         longest_step: LONGEST_STEP,
     })

@@ -1,14 +1,16 @@
 //! Torque and power of a candidate: its document resolved to an engine that breathes ([`engine`], [`port`], [`outside`], [`rubbing`]) and the
-//! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`peaks`],
+//! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`peaks`], [`balance`], [`odd`],
 //! [`standard_air`]); idle and cranking ([`idle_and_cranking`]); the constants a pull can settle ([`constants`]), fitted to one ([`calibration`]).
 
 mod air;
+mod balance;
 pub mod calibration;
 pub mod constants;
 mod curve;
 mod ended;
 mod engine;
 mod idle_and_cranking;
+mod odd;
 mod outside;
 mod peaks;
 mod port;
@@ -20,7 +22,9 @@ pub use air::{Air, Charger, Level};
 pub use curve::{report, trace};
 pub use ended::Ended;
 pub use idle_and_cranking::IdleAndCranking;
+pub use outside::usual_manifold;
 pub use port::ESTIMATED_FLOW;
+pub use rubbing::BEARINGS_OF_BORE;
 pub use work::{Breathing, Effort, Sample, breathing_of, breathing_uncalibrated};
 
 use super::resolve::{Part, Resolved};

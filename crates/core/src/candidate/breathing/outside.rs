@@ -89,6 +89,20 @@ pub fn read_restriction(inputs: &Resolved, displacement: f64) -> Restriction {
     Restriction { inlet: of(inputs.given.induction.inlet_depression), outlet: of(inputs.given.primary.back_pressure) }
 }
 
+/// How many of the losses between outside and cylinder nobody measured: the manifold's, the inlet's, the exhaust's, and the
+/// section of the port.
+pub fn assumed_losses(inputs: &Resolved) -> usize {
+    let (induction, runner) = (&inputs.given.induction, &inputs.given.runner);
+    let manifold = induction.manifold_loss.is_some() || induction.flow_with_manifold.is_some();
+    let known = [
+        manifold,
+        induction.inlet_depression.is_some(),
+        inputs.given.primary.back_pressure.is_some(),
+        runner.port_volume.is_some(),
+    ];
+    known.into_iter().filter(|is_known| !is_known).count()
+}
+
 /// Length and bore of what the primaries of a manifold's kind meet in, m (common practice, no source).
 pub const fn usual_collector(kind: ExhaustManifold) -> (f64, f64) {
     match kind {
@@ -114,7 +128,8 @@ pub fn read_collectors(inputs: &Resolved, count: usize) -> Vec<Collector> {
         group.iter().map(|n| *n as usize).filter(|n| (1..=count).contains(n)).map(|n| n - 1).collect()
     };
     let pipe = (length, 0.25 * PI * bore * bore);
-    let all: Vec<Collector> = groups.iter().map(|group| Collector { members: members(group), pipe }).collect();
+    let kept = given.merge_angle.map_or(0.0, |angle| (0.75 * angle.si()).cos().max(0.0));
+    let all: Vec<Collector> = groups.iter().map(|group| Collector { members: members(group), pipe, kept }).collect();
     // Every cylinder has to be in exactly one of them.
     let mut seen: Vec<usize> = all.iter().flat_map(|collector| collector.members.iter().copied()).collect();
     seen.sort_unstable();

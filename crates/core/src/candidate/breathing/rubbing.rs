@@ -10,7 +10,7 @@ use crate::words::{Accessories, Layout};
 
 /// Bearings nobody measured, in bores: mains' diameter and length, rods' diameter and length [Patton, Nitschke and Heywood,
 /// SAE 890836, for V engines; from memory].
-const OF_BORE: [f64; 4] = [0.64, 0.23, 0.53, 0.22];
+pub const BEARINGS_OF_BORE: [f64; 4] = [0.64, 0.23, 0.53, 0.22];
 
 /// Friction of a candidate; a diesel's is not told by parts.
 pub fn read_friction(inputs: &Resolved, cylinder: &Cylinder, motions: [&Motion; 2]) -> Friction {
@@ -20,7 +20,7 @@ pub fn read_friction(inputs: &Resolved, cylinder: &Cylinder, motions: [&Motion; 
     let engine = &inputs.given.engine;
     let bore = cylinder.bore.si();
     let sized = |given: Option<Length>, share: f64| given.map_or(share * bore, Length::si);
-    let [main, main_length, rod, rod_length] = OF_BORE;
+    let [main, main_length, rod, rod_length] = BEARINGS_OF_BORE;
     let sides = Side::BOTH.map(|side| inputs.side(side));
     let lifts = motions.map(|motion| motion.largest(0.0));
     let loads: Vec<f64> = sides

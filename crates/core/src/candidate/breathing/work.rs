@@ -4,6 +4,7 @@ use super::super::resolve::{Gap, Part, Resolved, lack, together};
 use super::air::{Air, read_air};
 use super::constants::{Calibrated, pulled, read_calibration};
 use super::engine::{lacks_for_full, read_engine};
+use super::outside::assumed_losses;
 use crate::document::Side;
 use crate::gas::cycle::{Halt, Mode, Run};
 use crate::gas::setup::{Combustion, Point, Setup};
@@ -97,8 +98,12 @@ pub struct Breathing {
     pub octane: Option<f64>,
     /// Air-fuel ratio below which a diesel smokes.
     pub smoke: f64,
+    /// Losses between outside and cylinder that nobody measured: manifold, cleaner, silencer, port.
+    pub assumed_losses: usize,
     /// Whether a flow table was measured for both ports.
     pub flow_known: bool,
+    /// Whether the engine is raced, which moves what is usual.
+    pub raced: bool,
     /// Idle speed wanted, rpm, where the plan says.
     pub idle: Option<f64>,
     /// What the starter turns it at, rpm.
@@ -158,8 +163,10 @@ pub fn breathing_uncalibrated(inputs: &Resolved) -> Part<Breathing> {
         band: (from.as_rpm(), to.as_rpm()),
         wanted: (speed(target.peak_power_at), speed(target.shift_at)),
         octane: engine.octane_ron.map(Octane::as_ron).filter(|_| matches!(setup.combustion, Combustion::Spark { .. })),
+        assumed_losses: assumed_losses(inputs),
         smoke: engine.smoke_air_fuel.unwrap_or(VISIBLE_SMOKE),
         flow_known: Side::BOTH.into_iter().all(|side| inputs.port(side).flow.is_some()),
+        raced: inputs.given.purpose.is_raced(),
         idle: speed(target.idle_at),
         cranking: engine.cranking_speed.map_or(200.0, Speed::as_rpm),
         calibration: None,

@@ -2,7 +2,7 @@
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Length, Speed, Torque};
-use crate::words::{PullAir, Word};
+use crate::words::{DynoKind, PullAir, Word};
 
 const RPM: (&str, &str) = ("300 rpm", "15000 rpm");
 
@@ -24,8 +24,23 @@ const PULL_FIELDS: &[Field] = &[
         Kind::Choice(PullAir::WORDS),
         "The standard air the pull was corrected to; the plan's own air when it was not.",
     ),
+    plain(
+        "dyno",
+        "Dyno",
+        Kind::Choice(DynoKind::WORDS),
+        "Where it was measured: at the crank, or at the wheels with a loss between.",
+    )
+    .or("engine"),
+    plain(
+        "loss",
+        "Loss to the wheels",
+        Kind::Number { min: 0.0, max: 0.5 },
+        "Share of the crank's torque that gearbox, axle and tyres take.",
+    )
+    .or("0.15")
+    .when("dyno", &["chassis"]),
     plain("note", "Note", Kind::Text(400), "Day, fuel, spark, oil and water temperature."),
-    plain("points", "Points", Kind::List { of: &POINT, min: 3, max: 600 }, "Speed and torque at the crank."),
+    plain("points", "Points", Kind::List { of: &POINT, min: 3, max: 600 }, "Speed, and torque as the dyno has it."),
 ];
 
 static POINT: Kind = Kind::Row(&[

@@ -375,8 +375,7 @@ pub static EXHAUST_PORT: Object = Object {
             Pressure,
             ("0 kPa", "80 kPa"),
             "Gauge, behind the collectors or the turbine, at the wanted speed of peak power; 0 for open pipes."
-        )
-        .or("0 kPa"),
+        ),
         plain("collector", "Collector", Kind::Object(&COLLECTOR), "Where primaries meet."),
     ],
 };
@@ -420,6 +419,13 @@ static COLLECTOR: Object = Object {
     fields: &[
         quantity("length", "Length", Length, ("0 in", "60 in"), "Collector length."),
         quantity("diameter", "Diameter", Length, ("0.5 in", "8 in"), "Collector bore."),
+        quantity(
+            "merge_angle",
+            "Merge angle",
+            Angle,
+            ("0 deg", "120 deg"),
+            "Between primaries and the pipe behind them; small angles carry momentum on.",
+        ),
         plain(
             "cylinders",
             "Cylinders",
@@ -486,8 +492,7 @@ static INDUCTION: Object = Object {
             Pressure,
             ("0 kPa", "40 kPa"),
             "Below outside, before the throttle, at the wanted speed of peak power; an air box takes about 2.5 kPa.",
-        )
-        .or("0 kPa"),
+        ),
         plain("charger", "Charger", Kind::Choice(ChargerKind::WORDS), "Driven by the exhaust or from the crank.")
             .or("turbine")
             .when("kind", BOOSTED),
