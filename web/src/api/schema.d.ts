@@ -676,6 +676,11 @@ export interface components {
             peak_power_rpm: number;
             /**
              * Format: double
+             * @description Share of a peak's speed by which that may be off.
+             */
+            peak_speed_share: number;
+            /**
+             * Format: double
              * @description By a parabola through the five points around the highest.
              */
             peak_torque_nm: number;
@@ -1517,6 +1522,11 @@ export interface components {
              * @description Speed of it.
              */
             peak_power_rpm: number;
+            /**
+             * Format: double
+             * @description Share of a peak's speed by which that may be off.
+             */
+            peak_speed_share: number;
             /**
              * Format: double
              * @description By a parabola through the five points around the highest.
@@ -2692,6 +2702,11 @@ export interface components {
         PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "bench" | "drawing" | "breathing" | "limits" | "remedies";
         /** @description One hump of a curve. */
         PeakReport: {
+            /**
+             * Format: double
+             * @description Share of the figure by which it may be off.
+             */
+            error_share: number;
             /**
              * Format: double
              * @description Power, when it is one of power.

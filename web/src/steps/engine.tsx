@@ -70,7 +70,7 @@ export const engine = step({
       title: 'Combustion',
       fields: list(
         'engine.',
-        'combustion fuel octane_ron air_fuel_ratio fuelling spark_retard smoke_air_fuel injection_start pressure_ceiling cranking_speed',
+        'combustion fuel octane_ron air_fuel_ratio fuelling spark_retard smoke_air_fuel injection_start injection rail_pressure pressure_ceiling cranking_speed',
       ),
     },
     ...port('intake', 'Intake'),
@@ -80,7 +80,7 @@ export const engine = step({
       fields: [
         ...list(
           'engine.intake.',
-          'runner_length runner_lengths port_length runner_diameter acoustic_end',
+          'runner_length runner_lengths port_length port_volume smallest_section runner_diameter acoustic_end',
         ),
         'engine.induction.',
       ],
@@ -92,10 +92,20 @@ export const engine = step({
           'engine.',
           'layout cylinders firing_order cam_drive drive_fits distributor_gear lifter_bore head_stud',
         ),
-        ...list('engine.exhaust.', 'manifold primary_length primary_lengths primary_diameter'),
+        ...list(
+          'engine.exhaust.',
+          'manifold primary_length primary_lengths primary_diameter bend_loss back_pressure',
+        ),
         'engine.exhaust.collector.',
       ],
       picture: 'firing',
+    },
+    {
+      title: 'What rubs and what it drives',
+      fields: list(
+        'engine.',
+        'accessories main_bearings main_bearing_diameter main_bearing_length rod_bearing_diameter rod_bearing_length',
+      ),
     },
     { title: 'Only in this candidate', fields: ['@.changes.'] },
   ],

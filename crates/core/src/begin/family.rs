@@ -318,6 +318,14 @@ pub struct UseFigures {
     pub pocket: f64,
     /// Air for one of fuel.
     pub air_fuel: f64,
+    /// Kind of the intake manifold.
+    pub intake_manifold: &'static str,
+    /// Inlet depression at the speed of peak power: an air box in a vehicle, a flame arrester afloat, a scoop.
+    pub inlet: &'static str,
+    /// Back pressure there: silencers, a wet exhaust, open pipes.
+    pub back: &'static str,
+    /// What the crank drives.
+    pub accessories: &'static str,
 }
 
 /// The figures of a use (common practice, no source).
@@ -334,6 +342,10 @@ pub const fn petrol_use(used_for: Use) -> UseFigures {
         plenum: 2.2,
         pocket: 0.150,
         air_fuel: 12.8,
+        intake_manifold: "dual_plane",
+        inlet: "2.5 kPa",
+        back: "10 kPa",
+        accessories: "all",
     };
     match used_for {
         Use::Street => street,
@@ -352,6 +364,8 @@ pub const fn petrol_use(used_for: Use) -> UseFigures {
             idle_vacuum: Some("15 inHg"),
             idle_at: "700 rpm",
             manifold: "water_jacketed",
+            inlet: "0.8 kPa",
+            back: "7 kPa",
             ..street
         },
         Use::Circuit => UseFigures {
@@ -363,6 +377,10 @@ pub const fn petrol_use(used_for: Use) -> UseFigures {
             runner: 7.5,
             plenum: 3.0,
             pocket: 0.230,
+            intake_manifold: "single_plane",
+            inlet: "0.5 kPa",
+            back: "3 kPa",
+            accessories: "oil_pump",
             ..street
         },
         Use::Strip => UseFigures {
@@ -375,6 +393,10 @@ pub const fn petrol_use(used_for: Use) -> UseFigures {
             plenum: 3.5,
             pocket: 0.260,
             air_fuel: 12.6,
+            intake_manifold: "single_plane",
+            inlet: "0 kPa",
+            back: "0 kPa",
+            accessories: "oil_pump",
             ..street
         },
     }

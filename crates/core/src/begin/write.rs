@@ -90,7 +90,13 @@ impl Draft {
         let groups = if cylinders == 6 { json!([[1, 2, 3], [4, 5, 6]]) } else { json!([[1, 3, 5, 7], [2, 4, 6, 8]]) };
         self.fill_all("engine", &json!({ "layout": layout, "cylinders": cylinders, "firing_order": order }));
         let diesel = self.family.is_diesel();
-        let (length, diameter) = if diesel { ("180 mm", "56 mm") } else { ("14 in", "3 in") };
+        // What the primaries of such a manifold meet in (common practice, no source).
+        let (length, diameter) = match petrol_use(self.used_for).manifold {
+            _ if diesel => ("180 mm", "56 mm"),
+            "headers" => ("14 in", "3 in"),
+            "cast" => ("12 in", "2.25 in"),
+            _ => ("16 in", "2.5 in"),
+        };
         self.fill_all(
             "engine.exhaust.collector",
             &json!({ "length": length, "diameter": diameter, "cylinders": groups }),
@@ -122,8 +128,12 @@ impl Draft {
         self.fill_all("engine", &json!({
             "combustion": "spark", "fuel": "petrol", "octane_ron": own.octane, "air_fuel_ratio": own.air_fuel,
             "intake": { "runner_length": inches(own.runner), "port_length": "5 in", "acoustic_end": "1.6 in" },
-            "exhaust": { "manifold": own.manifold },
-            "induction": { "kind": "carburettor", "throttle_depression": "1.5 inHg", "plenum_volume": format!("{:.1} l", own.plenum) },
+            "accessories": own.accessories,
+            "exhaust": { "manifold": own.manifold, "back_pressure": own.back },
+            "induction": {
+                "kind": "carburettor", "throttle_depression": "1.5 inHg", "plenum_volume": format!("{:.1} l", own.plenum),
+                "mixture": "carburettor", "manifold": own.intake_manifold, "inlet_depression": own.inlet,
+            },
         }));
     }
 
@@ -148,7 +158,7 @@ impl Draft {
             "combustion": "diesel", "fuel": "diesel", "smoke_air_fuel": 24,
             "intake": { "runner_length": "150 mm", "port_length": "120 mm", "acoustic_end": "1.6 in" },
             "exhaust": { "manifold": if self.used_for == Use::Marine { "water_jacketed" } else { "cast" } },
-            "induction": { "kind": "boosted", "charger": "turbine", "plenum_volume": "4.5 l", "cooler_effectiveness": 0.7 },
+            "induction": { "kind": "boosted", "charger": "turbine", "plenum_volume": "4.5 l", "cooler_effectiveness": 0.7, "manifold": "log" },
         }));
     }
 

@@ -97,8 +97,28 @@ fn changed(before: &Balance, now: &Balance) -> f64 {
 enum Upstream {
     /// A pressure that follows the mean flow through the throttle, K beside it.
     Steady(f64, f64),
-    /// The plenum itself.
-    Filled(Plenum),
+    /// The plenums themselves, and the one each cylinder breathes from.
+    Filled(Vec<Plenum>, Vec<usize>),
+}
+
+impl Upstream {
+    /// What the runner of one cylinder opens into.
+    fn mouth(&self, cylinder: usize) -> End {
+        let (pressure, temperature, burned) = match self {
+            Self::Steady(pressure, temperature) => (*pressure, *temperature, 0.0),
+            Self::Filled(plenums, of) => {
+                let plenum = &plenums[of[cylinder]];
+                (plenum.pressure(), plenum.temperature(), plenum.burned())
+            }
+        };
+        End::Open { pressure, temperature, burned }
+    }
+}
+
+/// The plane of each cylinder: every other one in the order they fire.
+fn planes_of(setup: &Setup) -> Vec<usize> {
+    let earlier = |at: f64| setup.fires_at.iter().filter(|other| **other < at).count();
+    setup.fires_at.iter().map(|at| earlier(*at) % setup.planes).collect()
 }
 
 /// Where primaries meet, and the pipe behind it.
@@ -145,7 +165,9 @@ impl<'a> Engine<'a> {
         let at_rest = Gas::AIR.state(pressure, temperature, 0.0);
         Some(Self {
             upstream: if filled {
-                Upstream::Filled(Plenum::new(Gas::AIR, setup.plenum, pressure, temperature))
+                let each = setup.plenum / setup.planes as f64;
+                let plenums = vec![Plenum::new(Gas::AIR, each, pressure, temperature); setup.planes];
+                Upstream::Filled(plenums, planes_of(setup))
             } else {
                 Upstream::Steady(pressure, temperature)
             },
@@ -192,15 +214,15 @@ impl<'a> Engine<'a> {
     }
 
     fn step(&mut self, crank: f64, step: f64, time: f64) {
-        let (pressure, temperature, burned) = match &self.upstream {
-            Upstream::Steady(pressure, temperature) => (*pressure, *temperature, 0.0),
-            Upstream::Filled(plenum) => (plenum.pressure(), plenum.temperature(), plenum.burned()),
+        let mean = match &self.upstream {
+            Upstream::Steady(pressure, _) => *pressure,
+            Upstream::Filled(plenums, _) => plenums.iter().map(Plenum::pressure).sum::<f64>() / plenums.len() as f64,
         };
-        self.plenum = (self.plenum.0 + pressure * time, self.plenum.1 + time);
-        let mouth = End::Open { pressure, temperature, burned };
+        self.plenum = (self.plenum.0 + mean * time, self.plenum.1 + time);
         let open = End::Open { pressure: self.back, temperature: COLLECTOR_GAS, burned: 1.0 };
-        for (cylinder, ends) in self.cylinders.iter_mut().zip(&mut self.ends) {
+        for (place, (cylinder, ends)) in self.cylinders.iter_mut().zip(&mut self.ends).enumerate() {
             let insides = cylinder.predict(time);
+            let mouth = self.upstream.mouth(place);
             // The inner state of the outlet stands in its place until its junction is known.
             *ends = (mouth.face(Gas::AIR, &insides.mouth, -1.0), insides.outlet);
         }
@@ -215,13 +237,17 @@ impl<'a> Engine<'a> {
         for (cylinder, ends) in self.cylinders.iter_mut().zip(&self.ends) {
             cylinder.finish(&self.common, crank, step, time, *ends);
         }
-        if let (Upstream::Filled(plenum), Some(area)) = (&mut self.upstream, self.run.setup.throttle) {
-            let through = plenum.through(area, self.supply, time);
-            let runners = self.cylinders.iter().map(|cylinder| {
-                let (flow, temperature, burned) = cylinder.mouth();
-                Inflow { mass: -flow * time, temperature, burned }
-            });
-            plenum.take(runners.chain(std::iter::once(through)));
+        if let (Upstream::Filled(plenums, of), Some(area)) = (&mut self.upstream, self.run.setup.throttle) {
+            let share = area / plenums.len() as f64;
+            for (plane, plenum) in plenums.iter_mut().enumerate() {
+                let through = plenum.through(share, self.supply, time);
+                let own = self.cylinders.iter().zip(&*of).filter(|(_, its)| **its == plane);
+                let runners = own.map(|(cylinder, _)| {
+                    let (flow, temperature, burned) = cylinder.mouth();
+                    Inflow { mass: -flow * time, temperature, burned }
+                });
+                plenum.take(runners.chain(std::iter::once(through)));
+            }
         }
     }
 

@@ -110,8 +110,10 @@ pub struct Setup {
     pub collectors: Vec<Collector>,
     /// Effective area of the throttle, m2; `None` without one.
     pub throttle: Option<f64>,
-    /// Plenum behind the throttle, m3.
+    /// Plenum behind the throttle, all planes together, m3.
     pub plenum: f64,
+    /// Planes it is divided into, each with its share of the throttle for every other firing; at least one.
+    pub planes: usize,
     /// What it burns.
     pub fuel: Fuel,
     /// How.

@@ -240,6 +240,8 @@ report! {
         power_kw: Option<f64>,
         /// Speed of it.
         rpm: f64,
+        /// Share of the figure by which it may be off.
+        error_share: f64,
     }
 
     /// A correction to standard air.

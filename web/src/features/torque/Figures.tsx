@@ -15,7 +15,9 @@ export function Figures({ curve, scales }: { curve: CurveReport; scales: Scales 
   ) =>
     curve.peaks.flatMap((peak) => {
       const value = of(peak)
-      return typeof value === 'number' ? [`${say(value)} ${at(peak.rpm)}`] : []
+      if (typeof value !== 'number') return []
+      const doubt = `± ${percent(peak.error_share, 0)}`
+      return [`${say(value)} ${doubt} ${at(peak.rpm)} ± ${percent(curve.peak_speed_share, 0)}`]
     })
   const torques = humps((peak) => peak.torque_nm, torque)
   const powers = humps((peak) => peak.power_kw, power)

@@ -1,6 +1,7 @@
 import { Select } from 'antd'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Needs } from '../fields/Needs'
+import { factorOf, inAir } from './air'
 import { BoostTable } from './BoostTable'
 import { ComputedLimits } from './ComputedLimits'
 import { Cycle } from './Cycle'
@@ -27,11 +28,20 @@ export function TorqueStep() {
   const otherLevels = useOtherLevels(levels, shown.curve)
   const scales = useScales()
   const chosen = useSpeed()
+  const [air, setAir] = useState<string>()
+  const factor = shown.curve ? factorOf(shown.curve, air) : 1
+  const curve = useMemo(
+    () => (shown.curve ? inAir(shown.curve, factor) : undefined),
+    [shown.curve, factor],
+  )
+  const overlaidCurves = [...others.curves, ...otherLevels.curves].map((other) => ({
+    ...other,
+    curve: inAir(other.curve, factorOf(other.curve, air)),
+  }))
   if (shown.failed)
     return (
       <Needs what="Torque is computed" reason={shown.failed.reason} needs={shown.failed.needs} />
     )
-  const { curve } = shown
   if (!curve || !scales)
     return (
       <p className="quiet" role="status">
@@ -70,6 +80,19 @@ export function TorqueStep() {
             every boost level
           </label>
         ) : null}
+        {curve.standard_air.length > 0 ? (
+          <Select
+            size="small"
+            aria-label="Air the curves are stated in"
+            value={air ?? ''}
+            onChange={(name) => setAir(name === '' ? undefined : name)}
+            popupMatchSelectWidth={false}
+            options={[
+              { value: '', label: "in the plan's air" },
+              ...curve.standard_air.map(({ name }) => ({ value: name, label: `in ${name}` })),
+            ]}
+          />
+        ) : null}
         <span className="grow" />
         <span className="quiet" role="status">
           {shown.doing}
@@ -77,8 +100,8 @@ export function TorqueStep() {
       </div>
       <TorqueChart
         curve={curve}
-        before={shown.before}
-        others={[...others.curves, ...otherLevels.curves]}
+        before={shown.before ? inAir(shown.before, factor) : undefined}
+        others={overlaidCurves}
         scales={scales}
         at={at}
       />
@@ -94,7 +117,7 @@ export function TorqueStep() {
         <BoostTable curves={[{ name: curve.level ?? '', curve }, ...otherLevels.curves]} />
       ) : null}
       <ComputedLimits />
-      <Fit curve={curve} scales={scales} />
+      <Fit curve={shown.curve ?? curve} scales={scales} />
       <Movers />
       <SpeedTable curve={curve} at={at} />
       {shown.traces ? <Cycle trace={shown.traces.find((trace) => trace.rpm === rpm)} /> : null}

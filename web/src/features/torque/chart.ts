@@ -39,6 +39,27 @@ function bandOf(curve: CurveReport, scales: Scales): Curve[] {
   return [edge('at most', 1), edge('at least', -1)]
 }
 
+/** Every hump of torque and of power as a point. Pure. */
+function peaksOf(curve: CurveReport, scales: Scales): Curve[] {
+  const points = (of: (peak: CurveReport['peaks'][number]) => number | null | undefined) =>
+    curve.peaks.flatMap((peak): [number, number][] => {
+      const value = of(peak)
+      return typeof value === 'number' ? [[peak.rpm, value]] : []
+    })
+  const torque = points((peak) => peak.torque_nm).map(([rpm, nm]): [number, number] => [
+    rpm,
+    nm / scales.torque.factor,
+  ])
+  const power = points((peak) => peak.power_kw).map(([rpm, kw]): [number, number] => [
+    rpm,
+    (kw * 1e3) / scales.power.factor,
+  ])
+  return [
+    { name: 'torque peaks', points: torque, ink: 'one', dots: true, quiet: true },
+    { name: 'power peaks', points: power, ink: 'three', dots: true, right: true, quiet: true },
+  ]
+}
+
 export interface TorquePicture {
   readonly curves: readonly Curve[]
   readonly bands: readonly Band[]
@@ -66,6 +87,7 @@ export function pictureOf(
     ...bandOf(curve, scales),
     { name: 'torque', points: torqueOf(curve, scales), ink: 'one', marked: true },
     { name: 'power', points: powerOf(curve, scales), ink: 'three', right: true },
+    ...peaksOf(curve, scales),
     ...(before ? pair(before, 'before, ', { ink: 'one', beside: true }) : []),
     ...others.flatMap(({ name, curve: other }, place) =>
       pair(other, `${name} `, { ink: INKS[place % INKS.length] ?? 'plain' }),

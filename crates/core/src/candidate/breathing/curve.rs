@@ -91,7 +91,7 @@ pub fn report(
         cycles: samples.iter().map(|s| s.point.cycles).collect(),
         change: column(&|s| s.point.change),
         converged: samples.iter().map(|s| s.point.converged).collect(),
-        peaks: peaks(&speed, &torque, &power),
+        peaks: peaks(breathing, &speed, (&torque, &power), peak_power_rpm),
         idle: idle_and_cranking.and_then(|idle_and_cranking| idle_and_cranking.idle.clone()),
         cranking: idle_and_cranking.map(|idle_and_cranking| shown(idle_and_cranking.cranking, Dimension::Pressure)),
         pulled: breathing.pulled.iter().map(|(rpm, nm)| [*rpm, *nm]).collect(),
@@ -174,11 +174,15 @@ fn error_words(breathing: &Breathing) -> String {
     )
 }
 
-fn peaks(speed: &[f64], torque: &[f64], power: &[f64]) -> Vec<PeakReport> {
-    let torques =
-        humps(speed, torque).into_iter().map(|(rpm, nm)| PeakReport { torque_nm: Some(nm), power_kw: None, rpm });
-    let powers =
-        humps(speed, power).into_iter().map(|(rpm, kw)| PeakReport { torque_nm: None, power_kw: Some(kw), rpm });
+fn peaks(breathing: &Breathing, speed: &[f64], (torque, power): (&[f64], &[f64]), top: f64) -> Vec<PeakReport> {
+    let of = |rpm: f64| PeakReport {
+        torque_nm: None,
+        power_kw: None,
+        rpm,
+        error_share: error_share(breathing, rpm, rpm / top),
+    };
+    let torques = humps(speed, torque).into_iter().map(|(rpm, nm)| PeakReport { torque_nm: Some(nm), ..of(rpm) });
+    let powers = humps(speed, power).into_iter().map(|(rpm, kw)| PeakReport { power_kw: Some(kw), ..of(rpm) });
     torques.chain(powers).collect()
 }
 

@@ -1,7 +1,7 @@
 //! A candidate's engine as one that breathes.
 
 use super::super::resolve::{Gap, Part, Resolved, lack, together};
-use super::outside::{read_collectors, read_mixture, read_restriction};
+use super::outside::{planes, read_collectors, read_mixture, read_restriction};
 use super::port::read_port;
 use super::rubbing::read_friction;
 use crate::document::Side;
@@ -51,6 +51,7 @@ pub fn read_engine(inputs: &Resolved) -> Part<Setup> {
         throttle: rated.zip(depression).and_then(|(flow, depression)| effective_area(flow.si(), depression.si())),
         // Half the displacement where nobody measured it (assumed).
         plenum: induction.plenum_volume.map_or(0.5 * displacement, Volume::si).max(0.05 * displacement),
+        planes: planes(inputs),
         mixture: read_mixture(inputs, fuel, &combustion),
         rubbing,
         restriction: read_restriction(inputs, displacement),

@@ -64,6 +64,12 @@ pub fn usual_manifold(inputs: &Resolved) -> IntakeManifold {
     }
 }
 
+/// Planes of the intake manifold.
+pub fn planes(inputs: &Resolved) -> usize {
+    let kind = inputs.given.induction.manifold.unwrap_or_else(|| usual_manifold(inputs));
+    if kind == IntakeManifold::DualPlane { 2 } else { 1 }
+}
+
 /// Loss of the intake manifold in velocity heads of a runner of `area` (m2): as given; from what the head flows with and
 /// without it, `(A/A_head)^2 ((Q_head/Q_with)^2 - 1)`, both at one depression; or of its kind.
 pub fn intake_loss(inputs: &Resolved, area: f64) -> f64 {
