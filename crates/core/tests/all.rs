@@ -4,6 +4,7 @@
 #![allow(clippy::expect_used, clippy::unwrap_used)]
 
 mod architecture;
+mod around_the_ports;
 mod beginnings;
 mod bench;
 mod breathing;
@@ -19,6 +20,7 @@ mod limits_and_remedies;
 mod linkage_reference;
 mod lobe_cards;
 mod lobes_by_hand;
+mod measured_engine;
 mod motion;
 mod mutated_documents;
 mod orders;

@@ -10,9 +10,6 @@ const OCTANE_POWER: f64 = 3.402;
 /// Share of the fuel that evaporates in the charge and not on hot metal (assumed), and the charge's specific heat, J/(kg K).
 const EVAPORATED: f64 = 0.6;
 const CHARGE_HEAT: f64 = 1010.0;
-/// Octane numbers by which what is needed may be off: what the delay's own data scatter by, and 8 K of the end gas (common
-/// practice, no source).
-pub const DOUBT: f64 = 4.0;
 
 /// How much colder the charge is for the fuel that evaporated in it, K, beyond what it was cooled before the valve.
 pub fn cooled_by(evaporation: f64, air_fuel: f64, before: f64) -> f64 {

@@ -167,6 +167,8 @@ pub struct Turbine {
     pub work: f64,
     /// Turbine and mechanical efficiency together.
     pub efficiency: f64,
+    /// Share of the exhaust that the wastegate lets past it.
+    pub past: f64,
 }
 
 impl Turbine {
@@ -176,7 +178,7 @@ impl Turbine {
     /// Engine*, ch. 5; from memory]. At most twelve times the outlet pressure, where no turbine could do the work.
     pub fn inlet_pressure(&self, air: f64, exhaust: f64, temperature: f64, outlet: f64) -> f64 {
         let cp = Gas::BURNED.cp();
-        let taken = self.work * air / (self.efficiency * exhaust * cp * temperature).max(1e-9);
+        let taken = self.work * air / (self.efficiency * (1.0 - self.past) * exhaust * cp * temperature).max(1e-9);
         // (g - 1)/g of burned gas is 1/4.
         let ratio = (1.0 - taken).max(0.0).powi(4);
         outlet / ratio.max(1.0 / 12.0)

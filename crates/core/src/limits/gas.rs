@@ -192,7 +192,7 @@ pub static OCTANE: Rule = Rule {
     sense: Sense::AtMost,
     measure: Measure::Octane,
     sided: false,
-    formula: "RON at which Livengood and Wu's integral with Douaud and Eyzat's delay just reaches one, greatest over the speeds, with the spark at its best; ten numbers more than the fuel has are made up for by less spark",
+    formula: "RON at which Livengood and Wu's integral with Douaud and Eyzat's delay just reaches one, greatest over the speeds, with the spark at its best; ten numbers more than the fuel has are made up for by less spark; known to some four numbers (8 K of the end gas, and what the delay's own data scatter by: common practice, no source)",
     school: common,
     reads: &[reads![Engine: "octane_ron", "chamber_volume"]],
     gas: true,

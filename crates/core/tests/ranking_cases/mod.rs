@@ -91,10 +91,9 @@ pub fn ranked(count: usize) -> [Ranked; 2] {
 
 /// Holds both to what ranking is trusted with.
 pub fn hold([screening, draft]: &[Ranked; 2]) {
-    assert!(screening.torque.0 > 0.97 && screening.torque.1 <= 0.005);
-    // Peak power wants .9: one cylinder without its sisters does not see what sets it. With all thirteen speeds it ranks
-    // them at .83; which five are taken, and correcting each speed by the hand-made cam's full result, change little.
-    assert!(screening.power.0 > 0.70 && screening.power.1 <= 0.01);
+    // Of twelve, two neighbours that change places cost .007 already; all forty rank average torque at .97, peak power at .94.
+    assert!(screening.torque.0 > 0.94 && screening.torque.1 <= 0.005);
+    assert!(screening.power.0 > 0.9 && screening.power.1 <= 0.005);
     assert!(draft.torque.0 > 0.97 && draft.torque.1 <= 0.005);
     assert!(draft.power.0 > 0.9 && draft.power.1 <= 0.01);
 }

@@ -9,6 +9,10 @@ const curve = {
   torque_nm: [400, 500, 450],
   power_kw: [84, 157, 188],
   pulled: [[2500, 460]],
+  peaks: [
+    { torque_nm: 505, power_kw: null, rpm: 3100, error_share: 0.06 },
+    { torque_nm: null, power_kw: 189, rpm: 3900, error_share: 0.07 },
+  ],
   error_share: [0.2, 0.1, 0.05],
   peak_wanted_rpm: 3800,
   shift_rpm: null,
@@ -44,6 +48,8 @@ test('the picture has the band of the plan, the error on both sides, the others 
     'B power',
     'measured torque',
   ])
+  const named = (name: string) => curves.find((drawn) => drawn.name === name)?.points
+  expect([named('torque peaks'), named('power peaks')]).toEqual([[[3100, 252.5]], [[3900, 189]]])
   expect(stretches).toEqual([{ from: 2000, to: 4000, kind: 'wanted' }])
   expect(marks).toEqual([{ x: 3800, text: 'power peak wanted' }])
 })

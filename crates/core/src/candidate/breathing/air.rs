@@ -17,6 +17,8 @@ pub struct Charger {
     pub compressor: f64,
     /// Efficiency of the turbine with its bearings.
     pub turbine: f64,
+    /// Share of the exhaust that the wastegate lets past the turbine.
+    pub past: f64,
     /// Share of the heating that the cooler takes back.
     pub cooler: f64,
 }
@@ -67,8 +69,11 @@ impl Air {
         }
         let heated = self.heated(charger, supply);
         let given = (!level.drive.is_empty()).then(|| self.pressure + held(&level.drive, rpm));
-        let turbine = (!charger.blower && given.is_none())
-            .then(|| Turbine { work: Gas::AIR.cp() * heated, efficiency: charger.turbine });
+        let turbine = (!charger.blower && given.is_none()).then(|| Turbine {
+            work: Gas::AIR.cp() * heated,
+            efficiency: charger.turbine,
+            past: charger.past,
+        });
         let guess = if charger.blower { self.pressure } else { supply };
         Around {
             supply: (supply, self.temperature + heated * (1.0 - charger.cooler)),
@@ -111,6 +116,7 @@ pub fn read_air(inputs: &Resolved) -> Part<Air> {
         blower: induction.charger == Some(ChargerKind::Blower),
         compressor: induction.compressor_efficiency.unwrap_or(0.68),
         turbine: induction.turbine_efficiency.unwrap_or(0.65),
+        past: induction.wastegate.unwrap_or(0.0),
         cooler: induction.cooler_effectiveness.unwrap_or(0.7),
     });
     let levels = if charger.is_some() { levels } else { Vec::new() };
