@@ -29,16 +29,50 @@ test('torque is computed, follows a drag, and shows one cycle', async ({ bench }
   await expect.poll(average, { timeout: 180_000 }).toBeLessThan(before)
 })
 
-test('a build without a primary says what torque needs', async ({ bench }) => {
+test('a build without a runner says what torque needs', async ({ bench }) => {
   await step(bench, 'Engine')
-  await bench.getByLabel('Primary length', { exact: true }).fill('')
-  await bench.getByLabel('Primary length', { exact: true }).press('Enter')
+  await bench.getByLabel('Runner length', { exact: true }).fill('')
+  await bench.getByLabel('Runner length', { exact: true }).press('Enter')
   await step(bench, 'Torque')
   await expect(bench.getByText('Torque is computed once this is given')).toBeVisible({
     timeout: 30_000,
   })
-  await bench.getByRole('button', { name: 'exhaust primary length' }).click()
-  await expect(bench.getByLabel('Primary length', { exact: true })).toBeFocused()
+  await bench.getByRole('button', { name: 'intake runner length' }).click()
+  await expect(bench.getByLabel('Runner length', { exact: true })).toBeFocused()
+})
+
+test('where the heat goes follows the speed, what is odd names its input, and the air is chosen', async ({
+  bench,
+}) => {
+  await step(bench, 'Torque')
+  const energy = bench.getByRole('region', { name: "Where the fuel's heat goes" })
+  const ranges = bench.getByRole('region', { name: 'Beside engines of its kind' })
+  await expect(ranges.getByText('nothing odd')).toBeVisible({ timeout: 180_000 })
+  await expect(energy.getByText(/crank .* pistons and rods .* valve train/)).toBeVisible()
+  const chart = bench.getByRole('slider', { name: 'Torque and power over speed' })
+  await chart.focus()
+  await chart.press('Home')
+  await expect(energy.getByText('at 700 rpm')).toBeVisible()
+
+  const peak = bench.getByText('Peak power', { exact: true }).locator('xpath=following-sibling::dd')
+  const inPlan = Number.parseFloat((await peak.textContent()) ?? '')
+  await bench.getByRole('combobox', { name: 'Air the curves are stated in' }).click()
+  await bench.getByText(/^in SAE J607/).click()
+  // Thinner air than the standard's: ten per cent at 95 kPa and 30 C.
+  await expect
+    .poll(async () => Number.parseFloat((await peak.textContent()) ?? '') / inPlan)
+    .toBeGreaterThan(1.08)
+
+  await step(bench, 'Engine')
+  await bench.getByLabel('Air-fuel ratio', { exact: true }).fill('9.6')
+  await bench.getByLabel('Air-fuel ratio', { exact: true }).press('Enter')
+  await step(bench, 'Torque')
+  await ranges
+    .getByText(/^Fuel consumption at peak power/)
+    .locator('xpath=ancestor::p')
+    .getByRole('button', { name: /air-fuel ratio/i })
+    .click({ timeout: 180_000 })
+  await expect(bench.getByLabel('Air-fuel ratio', { exact: true })).toBeFocused()
 })
 
 test('pressures at the valves stand on the strip', async ({ bench }) => {

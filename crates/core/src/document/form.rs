@@ -114,13 +114,25 @@ impl Walk<'_> {
     fn field(&mut self, object: &'static Object, field: &'static Field, path: &str, at: &str) {
         let before = self.fields.len();
         self.kind(&field.kind, at, object.sided);
-        let Some((key, words)) = field.when else { return };
-        let beside = at.rsplit_once('.').and_then(|(parent, _)| get(self.root, &join(parent, key)));
-        let held = beside.or_else(|| get(self.root, &join(path, key))).map(text_of);
-        let held = held.as_deref().or_else(|| object.field(key)?.default);
+        let applies = self.applies(object, field, path, at);
         for made in &mut self.fields[before..] {
-            made.applies = held.is_none_or(|word| words.contains(&word));
+            made.applies = applies;
         }
+    }
+
+    /// Whether the neighbour that gives a field its meaning says that it has one; so does a neighbour that says nothing, unless
+    /// it has no meaning itself.
+    fn applies(&self, object: &'static Object, field: &'static Field, path: &str, at: &str) -> bool {
+        let Some((key, words)) = field.when else { return true };
+        let own = object.field(key);
+        let beside = at.rsplit_once('.').and_then(|(parent, _)| get(self.root, &join(parent, key)));
+        if let Some(held) = beside.or_else(|| get(self.root, &join(path, key))) {
+            return words.contains(&text_of(held).as_str());
+        }
+        if !own.is_none_or(|own| self.applies(object, own, path, at)) {
+            return false;
+        }
+        own.and_then(|own| own.default).is_none_or(|word| words.contains(&word))
     }
 
     fn kind(&mut self, kind: &'static Kind, path: &str, sided: bool) {

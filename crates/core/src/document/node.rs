@@ -221,11 +221,12 @@ impl<'a> Node<'a> {
         stands && beside && self.applies(field)
     }
 
-    /// Whether the neighbour that gives `field` its meaning says that it has one.
+    /// Whether the neighbour that gives `field` its meaning says that it has one; a neighbour without a meaning says nothing.
     fn applies(&self, field: &Field) -> bool {
         field.when.is_none_or(|(neighbour, words)| {
+            let own = self.object.field(neighbour);
             let word = self.word_given(neighbour);
-            let word = word.or_else(|| Some(self.object.field(neighbour)?.default?.to_owned()));
+            let word = word.or_else(|| Some(own.filter(|own| self.applies(own))?.default?.to_owned()));
             word.is_some_and(|word| words.contains(&word.as_str()))
         })
     }

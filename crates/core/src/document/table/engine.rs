@@ -184,7 +184,7 @@ const FIELDS: &[Field] = &[
     ),
     plain(
         "accessories",
-        "Drives",
+        "Crank drives",
         Kind::Choice(Accessories::WORDS),
         "What the crank turns besides itself; on a dyno the oil pump alone.",
     )
@@ -197,7 +197,7 @@ const FIELDS: &[Field] = &[
     ),
     quantity(
         "main_bearing_diameter",
-        "Main bearing",
+        "Main bearing diameter",
         Length,
         ("25 mm", "200 mm"),
         "Diameter of the main journals; .64 of the bore when absent.",
@@ -211,7 +211,7 @@ const FIELDS: &[Field] = &[
     ),
     quantity(
         "rod_bearing_diameter",
-        "Rod bearing",
+        "Rod bearing diameter",
         Length,
         ("20 mm", "180 mm"),
         "Diameter of the crank pins; .53 of the bore when absent.",
