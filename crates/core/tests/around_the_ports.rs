@@ -177,7 +177,8 @@ fn what_cannot_be_is_refused_where_it_stands() {
 #[test]
 fn a_torque_at_the_wheels_is_more_at_the_crank() {
     let pull = |more: Value| {
-        let mut pull = json!({ "points": [["3000 rpm", "340 lbf ft"], ["4000 rpm", "350 lbf ft"], ["5000 rpm", "300 lbf ft"]] });
+        let mut pull =
+            json!({ "points": [["3000 rpm", "340 lbf ft"], ["4000 rpm", "350 lbf ft"], ["5000 rpm", "300 lbf ft"]] });
         json_patch::merge(&mut pull, &more);
         breathing(OPEN_V8, json!({ "pull": pull })).pulled[1].1 / 1.355_818
     };

@@ -5,6 +5,7 @@ use std::f64::consts::PI;
 use upper_lobe_core::gas::duct::{Duct, Wall};
 use upper_lobe_core::gas::ends::End;
 use upper_lobe_core::gas::nozzle::mass_flow;
+use upper_lobe_core::gas::port::heat;
 use upper_lobe_core::gas::{Gas, State};
 
 const ROOM: End = End::Open { pressure: 1e5, temperature: 300.0, burned: 0.0 };
@@ -151,6 +152,28 @@ fn friction_takes_what_fannos_relation_says() {
     let expected = 4.0 * friction * (duct.place(75) - duct.place(4)) / diameter;
     println!("Fanno: Mach {one:.4} to {other:.4}, {fanno:.5} against {expected:.5}");
     assert!((fanno / expected - 1.0).abs() < 0.01);
+}
+
+#[test]
+fn a_warm_pipe_heats_what_flows_through_it_as_its_correlation_says() {
+    // Nu = .07 Re^.75 [Depcik and Assanis, SAE 2002-01-0372; from memory]: the gas nears the wall as exp(-h P L/(m cp)) of a
+    // steady flow [Incropera, ch. 8; from memory], worked here apart from the code under test.
+    let (length, diameter, wall_at) = (1.0, 0.04, 360.0);
+    let (conductivity, viscosity) = (0.0278_f64, 1.94e-5_f64);
+    let wall = Wall { friction: 0.0, heat: Some(heat(wall_at, conductivity, viscosity.powf(-0.75))) };
+    let mut duct = pipe(length, 80, diameter, Some(wall), Gas::AIR.state(1e5, 300.0, 0.0));
+    run(&mut duct, 0.4, &ROOM, &End::Open { pressure: 0.98e5, temperature: 300.0, burned: 0.0 });
+    let (first, last) = (duct.state(4), duct.state(75));
+    let mass_flux = first.density * first.velocity;
+    let nusselt = 0.07 * (mass_flux * diameter / viscosity).powf(0.75);
+    let transfer = nusselt * conductivity / diameter;
+    let area_over_flow = 4.0 / (diameter * mass_flux * Gas::AIR.cp());
+    let kept = (-transfer * area_over_flow * (duct.place(75) - duct.place(4))).exp();
+    let expected = wall_at - (wall_at - first.stagnation(Gas::AIR)) * kept;
+    let found = last.stagnation(Gas::AIR);
+    println!("{:.2} K to {found:.2} K, {expected:.2} K expected", first.stagnation(Gas::AIR));
+    assert!(found > first.stagnation(Gas::AIR) + 5.0);
+    assert!((found - expected).abs() < 0.02 * (expected - first.stagnation(Gas::AIR)));
 }
 
 #[test]

@@ -631,6 +631,8 @@ export interface components {
             cylinder_spread: number[];
             /** @description Share of torque by which a difference from another candidate of the same engine may be off. */
             difference_share: number[];
+            /** @description Dips between two humps of torque, with what makes them. */
+            dips: components["schemas"]["DipReport"][];
             /** @description Gas drawn in through the exhaust valve, of the air taken in. */
             drawn_back: number[];
             /** @description Pressure before the turbine as a gauge shows it, for a boosted engine. */
@@ -1479,6 +1481,8 @@ export interface components {
             cylinder_spread: number[];
             /** @description Share of torque by which a difference from another candidate of the same engine may be off. */
             difference_share: number[];
+            /** @description Dips between two humps of torque, with what makes them. */
+            dips: components["schemas"]["DipReport"][];
             /** @description Gas drawn in through the exhaust valve, of the air taken in. */
             drawn_back: number[];
             /** @description Pressure before the turbine as a gauge shows it, for a boosted engine. */
@@ -1790,6 +1794,21 @@ export interface components {
             field: string;
             /** @description In words, with the candidate's name. */
             label: string;
+        };
+        /** @description A dip of torque between two humps. */
+        DipReport: {
+            /**
+             * Format: double
+             * @description Speed of its lowest point.
+             */
+            rpm: number;
+            /**
+             * Format: double
+             * @description Depth below the straight line between the humps, share of it.
+             */
+            share: number;
+            /** @description What makes it, in words. */
+            why: string;
         };
         /** @description A piece of work, or another part, that goes with one. */
         Drag: {

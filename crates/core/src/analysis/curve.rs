@@ -133,12 +133,13 @@ pub(super) fn breathing_inputs(
 }
 
 /// What limits ask of a curve. Full load down to idle is drawn, but nobody holds an engine there: what is judged begins a
-/// step below the band.
+/// step below the band and ends a step beyond it or the shift.
 pub(super) fn gas_finding(curve: &BreathingReport) -> GasFinding {
     let [from, to] = curve.band_rpm;
-    let least = from - 0.1 * (to - from) - 0.5;
+    let step = 0.1 * (to - from) + 0.5;
+    let (least, last) = (from - step, curve.shift_rpm.map_or(to, |shift| shift.max(to)) + step);
     let most = |values: &[f64]| {
-        let judged = curve.speed_rpm.iter().zip(values).filter(|(rpm, _)| **rpm >= least);
+        let judged = curve.speed_rpm.iter().zip(values).filter(|(rpm, _)| (least..=last).contains(*rpm));
         judged.map(|(_, value)| *value).fold(f64::NEG_INFINITY, f64::max)
     };
     let gauge = |values: &Option<Vec<f64>>| values.as_ref().map(|kpa| Pressure::from_si(most(kpa) * 1e3));

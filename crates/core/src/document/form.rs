@@ -114,9 +114,11 @@ impl Walk<'_> {
     fn field(&mut self, object: &'static Object, field: &'static Field, path: &str, at: &str) {
         let before = self.fields.len();
         self.kind(&field.kind, at, object.sided);
-        let applies = self.applies(object, field, path, at);
-        for made in &mut self.fields[before..] {
-            made.applies = applies;
+        // What an object's own fields hang on is theirs to say, unless the object has no meaning itself.
+        if !self.applies(object, field, path, at) {
+            for made in &mut self.fields[before..] {
+                made.applies = false;
+            }
         }
     }
 

@@ -27,7 +27,11 @@ pub struct Wall {
     pub heat: Option<Heat>,
 }
 
-/// Heat of a wall: `h = conveyed (rho |u|)^.75 D^-.25`, W/(m2 K).
+/// Share of its kinetic energy that gas has as heat at a wall it flows along: `Pr^(1/3)`, turbulent [Incropera, ch. 6; from
+/// memory].
+const RECOVERY: f64 = 0.89;
+
+/// Heat of a wall: `h = conveyed (rho |u|)^.75 D^-.25`, W/(m2 K), towards the temperature that the gas recovers at the wall.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Heat {
     /// K.
@@ -261,6 +265,7 @@ impl WithSimd for Settle<'_> {
         let friction = self.wall.map_or(0.0, |wall| wall.friction);
         let heat = self.wall.and_then(|wall| wall.heat);
         let transfer = Lanes::all(simd, heat.map_or(0.0, |heat| 4.0 * heat.conveyed * self.time));
+        let recovered = Lanes::all(simd, 0.5 * RECOVERY / gas.cp());
         let (warm, by_r, slowing) = (
             Lanes::all(simd, heat.map_or(0.0, |heat| heat.temperature)),
             Lanes::all(simd, 1.0 / gas.r),
@@ -295,7 +300,8 @@ impl WithSimd for Settle<'_> {
             // (rho |u|)^.75 by two roots.
             let root = (density * speed).sqrt();
             let warming = Lanes::load(simd, &shape.warming, at);
-            let heat = transfer * warming * root * root.sqrt() * (warm - still * by_r * by_density);
+            let colder = warm - still * by_r * by_density - recovered * speed * speed;
+            let heat = transfer * warming * root * root.sqrt() * colder;
             let pressure = still + excess * (heat + half * density * (velocity * velocity - slowed * slowed));
             let c = (gamma * pressure * by_density).sqrt();
             fastest = fastest.most(slowed.abs() + c);

@@ -2,24 +2,21 @@
 //! constant pressure, and the *full mode*, every cylinder with the plenum they breathe from and the collectors they
 //! meet in, in firing order.
 
-use super::breather::{Breather, Common, hot_pipe};
-use super::duct::Duct;
+use super::breather::{Breather, Common};
 use super::ends::End;
-use super::junction::{Branch, Junction};
-use super::nozzle::mass_flow;
-use super::plenum::{Inflow, Plenum};
+use super::junction::Branch;
+use super::meeting::{COLLECTOR_GAS, Meeting};
+use super::plenum::Plenum;
 use super::setup::{Around, Balance, Combustion, Point, Setup};
 use super::state::{Gas, State};
 use super::trace::Trace;
+use super::upstream::{Upstream, behind_throttle, planes_of};
 use std::f64::consts::PI;
 
 /// A cycle repeats when work and air differ by less than this from the cycle before.
 pub const REPEATS: f64 = 2e-3;
 /// Most cycles from cold: a bank with its plenum takes longer than one cylinder.
 const MOST_CYCLES: [usize; 2] = [16, 24];
-/// Wall of the collector's pipe over that of a primary's, and the gas that waits in it, K (assumed).
-const COLLECTOR_WALL: f64 = -50.0;
-const COLLECTOR_GAS: f64 = 800.0;
 
 /// Share of the way to the pressure of the mean flow that what stands outside the engine goes after each cycle.
 const RELAXED: f64 = 0.7;
@@ -91,41 +88,6 @@ pub fn point(setup: &Setup, mode: Mode, around: Around, rpm: f64) -> Result<Poin
 fn changed(before: &Balance, now: &Balance) -> f64 {
     let relative = |a: f64, b: f64| (a - b).abs() / b.abs().max(1e-12);
     relative(before.work, now.work).max(relative(before.air, now.air))
-}
-
-/// What the runners breathe from.
-enum Upstream {
-    /// A pressure that follows the mean flow through the throttle, K beside it.
-    Steady(f64, f64),
-    /// The plenums themselves, and the one each cylinder breathes from.
-    Filled(Vec<Plenum>, Vec<usize>),
-}
-
-impl Upstream {
-    /// What the runner of one cylinder opens into.
-    fn mouth(&self, cylinder: usize) -> End {
-        let (pressure, temperature, burned) = match self {
-            Self::Steady(pressure, temperature) => (*pressure, *temperature, 0.0),
-            Self::Filled(plenums, of) => {
-                let plenum = &plenums[of[cylinder]];
-                (plenum.pressure(), plenum.temperature(), plenum.burned())
-            }
-        };
-        End::Open { pressure, temperature, burned }
-    }
-}
-
-/// The plane of each cylinder: every other one in the order they fire.
-fn planes_of(setup: &Setup) -> Vec<usize> {
-    let earlier = |at: f64| setup.fires_at.iter().filter(|other| **other < at).count();
-    setup.fires_at.iter().map(|at| earlier(*at) % setup.planes).collect()
-}
-
-/// Where primaries meet, and the pipe behind it.
-struct Meeting {
-    members: Vec<usize>,
-    junction: Junction,
-    pipe: Duct,
 }
 
 struct Engine<'a> {
@@ -214,11 +176,7 @@ impl<'a> Engine<'a> {
     }
 
     fn step(&mut self, crank: f64, step: f64, time: f64) {
-        let mean = match &self.upstream {
-            Upstream::Steady(pressure, _) => *pressure,
-            Upstream::Filled(plenums, _) => plenums.iter().map(Plenum::pressure).sum::<f64>() / plenums.len() as f64,
-        };
-        self.plenum = (self.plenum.0 + mean * time, self.plenum.1 + time);
+        self.plenum = (self.plenum.0 + self.upstream.pressure() * time, self.plenum.1 + time);
         let open = End::Open { pressure: self.back, temperature: COLLECTOR_GAS, burned: 1.0 };
         for (place, (cylinder, ends)) in self.cylinders.iter_mut().zip(&mut self.ends).enumerate() {
             let insides = cylinder.predict(time);
@@ -237,17 +195,8 @@ impl<'a> Engine<'a> {
         for (cylinder, ends) in self.cylinders.iter_mut().zip(&self.ends) {
             cylinder.finish(&self.common, crank, step, time, *ends);
         }
-        if let (Upstream::Filled(plenums, of), Some(area)) = (&mut self.upstream, self.run.setup.throttle) {
-            let share = area / plenums.len() as f64;
-            for (plane, plenum) in plenums.iter_mut().enumerate() {
-                let through = plenum.through(share, self.supply, time);
-                let own = self.cylinders.iter().zip(&*of).filter(|(_, its)| **its == plane);
-                let runners = own.map(|(cylinder, _)| {
-                    let (flow, temperature, burned) = cylinder.mouth();
-                    Inflow { mass: -flow * time, temperature, burned }
-                });
-                plenum.take(runners.chain(std::iter::once(through)));
-            }
+        if let Some(area) = self.run.setup.throttle {
+            self.upstream.step(area, self.supply, &self.cylinders, time);
         }
     }
 
@@ -347,66 +296,4 @@ impl<'a> Engine<'a> {
             converged: change <= REPEATS,
         }
     }
-}
-
-impl Meeting {
-    fn new(collector: &super::setup::Collector, setup: &Setup, around: &Around) -> Option<Self> {
-        let (length, area) = collector.pipe;
-        let start = State { burned: 1.0, ..Gas::BURNED.state(around.back, COLLECTOR_GAS, 0.0) };
-        let cells = ((length / setup.cells.1).round() as usize).clamp(5, 4000);
-        Some(Self {
-            members: collector.members.clone(),
-            junction: Junction {
-                pressure: around.back,
-                temperature: COLLECTOR_GAS,
-                burned: 1.0,
-                kept: collector.kept,
-                gain: 0.0,
-            },
-            pipe: Duct::new(
-                Gas::BURNED,
-                length,
-                cells,
-                |_| area,
-                Some(hot_pipe(setup, setup.unmeasured.primary_wall + COLLECTOR_WALL)),
-                start,
-            )?,
-        })
-    }
-
-    /// Finds the states where the members' primaries meet, and steps the pipe behind.
-    fn join(
-        &mut self,
-        cylinders: &[Breather],
-        ends: &mut [(State, State)],
-        (branches, faces): (&mut Vec<Branch>, &mut [State]),
-        open: &End,
-        time: f64,
-    ) {
-        let [first, last] = self.pipe.predict(time);
-        branches.clear();
-        branches.extend(self.members.iter().map(|i| Branch {
-            inside: ends[*i].1,
-            outward: 1.0,
-            area: cylinders[*i].outlet_area(),
-        }));
-        branches.push(Branch { inside: first, outward: -1.0, area: self.pipe.end_areas()[0] });
-        let faces = &mut faces[..branches.len()];
-        self.junction.join(Gas::BURNED, branches, faces);
-        for (i, face) in self.members.iter().zip(&*faces) {
-            ends[*i].1 = *face;
-        }
-        let outlet = open.face(Gas::BURNED, &last, 1.0);
-        self.pipe.finish(time, [faces[faces.len() - 1], outlet]);
-    }
-}
-
-/// Pressure behind a throttle that passes `flow` (kg/s), Pa, by bisection.
-fn behind_throttle(area: f64, supply: (f64, f64), flow: f64) -> f64 {
-    let (mut low, mut high) = (0.05 * supply.0, supply.0);
-    for _ in 0..50 {
-        let middle = 0.5 * (low + high);
-        if mass_flow(Gas::AIR, area, supply.0, supply.1, middle) > flow { low = middle } else { high = middle }
-    }
-    0.5 * (low + high)
 }

@@ -4,7 +4,8 @@
 //! MUSCL-Hancock with the monotonised central limiter on primitive variables and the HLLC flux between cells [Toro, ch. 13,
 //! 14 and 10; from memory]. Area enters as the faces' own areas and the wall's push `p (A_right - A_left)`,
 //! which keeps gas at rest at rest exactly. Wall friction and heat are added after each step:
-//! `dp/dx = -4 f/D rho u|u|/2`, and heat `4 h/D (Tw - T)` of [`Heat`].
+//! `dp/dx = -4 f/D rho u|u|/2`, and heat `4 h/D (Tw - Tr)` of [`Heat`], Tr the temperature that the gas
+//! recovers at the wall.
 //!
 //! Every quantity is a flat array, and the loops over cells are free of branches, so that they run in vector
 //! registers; a step has two halves, [`Duct::predict`] and [`Duct::finish`], between which whatever joins several

@@ -17,6 +17,7 @@ pub mod heat;
 pub mod junction;
 pub mod knock;
 mod lanes;
+mod meeting;
 pub mod nozzle;
 pub mod over_cycle;
 pub mod plenum;
@@ -25,5 +26,6 @@ pub mod setup;
 mod state;
 pub mod thermo;
 pub mod trace;
+mod upstream;
 
 pub use state::{Gas, State};

@@ -104,6 +104,8 @@ report! {
         converged: Vec<bool>,
         /// Every hump of torque, then of power, the highest first.
         peaks: Vec<PeakReport>,
+        /// Dips between two humps of torque, with what makes them.
+        dips: Vec<DipReport>,
         /// By a parabola through the five points around the highest.
         peak_torque_nm: f64,
         /// Speed of it.
@@ -242,6 +244,16 @@ report! {
         rpm: f64,
         /// Share of the figure by which it may be off.
         error_share: f64,
+    }
+
+    /// A dip of torque between two humps.
+    pub struct DipReport {
+        /// Speed of its lowest point.
+        rpm: f64,
+        /// Depth below the straight line between the humps, share of it.
+        share: f64,
+        /// What makes it, in words.
+        why: String,
     }
 
     /// A correction to standard air.

@@ -25,7 +25,7 @@ mod train;
 pub use bench::{BenchFinding, BenchVerdict};
 pub use block::{Block, Named, Sides};
 pub use breathing::{
-    BreathingReport, Curve, EnergyReport, FigureReport, FrictionReport, IdleQuality, IdleReport, PeakReport,
+    BreathingReport, Curve, DipReport, EnergyReport, FigureReport, FrictionReport, IdleQuality, IdleReport, PeakReport,
     StandardAirReport, TraceReport,
 };
 pub use choosing::{CalibrationReport, Effect, FittedField};

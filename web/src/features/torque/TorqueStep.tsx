@@ -1,5 +1,6 @@
 import { Select } from 'antd'
 import { useMemo, useState } from 'react'
+import { percent } from '../../model/figures'
 import { Needs } from '../fields/Needs'
 import { factorOf, inAir } from './air'
 import { BoostTable } from './BoostTable'
@@ -111,6 +112,11 @@ export function TorqueStep() {
         </p>
       ))}
       <Figures curve={curve} scales={scales} />
+      {curve.dips.map(({ rpm, share, why }) => (
+        <p key={rpm} className="quiet">
+          Torque dips by {percent(share, 0)} at {Math.round(rpm)} rpm: {why}.
+        </p>
+      ))}
       <Energy curve={curve} at={at} />
       <Ranges figures={curve.figures} />
       {otherLevels.curves.length > 0 ? (

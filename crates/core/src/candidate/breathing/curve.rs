@@ -1,6 +1,7 @@
 //! The report of a curve, made of its samples.
 
 use super::balance::{POUNDS_PER_HORSEPOWER_HOUR, air_flow, consumption, energy, piston_speed};
+use super::dips::dips;
 use super::idle_and_cranking::IdleAndCranking;
 use super::odd::figures;
 use super::peaks::{humps, peak};
@@ -45,12 +46,13 @@ pub fn report(
     let setup = &breathing.setup;
     let displacement = setup.swept() * setup.cylinders;
     let (speed, torque, power) = (column(&|s| s.point.rpm), column(&|s| s.torque), column(&|s| s.power() * 1e-3));
-    let ((peak_torque_rpm, peak_torque_nm), (peak_power_rpm, peak_power_kw)) =
-        (peak(&speed, &torque), peak(&speed, &power));
+    let used = samples.partition_point(|sample| sample.point.rpm <= breathing.used_to());
+    let (own, torques, powers) = (&speed[..used], &torque[..used], &power[..used]);
+    let ((peak_torque_rpm, peak_torque_nm), (peak_power_rpm, peak_power_kw)) = (peak(own, torques), peak(own, powers));
     let regular = breathing.speeds(effort);
     let spark = matches!(setup.combustion, Combustion::Spark { .. });
     let of_air = |of: fn(&Sample) -> f64| column(&|s: &Sample| of(s) / s.point.balance.air.max(1e-12));
-    let used: Vec<Option<f64>> = samples.iter().map(|s| consumption(breathing, s)).collect();
+    let burned: Vec<Option<f64>> = samples.iter().map(|s| consumption(breathing, s)).collect();
     let gauge = |pascal: f64| (pascal - breathing.air.pressure) * 1e-3;
     BreathingReport {
         mode: effort.words().to_owned(),
@@ -62,14 +64,17 @@ pub fn report(
         bmep_kpa: torque.iter().map(|t| 4e-3 * PI * t / displacement).collect(),
         friction_kpa: column(&|s| s.point.friction.sum() * 1e-3),
         energy: energy(breathing, samples),
-        consumption_g_per_kwh: used.clone(),
-        consumption_lb_per_hp_h: used.iter().map(|used| used.map(|grams| grams * POUNDS_PER_HORSEPOWER_HOUR)).collect(),
+        consumption_g_per_kwh: burned.clone(),
+        consumption_lb_per_hp_h: burned
+            .iter()
+            .map(|burned| burned.map(|grams| grams * POUNDS_PER_HORSEPOWER_HOUR))
+            .collect(),
         air_kg_per_h: column(&|s| air_flow(breathing, s) * HOUR),
         air_lb_per_min: column(&|s| air_flow(breathing, s) * MINUTE / POUND),
         air_cfm: column(&|s| air_flow(breathing, s) / breathing.air.density() / CFM),
         piston_speed_m_per_s: column(&|s| piston_speed(breathing, s)),
         piston_speed_ft_per_min: column(&|s| piston_speed(breathing, s) * MINUTE / FOOT),
-        figures: if effort.is_result() { figures(breathing, samples) } else { Vec::new() },
+        figures: if effort.is_result() { figures(breathing, &samples[..used]) } else { Vec::new() },
         pumping_kpa: column(&|s| s.point.pumping * 1e-3),
         volumetric_efficiency: column(&|s| s.point.volumetric_efficiency),
         residual_fraction: column(&|s| s.point.residual),
@@ -91,7 +96,8 @@ pub fn report(
         cycles: samples.iter().map(|s| s.point.cycles).collect(),
         change: column(&|s| s.point.change),
         converged: samples.iter().map(|s| s.point.converged).collect(),
-        peaks: peaks(breathing, &speed, (&torque, &power), peak_power_rpm),
+        dips: dips(&samples[..used]),
+        peaks: peaks(breathing, own, (torques, powers), peak_power_rpm),
         idle: idle_and_cranking.and_then(|idle_and_cranking| idle_and_cranking.idle.clone()),
         cranking: idle_and_cranking.map(|idle_and_cranking| shown(idle_and_cranking.cranking, Dimension::Pressure)),
         pulled: breathing.pulled.iter().map(|(rpm, nm)| [*rpm, *nm]).collect(),
@@ -199,7 +205,8 @@ fn over_band(speed: &[f64], values: &[f64], regular: &[f64], (from, to): (f64, f
 fn corrections(breathing: &Breathing, samples: &[Sample], peak_power: f64) -> Vec<StandardAirReport> {
     let air = &breathing.air;
     let diesel = matches!(breathing.setup.combustion, Combustion::Diesel { .. });
-    let top = samples.iter().max_by(|a, b| a.power().total_cmp(&b.power())).filter(|_| diesel);
+    let used = samples.iter().filter(|sample| sample.point.rpm <= breathing.used_to());
+    let top = used.max_by(|a, b| a.power().total_cmp(&b.power())).filter(|_| diesel);
     let standards = if let Some(top) = top {
         let litres = breathing.setup.swept() * 1e3;
         let fuel = top.point.balance.fuel * 1e6 / litres;

@@ -1,5 +1,5 @@
 //! Torque and power of a candidate: its document resolved to an engine that breathes ([`engine`], [`port`], [`outside`], [`rubbing`]) and the
-//! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`peaks`], [`balance`], [`odd`],
+//! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`peaks`], [`balance`], [`odd`], [`dips`],
 //! [`standard_air`]); idle and cranking ([`idle_and_cranking`]); the constants a pull can settle ([`constants`]), fitted to one ([`calibration`]).
 
 mod air;
@@ -7,6 +7,7 @@ mod balance;
 pub mod calibration;
 pub mod constants;
 mod curve;
+mod dips;
 mod ended;
 mod engine;
 mod idle_and_cranking;

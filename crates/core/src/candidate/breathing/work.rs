@@ -94,6 +94,8 @@ pub struct Breathing {
     pub band: (f64, f64),
     /// Where peak power is wanted and where it is shifted, rpm, where the plan says.
     pub wanted: (Option<f64>, Option<f64>),
+    /// How fast a missed shift lets it turn, rpm, where the plan says.
+    pub missed: Option<f64>,
     /// Octane number of the petrol, where it is known.
     pub octane: Option<f64>,
     /// Air-fuel ratio below which a diesel smokes.
@@ -162,6 +164,7 @@ pub fn breathing_uncalibrated(inputs: &Resolved) -> Part<Breathing> {
         air,
         band: (from.as_rpm(), to.as_rpm()),
         wanted: (speed(target.peak_power_at), speed(target.shift_at)),
+        missed: inputs.top_speed().map(Speed::as_rpm),
         octane: engine.octane_ron.map(Octane::as_ron).filter(|_| matches!(setup.combustion, Combustion::Spark { .. })),
         assumed_losses: assumed_losses(inputs),
         smoke: engine.smoke_air_fuel.unwrap_or(VISIBLE_SMOKE),
@@ -181,7 +184,7 @@ impl Breathing {
     }
 
     /// The speeds of a curve before any is added where it bends, rpm: over the band and a step on each side of it; for a
-    /// result also down to idle and up to the shift.
+    /// result also down to idle, and up to the shift and the missed one.
     pub fn speeds(&self, effort: Effort) -> Vec<f64> {
         let (from, to) = self.band;
         if !effort.whole_curve() {
@@ -199,8 +202,21 @@ impl Breathing {
             let count = ((first - idle) / (2.0 * step)).ceil().clamp(1.0, FAR);
             (0..count as usize).map(|i| idle + (first - idle) * i as f64 / count).collect()
         });
-        let shift = self.wanted.1.filter(|shift| *shift > last + 0.25 * step);
-        below.into_iter().chain(near).chain(shift).collect()
+        let mut speeds: Vec<f64> = below.into_iter().chain(near).collect();
+        for beyond in [self.wanted.1, self.missed].into_iter().flatten() {
+            if beyond > speeds.last().copied().unwrap_or(last) + 0.25 * step {
+                speeds.push(beyond);
+            }
+        }
+        speeds
+    }
+
+    /// The highest speed an engine is run at, rpm: its shift, or a step beyond the band. What lies beyond, where only a missed
+    /// shift leads, is drawn and makes no peak.
+    pub fn used_to(&self) -> f64 {
+        let (from, to) = self.band;
+        let beyond = to + (to - from) / (POINTS[1] - 3) as f64;
+        self.wanted.1.map_or(beyond, |shift| shift.max(beyond)) + 0.5
     }
 
     /// Speeds to add to a result where its torque bends more than its neighbours tell, rpm: on both sides of every speed

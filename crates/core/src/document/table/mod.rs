@@ -9,14 +9,16 @@ mod dyno;
 mod engine;
 mod part;
 mod plan;
+mod ports;
 mod train;
 mod upper_train;
 
 pub use cam::{CAM, CLAY, LOBE};
 pub use dyno::{CALIBRATION, PULL};
-pub use engine::{ENGINE, EXHAUST_PORT, INTAKE_PORT};
+pub use engine::ENGINE;
 pub use part::SHELF_VALVE;
 pub use plan::TARGET;
+pub use ports::{EXHAUST_PORT, INTAKE_PORT};
 pub use train::{LIFTER, PUSHROD, TRAIN};
 pub use upper_train::{RETAINER, ROCKER, SPRING};
 

@@ -1,0 +1,71 @@
+//! Where primaries meet, and the pipe behind it.
+
+use super::breather::{Breather, hot_pipe};
+use super::duct::Duct;
+use super::ends::End;
+use super::junction::{Branch, Junction};
+use super::setup::{Around, Collector, Setup};
+use super::state::{Gas, State};
+
+/// Wall of the collector's pipe over that of a primary's, and the gas that waits in it, K (assumed).
+const COLLECTOR_WALL: f64 = -50.0;
+pub(super) const COLLECTOR_GAS: f64 = 800.0;
+
+/// Where primaries meet, and the pipe behind it.
+pub(super) struct Meeting {
+    members: Vec<usize>,
+    junction: Junction,
+    pub pipe: Duct,
+}
+
+impl Meeting {
+    pub fn new(collector: &Collector, setup: &Setup, around: &Around) -> Option<Self> {
+        let (length, area) = collector.pipe;
+        let start = State { burned: 1.0, ..Gas::BURNED.state(around.back, COLLECTOR_GAS, 0.0) };
+        let cells = ((length / setup.cells.1).round() as usize).clamp(5, 4000);
+        Some(Self {
+            members: collector.members.clone(),
+            junction: Junction {
+                pressure: around.back,
+                temperature: COLLECTOR_GAS,
+                burned: 1.0,
+                kept: collector.kept,
+                gain: 0.0,
+            },
+            pipe: Duct::new(
+                Gas::BURNED,
+                length,
+                cells,
+                |_| area,
+                Some(hot_pipe(setup, setup.unmeasured.primary_wall + COLLECTOR_WALL)),
+                start,
+            )?,
+        })
+    }
+
+    /// Finds the states where the members' primaries meet, and steps the pipe behind.
+    pub fn join(
+        &mut self,
+        cylinders: &[Breather],
+        ends: &mut [(State, State)],
+        (branches, faces): (&mut Vec<Branch>, &mut [State]),
+        open: &End,
+        time: f64,
+    ) {
+        let [first, last] = self.pipe.predict(time);
+        branches.clear();
+        branches.extend(self.members.iter().map(|i| Branch {
+            inside: ends[*i].1,
+            outward: 1.0,
+            area: cylinders[*i].outlet_area(),
+        }));
+        branches.push(Branch { inside: first, outward: -1.0, area: self.pipe.end_areas()[0] });
+        let faces = &mut faces[..branches.len()];
+        self.junction.join(Gas::BURNED, branches, faces);
+        for (i, face) in self.members.iter().zip(&*faces) {
+            ends[*i].1 = *face;
+        }
+        let outlet = open.face(Gas::BURNED, &last, 1.0);
+        self.pipe.finish(time, [faces[faces.len() - 1], outlet]);
+    }
+}
