@@ -13,8 +13,9 @@ use crate::given::{Missing, Needs, Place, need};
 use crate::quantity::{Angle, Pressure, Volume};
 use crate::words::FuelKind;
 
-/// Length of a cell in runner and primary, m: the mesh every result is computed on.
-pub const CELLS: (f64, f64) = (0.012, 0.018);
+/// Length of a cell in runner and primary, m: the mesh every result is computed on. A third of it moves torque by .2 %, root
+/// mean square over the band, and takes nine times as long.
+pub const CELLS: (f64, f64) = (0.018, 0.027);
 /// Longest step, crank degrees.
 const LONGEST_STEP: f64 = 1.0;
 /// Air-fuel ratio of complete burning, below which no diesel is fuelled.
