@@ -319,4 +319,20 @@ mod tests {
         assert!(fields.contains(&"exhaust.face_diameter".to_owned()), "{fields:?}");
         assert!(!fields.contains(&"face_margin".to_owned()), "{fields:?}");
     }
+
+    #[test]
+    fn what_hangs_on_a_field_without_a_meaning_has_none_itself() {
+        let asked = |kind: &str, more: Value| {
+            let mut induction = json!({ "kind": kind });
+            json_patch::merge(&mut induction, &more);
+            let document = json!({ "format": "upper-lobe.build", "version": 1, "name": "Rig", "engine": { "induction": induction } });
+            let fields = form_fields(&document, 0);
+            let own = |key: &str| fields.iter().find(|f| f.field == format!("engine.induction.{key}")).unwrap().applies;
+            ["charger", "turbine_efficiency", "wastegate"].map(own)
+        };
+        // A charger is a turbine where nobody says otherwise, but only where there is a charger.
+        assert_eq!(asked("throttle", json!({})), [false, false, false]);
+        assert_eq!(asked("boosted", json!({})), [true, true, true]);
+        assert_eq!(asked("boosted", json!({ "charger": "blower" })), [true, false, false]);
+    }
 }

@@ -147,6 +147,29 @@ mod tests {
     }
 
     #[test]
+    fn a_small_angle_carries_momentum_into_the_pipe_behind() {
+        let gas = Gas::BURNED;
+        let branches =
+            [branch(1.3e5, 150.0, 1.0, 1.2e-3), branch(1.0e5, 0.0, 1.0, 1.2e-3), branch(1.0e5, 100.0, -1.0, 4e-3)];
+        let settled = |kept: f64| {
+            let mut junction = Junction { pressure: 1e5, temperature: 850.0, burned: 1.0, kept, gain: 0.0 };
+            let mut faces = [branches[0].inside; 3];
+            for _ in 0..60 {
+                junction.join(gas, &branches, &mut faces);
+            }
+            (junction, faces)
+        };
+        let (plain, before) = settled(0.0);
+        let (merged, after) = settled(0.98);
+        assert_eq!(plain.gain, 0.0);
+        // By hand from the faces it settles at: k (sum(rho u^2 A)/A_c - rho_c u_c^2/2).
+        let arriving = 1.2e-3 * after[0].density * after[0].velocity.powi(2) / 4e-3;
+        let wanted = 0.98 * (arriving - 0.5 * after[2].density * after[2].velocity.powi(2));
+        assert!((merged.gain - wanted).abs() < 0.02 * wanted.abs(), "{} {wanted}", merged.gain);
+        assert!(merged.gain > 0.0 && after[2].velocity > before[2].velocity, "more goes on: {after:?}");
+    }
+
+    #[test]
     fn a_sound_wave_at_a_fork_passes_as_the_areas_say() {
         // A step dp into one of three like pipes: two thirds of it pass on into each of the others, and a third turns
         // back as a suction wave [sudden enlargement of three, t = 2 A1/(A1 + A2 + A3); Kinsler, ch. 10; from memory].

@@ -99,3 +99,48 @@ impl Motion {
 pub const fn heat(temperature: f64, conductivity: f64, by_viscosity: f64) -> Heat {
     Heat { temperature, conveyed: 0.07 * conductivity * by_viscosity }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn port(inner: Option<Inner>) -> Port {
+        let motion = Motion {
+            lifts: vec![0.0, 5e-3, 10e-3],
+            gains: vec![0.0, -1e-9, 2e-9],
+            most: vec![0.0, 2e-4, 3e-4],
+            forward: vec![(0.0, 0.0), (10e-3, 1e-3), (11e-3, 1.05e-3)],
+            reverse: vec![(0.0, 0.0), (11e-3, 0.9e-3)],
+        };
+        Port { lengths: vec![0.3, 0.4], area: 1.5e-3, inner, loss: 0.9, motion, flow: 1.0 }
+    }
+
+    #[test]
+    fn a_pipe_has_the_sections_of_port_and_runner() {
+        let port = port(Some(Inner { length: 0.12, area: 1.2e-3, smallest: Some(1.0e-3) }));
+        assert_eq!([port.section(0.0), port.section(0.2)], [1.2e-3, 1.5e-3]);
+        assert!((port.section(0.06) - 1.0e-3).abs() < 1e-12);
+        assert_eq!([port.length(0), port.length(1), port.length(7)], [0.3, 0.4, 0.4]);
+    }
+
+    #[test]
+    fn what_a_manifold_takes_is_spread_over_its_pipe() {
+        // 4 f L/D of the added friction is the loss itself.
+        let port = port(None);
+        let wall = port.wall(1, Wall { friction: 0.006, heat: None });
+        let diameter = (4.0 * 1.5e-3 / PI).sqrt();
+        assert!((4.0 * (wall.friction - 0.006) * 0.4 / diameter - 0.9).abs() < 1e-12);
+    }
+
+    #[test]
+    fn inertia_moves_lift_as_far_as_the_train_had_given() {
+        let port = port(None);
+        let slow = port.areas_at(0.0);
+        assert_eq!(slow.forward, vec![0.0, 0.5e-3, 1e-3]);
+        // 2e-9 (300 rad/s)^2 is .18 mm more on the nose, .09 less on the flank; far beyond, .3 mm at most.
+        let fast = port.areas_at(300.0);
+        assert!((fast.forward[2] - (1e-3 + 0.18e-3 * 0.05)).abs() < 1e-9, "{fast:?}");
+        assert!((fast.forward[1] - 0.491e-3).abs() < 1e-9, "{fast:?}");
+        assert!((port.motion.largest(1e5) - 10.3e-3).abs() < 1e-12);
+    }
+}
