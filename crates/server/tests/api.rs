@@ -320,13 +320,10 @@ async fn a_curve_that_cannot_be_says_what_it_lacks() {
     let folder;
     let app = application!(folder);
     let mut document: Value = serde_json::from_str(DEMO).unwrap();
-    document["engine"]["exhaust"].as_object_mut().unwrap().remove("primary_length");
+    document["engine"]["intake"].as_object_mut().unwrap().remove("runner_length");
     let found = lines(&app, "/api/curve", json!({ "document": document.to_string(), "effort": "fast" })).await;
     assert_eq!(found[0]["state"], "failed");
-    assert_eq!(
-        found[0]["needs"],
-        json!([{ "field": "engine.exhaust.primary_length", "label": "Exhaust primary length" }])
-    );
+    assert_eq!(found[0]["needs"], json!([{ "field": "engine.intake.runner_length", "label": "Intake runner length" }]));
     let unknown = json!({ "document": DEMO, "candidate": "zz", "effort": "fast" });
     let response = send(&app, TestRequest::post().uri("/api/curve").set_json(unknown)).await;
     assert_eq!(response.status(), StatusCode::UNPROCESSABLE_ENTITY);
