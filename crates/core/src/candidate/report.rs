@@ -1,6 +1,6 @@
 //! What the stages found, in words: gaps with the fields that would close them, defaults that stood in.
 
-use super::breathing::{BEARINGS_OF_BORE, ESTIMATED_FLOW, usual_manifold};
+use super::breathing::{BEARINGS_OF_BORE, ESTIMATED_FLOW, is_manifold_known, usual_manifold};
 use super::resolve::{Gap, Part, Resolved};
 use crate::cam::assumed_seat_timing;
 use crate::document::{Ledger, Side};
@@ -65,10 +65,9 @@ fn note_outside(resolved: &Resolved, source: &Source<'_>, ledger: &Ledger) {
         }
     };
     if induction.is_given {
-        let measured = induction.manifold_loss.is_some() || induction.flow_with_manifold.is_some();
         let kind = usual_manifold(resolved).spoken();
         note(
-            induction.manifold.is_none() && !measured,
+            induction.manifold.is_none() && !is_manifold_known(induction),
             induction.at("manifold"),
             kind,
             "what such inductions usually have: common practice, no source",

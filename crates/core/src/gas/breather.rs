@@ -1,7 +1,7 @@
 //! One cylinder with its runner and its primary.
 
 use super::cylinder::{Burnt, Charge, Gases, Passed};
-use super::duct::{Duct, Wall};
+use super::duct::{Duct, Wall, cells_of};
 use super::ends::End;
 use super::heat::{Burning, Reference, Walls};
 use super::knock::{Knock, cooled_by};
@@ -73,7 +73,7 @@ impl<'a> Common<'a> {
         let (burned, release) = setup.fuel.burned(air_fuel);
         let walls = Walls {
             bore: setup.bore,
-            piston_speed: setup.stroke * rpm / 30.0,
+            piston_speed: setup.piston_speed(rpm),
             swept: setup.swept(),
             temperature: setup.unmeasured.cylinder_wall,
             over: setup.unmeasured.cylinder_heat,
@@ -135,7 +135,6 @@ pub(super) struct Breather {
 impl Breather {
     /// Cylinder `place` of the set-up. `None` when a pipe cannot be.
     pub fn new(setup: &Setup, gases: &Gases, around: &Around, place: usize) -> Option<Self> {
-        let cells = |length: f64, cell: f64| ((length / cell).round() as usize).clamp(5, 4000);
         let (intake, exhaust) = (&setup.intake, &setup.exhaust);
         let (inlet, outlet) = (intake.length(place), exhaust.length(place));
         let cold = Gas::AIR.state(around.supply.0, around.supply.1, 0.0);
@@ -147,7 +146,7 @@ impl Breather {
             runner: Duct::new(
                 Gas::AIR,
                 inlet,
-                cells(inlet, setup.cells.0),
+                cells_of(inlet, setup.cells.0),
                 |from_mouth| intake.section(inlet - from_mouth),
                 Some(intake.wall(place, warm_pipe(setup))),
                 cold,
@@ -155,7 +154,7 @@ impl Breather {
             primary: Duct::new(
                 Gas::BURNED,
                 outlet,
-                cells(outlet, setup.cells.1),
+                cells_of(outlet, setup.cells.1),
                 |from_valve| exhaust.section(from_valve),
                 Some(exhaust.wall(place, hot_pipe(setup, setup.unmeasured.primary_wall))),
                 hot,

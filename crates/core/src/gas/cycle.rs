@@ -252,7 +252,7 @@ impl<'a> Engine<'a> {
 
     /// What all cylinders pass in a second, kg/s, of what one passes in a cycle.
     fn of_all(&self, each: f64) -> f64 {
-        self.run.setup.cylinders * each * self.common.rpm / 120.0
+        self.run.setup.per_second(each, self.common.rpm)
     }
 
     /// A pressure that goes `share` of the way to where it is wanted.
@@ -270,7 +270,7 @@ impl<'a> Engine<'a> {
         let mean = |of: fn(&Breather) -> f64| self.cylinders.iter().map(of).sum::<f64>() / self.cylinders.len() as f64;
         let peak = most(|c| c.peak);
         let indicated = balance.work / swept;
-        let friction = setup.rubbing.at(rpm, peak, setup.stroke * rpm / 30.0).scaled(setup.friction);
+        let friction = setup.rubbing.at(rpm, peak, setup.piston_speed(rpm)).scaled(setup.friction);
         let density = self.run.around.outside.0 / (Gas::AIR.r * self.run.around.outside.1);
         let least = -most(|c| -c.balance.work);
         Point {

@@ -21,6 +21,11 @@ use std::f64::consts::PI;
 /// Share of the largest stable step that is taken.
 pub const COURANT: f64 = 0.9;
 
+/// Cells of about `cell` in a duct of `length`, both m: as few as one may have, and no more than memory bears.
+pub fn cells_of(length: f64, cell: f64) -> usize {
+    ((length / cell).round() as usize).clamp(FEWEST, 4000)
+}
+
 /// A duct with the gas in it.
 #[derive(Debug, Clone)]
 pub struct Duct {

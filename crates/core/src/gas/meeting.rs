@@ -1,7 +1,7 @@
 //! Where primaries meet, and the pipe behind it.
 
 use super::breather::{Breather, hot_pipe};
-use super::duct::Duct;
+use super::duct::{Duct, cells_of};
 use super::ends::End;
 use super::junction::{Branch, Junction};
 use super::setup::{Around, Collector, Setup};
@@ -22,7 +22,6 @@ impl Meeting {
     pub fn new(collector: &Collector, setup: &Setup, around: &Around) -> Option<Self> {
         let (length, area) = collector.pipe;
         let start = State { burned: 1.0, ..Gas::BURNED.state(around.back, COLLECTOR_GAS, 0.0) };
-        let cells = ((length / setup.cells.1).round() as usize).clamp(5, 4000);
         Some(Self {
             members: collector.members.clone(),
             junction: Junction {
@@ -35,7 +34,7 @@ impl Meeting {
             pipe: Duct::new(
                 Gas::BURNED,
                 length,
-                cells,
+                cells_of(length, setup.cells.1),
                 |_| area,
                 Some(hot_pipe(setup, setup.unmeasured.primary_wall + COLLECTOR_WALL)),
                 start,

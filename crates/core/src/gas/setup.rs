@@ -141,6 +141,16 @@ impl Setup {
     pub fn swept(&self) -> f64 {
         0.25 * PI * self.bore * self.bore * self.stroke
     }
+
+    /// Mean piston speed, m/s.
+    pub fn piston_speed(&self, rpm: f64) -> f64 {
+        self.stroke * rpm / 30.0
+    }
+
+    /// What all cylinders pass in a second of what one passes in a cycle.
+    pub fn per_second(&self, each: f64, rpm: f64) -> f64 {
+        self.cylinders * each * rpm / 120.0
+    }
 }
 
 /// Gas around the engine at one speed.

@@ -33,25 +33,14 @@ pub fn energy(breathing: &Breathing, samples: &[Sample]) -> EnergyReport {
         blower: share(&blower),
         pumping: share(&|s| -s.point.balance.pumping),
         walls: share(&|s| s.point.balance.walls),
+        // Less the work of the closed part of the cycle: the pumping loop's is told apart.
         exhaust: share(&|s| {
-            let Taken { released, work, walls } = taken(s);
-            released - work - walls
+            let balance = &s.point.balance;
+            balance.released - (balance.work - balance.pumping) - balance.walls
         }),
         unburned: share(&|s| fuel_heat(breathing, s) - s.point.balance.released),
         friction_by_part: friction,
     }
-}
-
-struct Taken {
-    released: f64,
-    work: f64,
-    walls: f64,
-}
-
-const fn taken(sample: &Sample) -> Taken {
-    let balance = &sample.point.balance;
-    // Work less the pumping loop's, which is told apart: what the closed part of the cycle gave.
-    Taken { released: balance.released, work: balance.work - balance.pumping, walls: balance.walls }
 }
 
 /// Heat of the fuel of one cycle of one cylinder, J.
@@ -65,19 +54,19 @@ fn column(samples: &[Sample], of: impl Fn(&Sample) -> f64) -> Vec<f64> {
 
 /// Brake specific fuel consumption, g/kWh; absent where the engine gives no power.
 pub fn consumption(breathing: &Breathing, sample: &Sample) -> Option<f64> {
-    let per_second = sample.point.balance.fuel * breathing.setup.cylinders * sample.point.rpm / 120.0;
+    let per_second = breathing.setup.per_second(sample.point.balance.fuel, sample.point.rpm);
     let power = sample.power();
     (power > 0.0).then(|| 1e3 * per_second * KILOWATT_HOUR / power)
 }
 
 /// Air of the whole engine, kg/s.
 pub fn air_flow(breathing: &Breathing, sample: &Sample) -> f64 {
-    sample.point.balance.air * breathing.setup.cylinders * sample.point.rpm / 120.0
+    breathing.setup.per_second(sample.point.balance.air, sample.point.rpm)
 }
 
 /// Mean piston speed, m/s.
 pub fn piston_speed(breathing: &Breathing, sample: &Sample) -> f64 {
-    breathing.setup.stroke * sample.point.rpm / 30.0
+    breathing.setup.piston_speed(sample.point.rpm)
 }
 
 /// Brake mean effective pressure, kPa.

@@ -1,6 +1,6 @@
 //! The report of a curve, made of its samples.
 
-use super::balance::{POUNDS_PER_HORSEPOWER_HOUR, air_flow, consumption, energy, piston_speed};
+use super::balance::{POUNDS_PER_HORSEPOWER_HOUR, air_flow, brake_pressure, consumption, energy, piston_speed};
 use super::dips::dips;
 use super::idle_and_cranking::IdleAndCranking;
 use super::odd::figures;
@@ -14,7 +14,6 @@ use crate::quantity::{CFM, INCH, POUND};
 use crate::quantity::{Dimension, shown};
 use crate::report::{BreathingReport, PeakReport, StandardAirReport, TraceReport};
 use crate::table::held;
-use std::f64::consts::PI;
 
 /// Seconds in an hour and a minute, metres in a foot.
 const HOUR: f64 = 3600.0;
@@ -44,7 +43,6 @@ pub fn report(
 ) -> BreathingReport {
     let column = |of: &dyn Fn(&Sample) -> f64| samples.iter().map(of).collect::<Vec<f64>>();
     let setup = &breathing.setup;
-    let displacement = setup.swept() * setup.cylinders;
     let (speed, torque, power) = (column(&|s| s.point.rpm), column(&|s| s.torque), column(&|s| s.power() * 1e-3));
     let used = samples.partition_point(|sample| sample.point.rpm <= breathing.used_to());
     let (own, torques, powers) = (&speed[..used], &torque[..used], &power[..used]);
@@ -61,7 +59,7 @@ pub fn report(
         band_rpm: [breathing.band.0, breathing.band.1],
         peak_wanted_rpm: breathing.wanted.0,
         shift_rpm: breathing.wanted.1,
-        bmep_kpa: torque.iter().map(|t| 4e-3 * PI * t / displacement).collect(),
+        bmep_kpa: column(&|s| brake_pressure(breathing, s)),
         friction_kpa: column(&|s| s.point.friction.sum() * 1e-3),
         energy: energy(breathing, samples),
         consumption_g_per_kwh: burned.clone(),
@@ -103,7 +101,7 @@ pub fn report(
         pulled: breathing.pulled.iter().map(|(rpm, nm)| [*rpm, *nm]).collect(),
         average_torque_nm: over_band(&speed, &torque, &regular, breathing.band),
         average_power_kw: over_band(&speed, &power, &regular, breathing.band),
-        standard_air: corrections(breathing, samples, peak_power_kw),
+        standard_air: corrections(breathing, &samples[..used], peak_power_kw),
         difference_share: speed
             .iter()
             .map(|rpm| DIFFERENCE.0 + DIFFERENCE.1 * error_share(breathing, *rpm, rpm / peak_power_rpm))
@@ -205,8 +203,7 @@ fn over_band(speed: &[f64], values: &[f64], regular: &[f64], (from, to): (f64, f
 fn corrections(breathing: &Breathing, samples: &[Sample], peak_power: f64) -> Vec<StandardAirReport> {
     let air = &breathing.air;
     let diesel = matches!(breathing.setup.combustion, Combustion::Diesel { .. });
-    let used = samples.iter().filter(|sample| sample.point.rpm <= breathing.used_to());
-    let top = used.max_by(|a, b| a.power().total_cmp(&b.power())).filter(|_| diesel);
+    let top = samples.iter().max_by(|a, b| a.power().total_cmp(&b.power())).filter(|_| diesel);
     let standards = if let Some(top) = top {
         let litres = breathing.setup.swept() * 1e3;
         let fuel = top.point.balance.fuel * 1e6 / litres;

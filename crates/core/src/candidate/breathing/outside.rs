@@ -6,6 +6,7 @@ use crate::gas::Gas;
 use crate::gas::nozzle::effective_area;
 use crate::gas::setup::{Collector, Combustion, Mixture, Restriction};
 use crate::gas::thermo::Fuel;
+use crate::given::InductionPart;
 use crate::quantity::{Length, Pressure, Speed, Temperature};
 use crate::words::{ExhaustManifold, Induction, IntakeManifold, Layout, MixtureKind};
 use std::f64::consts::PI;
@@ -95,13 +96,17 @@ pub fn read_restriction(inputs: &Resolved, displacement: f64) -> Restriction {
     Restriction { inlet: of(inputs.given.induction.inlet_depression), outlet: of(inputs.given.primary.back_pressure) }
 }
 
+/// Whether the loss of the intake manifold itself is given, not its kind alone.
+pub const fn is_manifold_known(induction: &InductionPart) -> bool {
+    induction.manifold_loss.is_some() || induction.flow_with_manifold.is_some()
+}
+
 /// How many of the losses between outside and cylinder nobody measured: the manifold's, the inlet's, the exhaust's, and the
 /// section of the port.
 pub fn assumed_losses(inputs: &Resolved) -> usize {
     let (induction, runner) = (&inputs.given.induction, &inputs.given.runner);
-    let manifold = induction.manifold_loss.is_some() || induction.flow_with_manifold.is_some();
     let known = [
-        manifold,
+        is_manifold_known(induction),
         induction.inlet_depression.is_some(),
         inputs.given.primary.back_pressure.is_some(),
         runner.port_volume.is_some(),

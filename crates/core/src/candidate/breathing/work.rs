@@ -191,7 +191,7 @@ impl Breathing {
             let step = (to - from) / (POINTS[0] - 1) as f64;
             return (0..POINTS[0]).map(|i| from + step * i as f64).collect();
         }
-        let step = (to - from) / (POINTS[1] - 3) as f64;
+        let step = self.step();
         let near = (0..POINTS[1]).map(|i| from + step * (i as f64 - 1.0)).filter(|rpm| *rpm > SLOWEST);
         if !effort.is_result() {
             return near.collect();
@@ -211,11 +211,15 @@ impl Breathing {
         speeds
     }
 
+    /// Between two speeds of a whole curve over the band, rpm.
+    fn step(&self) -> f64 {
+        (self.band.1 - self.band.0) / (POINTS[1] - 3) as f64
+    }
+
     /// The highest speed an engine is run at, rpm: its shift, or a step beyond the band. What lies beyond, where only a missed
     /// shift leads, is drawn and makes no peak.
     pub fn used_to(&self) -> f64 {
-        let (from, to) = self.band;
-        let beyond = to + (to - from) / (POINTS[1] - 3) as f64;
+        let beyond = self.band.1 + self.step();
         self.wanted.1.map_or(beyond, |shift| shift.max(beyond)) + 0.5
     }
 
