@@ -1,7 +1,7 @@
 //! One root of one function of one number.
 
 /// Root of a function that changes sign once between `low` and `high`: false position with the Illinois step.
-/// To a ten-millionth of the values at the ends, at most forty evaluations; without a change of sign the end with the
+/// To a millionth of the values at the ends, at most forty evaluations; without a change of sign the end with the
 /// smaller value.
 pub fn root(low: f64, high: f64, of: impl Fn(f64) -> f64) -> f64 {
     let (mut a, mut b) = (low, high);
@@ -9,7 +9,7 @@ pub fn root(low: f64, high: f64, of: impl Fn(f64) -> f64) -> f64 {
     if at_a * at_b >= 0.0 {
         return if at_a.abs() < at_b.abs() { a } else { b };
     }
-    let (tolerance, small) = (1e-9 * (high - low).abs(), 1e-7 * (at_a.abs() + at_b.abs()));
+    let (tolerance, small) = (1e-8 * (high - low).abs(), 1e-6 * (at_a.abs() + at_b.abs()));
     for _ in 0..40 {
         let middle = (a * at_b - b * at_a) / (at_b - at_a);
         let value = of(middle);

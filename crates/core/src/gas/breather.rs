@@ -7,7 +7,7 @@ use super::heat::{Burning, Reference, Walls};
 use super::knock::{Knock, cooled_by};
 use super::over_cycle::on_cycle;
 use super::port::{self, Areas};
-use super::setup::{Around, Balance, Combustion, Setup};
+use super::setup::{Around, Balance, Combustion, Mesh, Setup};
 use super::state::{Gas, State};
 use super::thermo::Mixture;
 use super::trace::Trace;
@@ -134,31 +134,15 @@ pub(super) struct Breather {
 
 impl Breather {
     /// Cylinder `place` of the set-up. `None` when a pipe cannot be.
-    pub fn new(setup: &Setup, gases: &Gases, around: &Around, place: usize) -> Option<Self> {
-        let (intake, exhaust) = (&setup.intake, &setup.exhaust);
-        let (inlet, outlet) = (intake.length(place), exhaust.length(place));
+    pub fn new(setup: &Setup, mesh: &Mesh, gases: &Gases, around: &Around, place: usize) -> Option<Self> {
         let cold = Gas::AIR.state(around.supply.0, around.supply.1, 0.0);
         let hot = State { burned: 1.0, ..Gas::BURNED.state(around.back, FIRST_CHARGE, 0.0) };
         let fires_at = setup.fires_at[place];
         let volume = on_cycle(&setup.volume, (1080.0 - fires_at) % 720.0);
         let mass = around.supply.0 * volume / (gases.burned.r * FIRST_CHARGE);
         Some(Self {
-            runner: Duct::new(
-                Gas::AIR,
-                inlet,
-                cells_of(inlet, setup.cells.0),
-                |from_mouth| intake.section(inlet - from_mouth),
-                Some(intake.wall(place, warm_pipe(setup))),
-                cold,
-            )?,
-            primary: Duct::new(
-                Gas::BURNED,
-                outlet,
-                cells_of(outlet, setup.cells.1),
-                |from_valve| exhaust.section(from_valve),
-                Some(exhaust.wall(place, hot_pipe(setup, setup.unmeasured.primary_wall))),
-                hot,
-            )?,
+            runner: runner(setup, mesh, place, cold)?,
+            primary: primary(setup, mesh, place, hot)?,
             charge: Charge { mass, temperature: FIRST_CHARGE, burned: 1.0 },
             fires_at,
             insides: Insides { mouth: cold, outlet: hot, runner_valve: cold, primary_valve: hot },
@@ -173,6 +157,14 @@ impl Breather {
             mass_before: mass,
             trace: (place == 0).then(Trace::default),
         })
+    }
+
+    /// Goes on on another mesh; `None` when a pipe cannot be.
+    pub fn remesh(&mut self, setup: &Setup, mesh: &Mesh, place: usize) -> Option<()> {
+        let Insides { mouth, outlet, .. } = self.insides;
+        self.runner = runner(setup, mesh, place, mouth)?.filled_from(&self.runner);
+        self.primary = primary(setup, mesh, place, outlet)?.filled_from(&self.primary);
+        Some(())
     }
 
     /// Begins to count a cycle.
@@ -339,6 +331,20 @@ impl Breather {
         burnt.heat -= lost;
         burnt
     }
+}
+
+fn runner(setup: &Setup, mesh: &Mesh, place: usize, start: State) -> Option<Duct> {
+    let (port, length) = (&setup.intake, setup.intake.length(place));
+    let section = |from_mouth: f64| port.section(length - from_mouth);
+    let wall = port.wall(place, warm_pipe(setup));
+    Duct::new(Gas::AIR, length, cells_of(length, mesh.cells.0), section, Some(wall), start)
+}
+
+fn primary(setup: &Setup, mesh: &Mesh, place: usize, start: State) -> Option<Duct> {
+    let (port, length) = (&setup.exhaust, setup.exhaust.length(place));
+    let section = |from_valve: f64| port.section(from_valve);
+    let wall = port.wall(place, hot_pipe(setup, setup.unmeasured.primary_wall));
+    Duct::new(Gas::BURNED, length, cells_of(length, mesh.cells.1), section, Some(wall), start)
 }
 
 /// Fuel of a charge with so much air, kg, and how it burns.

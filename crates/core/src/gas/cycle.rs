@@ -7,14 +7,12 @@ use super::ends::End;
 use super::junction::Branch;
 use super::meeting::{COLLECTOR_GAS, Meeting};
 use super::plenum::Plenum;
-use super::setup::{Around, Balance, Combustion, Point, Setup};
+use super::setup::{Around, Balance, Combustion, Mesh, Point, Setup};
 use super::state::{Gas, State};
 use super::trace::Trace;
 use super::upstream::{Upstream, behind_throttle, planes_of};
 use std::f64::consts::PI;
 
-/// A cycle repeats when work and air differ by less than this from the cycle before.
-pub const REPEATS: f64 = 2e-3;
 /// Most cycles from cold: a bank with its plenum takes longer than one cylinder.
 const MOST_CYCLES: [usize; 2] = [16, 24];
 
@@ -63,18 +61,13 @@ impl Run<'_> {
     pub fn point(&self, rpm: f64) -> Result<(Point, Trace), Halt> {
         let mut engine = Engine::new(self, rpm).ok_or(Halt::NoPipe)?;
         let most = MOST_CYCLES[usize::from(self.mode == Mode::Full)];
-        let mut last: Option<Balance> = None;
-        let (mut cycles, mut change) = (0, f64::INFINITY);
-        while cycles < most && change > REPEATS {
-            let balance = engine.cycle().ok_or(Halt::Stopped)?;
-            cycles += 1;
-            if !balance.is_sound() {
-                return Err(Halt::Diverged);
-            }
-            change = last.map_or(f64::INFINITY, |before| changed(&before, &balance)).max(engine.moved);
-            last = Some(balance);
+        let mut begun = 0;
+        if self.setup.begun_on.is_some() {
+            begun = engine.repeat(most)?.cycles;
+            engine.remesh(self.setup.mesh).ok_or(Halt::NoPipe)?;
         }
-        let point = engine.result(last.unwrap_or_default(), cycles, change);
+        let last = engine.repeat(most)?;
+        let point = engine.result(last.balance, begun + last.cycles, last.change);
         let trace = engine.cylinders.first_mut().and_then(|first| first.trace.take()).unwrap_or_default();
         Ok((point, trace))
     }
@@ -90,8 +83,18 @@ fn changed(before: &Balance, now: &Balance) -> f64 {
     relative(before.work, now.work).max(relative(before.air, now.air))
 }
 
+/// Cycles run until they repeat.
+struct Repeated {
+    /// The last.
+    balance: Balance,
+    cycles: usize,
+    /// How much of itself it differed by from the one before.
+    change: f64,
+}
+
 struct Engine<'a> {
     run: &'a Run<'a>,
+    mesh: Mesh,
     common: Common<'a>,
     cylinders: Vec<Breather>,
     upstream: Upstream,
@@ -114,12 +117,15 @@ impl<'a> Engine<'a> {
     fn new(run: &'a Run<'a>, rpm: f64) -> Option<Self> {
         let (setup, around) = (run.setup, &run.around);
         let common = Common::new(setup, rpm, run.fires);
+        let mesh = setup.begun_on.unwrap_or(setup.mesh);
         let count = if run.mode == Mode::Fast { 1 } else { setup.fires_at.len() };
         let cylinders: Option<Vec<_>> =
-            (0..count).map(|place| Breather::new(setup, &common.gases, around, place)).collect();
+            (0..count).map(|place| Breather::new(setup, &mesh, &common.gases, around, place)).collect();
         let meetings: Option<Vec<_>> = match run.mode {
             Mode::Fast => Some(Vec::new()),
-            Mode::Full => setup.collectors.iter().map(|collector| Meeting::new(collector, setup, around)).collect(),
+            Mode::Full => {
+                setup.collectors.iter().map(|collector| Meeting::new(collector, setup, &mesh, around)).collect()
+            }
         };
         let filled = run.mode == Mode::Full && setup.throttle.is_some() && around.throttled;
         let (pressure, temperature) = (around.supply.0, around.supply.1 - setup.mixture.cooled);
@@ -143,8 +149,35 @@ impl<'a> Engine<'a> {
             plenum: (0.0, 0.0),
             cylinders,
             common,
+            mesh,
             run,
         })
+    }
+
+    /// Cycle after cycle until they repeat, or the most that are run.
+    fn repeat(&mut self, most: usize) -> Result<Repeated, Halt> {
+        let mut last: Option<Balance> = None;
+        let (mut cycles, mut change) = (0, f64::INFINITY);
+        while cycles < most && change > self.mesh.repeats {
+            let balance = self.cycle().ok_or(Halt::Stopped)?;
+            cycles += 1;
+            if !balance.is_sound() {
+                return Err(Halt::Diverged);
+            }
+            change = last.map_or(f64::INFINITY, |before| changed(&before, &balance)).max(self.moved);
+            last = Some(balance);
+        }
+        Ok(Repeated { balance: last.unwrap_or_default(), cycles, change })
+    }
+
+    /// Goes on on another mesh; `None` when a pipe cannot be.
+    fn remesh(&mut self, mesh: Mesh) -> Option<()> {
+        let setup = self.run.setup;
+        self.mesh = mesh;
+        for (place, cylinder) in self.cylinders.iter_mut().enumerate() {
+            cylinder.remesh(setup, &mesh, place)?;
+        }
+        self.meetings.iter_mut().zip(&setup.collectors).try_for_each(|(meeting, own)| meeting.remesh(own, setup, &mesh))
     }
 
     /// Two turns from the top dead centre of the first cylinder's gas exchange; the mean of all cylinders. `None` when
@@ -156,7 +189,7 @@ impl<'a> Engine<'a> {
         let (mut crank, mut steps) = (360.0, 0_u32);
         while crank < 1080.0 - 1e-9 {
             let limit = self.stable_step() * degrees_per_second;
-            let step = limit.min(self.run.setup.longest_step).min(1080.0 - crank);
+            let step = limit.min(self.mesh.longest_step).min(1080.0 - crank);
             self.step(crank, step, step / degrees_per_second);
             crank += step;
             steps += 1;
@@ -293,7 +326,7 @@ impl<'a> Engine<'a> {
             balance,
             cycles,
             change,
-            converged: change <= REPEATS,
+            converged: change <= self.mesh.repeats,
         }
     }
 }

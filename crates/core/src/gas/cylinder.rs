@@ -101,11 +101,15 @@ impl Charge {
         let mix = gases.mixed(share);
         let (mut temperature, mut after) = (self.temperature, before);
         // The trapezoid needs the pressure it ends at: temperature by Newton and pressure settle together, to a
-        // millionth in four rounds. Held between 150 and 4500 K.
+        // millionth in at most four rounds. Held between 150 and 4500 K.
         for _ in 0..4 {
             let wanted = (energy - 0.5 * (before + after) * (to - from)) / mass;
+            let last = temperature;
             temperature = (temperature - (mix.energy(temperature) - wanted) / mix.cv(temperature)).clamp(150.0, 4500.0);
             after = mass * mix.r * temperature / to;
+            if (temperature - last).abs() < 1e-7 * temperature {
+                break;
+            }
         }
         *self = Self { mass, temperature, burned: share };
         carried

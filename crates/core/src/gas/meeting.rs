@@ -4,7 +4,7 @@ use super::breather::{Breather, hot_pipe};
 use super::duct::{Duct, cells_of};
 use super::ends::End;
 use super::junction::{Branch, Junction};
-use super::setup::{Around, Collector, Setup};
+use super::setup::{Around, Collector, Mesh, Setup};
 use super::state::{Gas, State};
 
 /// Wall of the collector's pipe over that of a primary's, and the gas that waits in it, K (assumed).
@@ -19,8 +19,7 @@ pub(super) struct Meeting {
 }
 
 impl Meeting {
-    pub fn new(collector: &Collector, setup: &Setup, around: &Around) -> Option<Self> {
-        let (length, area) = collector.pipe;
+    pub fn new(collector: &Collector, setup: &Setup, mesh: &Mesh, around: &Around) -> Option<Self> {
         let start = State { burned: 1.0, ..Gas::BURNED.state(around.back, COLLECTOR_GAS, 0.0) };
         Some(Self {
             members: collector.members.clone(),
@@ -31,15 +30,14 @@ impl Meeting {
                 kept: collector.kept,
                 gain: 0.0,
             },
-            pipe: Duct::new(
-                Gas::BURNED,
-                length,
-                cells_of(length, setup.cells.1),
-                |_| area,
-                Some(hot_pipe(setup, setup.unmeasured.primary_wall + COLLECTOR_WALL)),
-                start,
-            )?,
+            pipe: pipe(collector, setup, mesh, start)?,
         })
+    }
+
+    /// Goes on on another mesh; `None` when the pipe cannot be.
+    pub fn remesh(&mut self, collector: &Collector, setup: &Setup, mesh: &Mesh) -> Option<()> {
+        self.pipe = pipe(collector, setup, mesh, self.pipe.state(0))?.filled_from(&self.pipe);
+        Some(())
     }
 
     /// Finds the states where the members' primaries meet, and steps the pipe behind.
@@ -67,4 +65,10 @@ impl Meeting {
         let outlet = open.face(Gas::BURNED, &last, 1.0);
         self.pipe.finish(time, [faces[faces.len() - 1], outlet]);
     }
+}
+
+fn pipe(collector: &Collector, setup: &Setup, mesh: &Mesh, start: State) -> Option<Duct> {
+    let (length, area) = collector.pipe;
+    let wall = hot_pipe(setup, setup.unmeasured.primary_wall + COLLECTOR_WALL);
+    Duct::new(Gas::BURNED, length, cells_of(length, mesh.cells.1), |_| area, Some(wall), start)
 }

@@ -130,10 +130,21 @@ pub struct Setup {
     pub burning: f64,
     /// What nobody measures.
     pub unmeasured: Unmeasured,
+    /// How finely it is cut up.
+    pub mesh: Mesh,
+    /// The mesh it runs on first, until it repeats: most cycles are run where they cost little.
+    pub begun_on: Option<Mesh>,
+}
+
+/// How finely an engine is cut up.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Mesh {
     /// Length of a cell in runner and primary, m.
     pub cells: (f64, f64),
     /// Longest step, crank degrees.
     pub longest_step: f64,
+    /// A cycle repeats when work and air differ by no more than this share from the cycle before.
+    pub repeats: f64,
 }
 
 impl Setup {

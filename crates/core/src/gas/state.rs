@@ -103,6 +103,17 @@ impl State {
         self.temperature(gas) + 0.5 * self.velocity * self.velocity / gas.cp()
     }
 
+    /// The state a share of the way to another, each of its values by itself.
+    pub fn towards(&self, other: &Self, share: f64) -> Self {
+        let between = |of: fn(&Self) -> f64| of(self) + share * (of(other) - of(self));
+        Self {
+            density: between(|s| s.density),
+            velocity: between(|s| s.velocity),
+            pressure: between(|s| s.pressure),
+            burned: between(|s| s.burned),
+        }
+    }
+
     /// Fluxes of mass, momentum, energy and burned mass through a unit area.
     #[inline]
     pub fn flux(&self, gas: Gas) -> [f64; 4] {

@@ -46,7 +46,7 @@ impl Constants {
         for port in [&mut setup.intake, &mut setup.exhaust] {
             port.flow = self.port_flow;
         }
-        let least = 0.5 * setup.cells.0;
+        let least = 0.5 * setup.mesh.cells.0;
         setup.intake.lengths.iter_mut().for_each(|length| *length = (*length + self.intake_length).max(least));
     }
 }

@@ -7,17 +7,22 @@ use super::rubbing::read_friction;
 use crate::document::Side;
 use crate::gas::nozzle::effective_area;
 use crate::gas::over_cycle::cycle;
-use crate::gas::setup::{Combustion, Setup, Unmeasured};
+use crate::gas::setup::{Combustion, Mesh, Setup, Unmeasured};
 use crate::gas::thermo::Fuel;
 use crate::given::{Missing, Needs, Place, need};
 use crate::quantity::{Angle, Pressure, Volume};
 use crate::words::FuelKind;
 
-/// Length of a cell in runner and primary, m: the mesh every result is computed on. A third of it moves torque by .2 %, root
-/// mean square over the band, and takes nine times as long.
-pub const CELLS: (f64, f64) = (0.018, 0.027);
-/// Longest step, crank degrees.
-const LONGEST_STEP: f64 = 1.0;
+/// The mesh every result is computed on. A third of it moves torque by .2 %, root mean square over the band, and takes nine
+/// times as long.
+pub const FINE: Mesh = Mesh { cells: (0.018, 0.030), longest_step: 1.0, repeats: 2e-3 };
+/// The mesh of drafts.
+pub const COARSE: Mesh = Mesh { cells: (0.036, 0.060), longest_step: 2.0, repeats: 2e-3 };
+/// The mesh a result begins on, and the one a draft begins on.
+pub const FIRST: Mesh = Mesh { repeats: 1e-2, ..COARSE };
+pub const COARSEST: Mesh = Mesh { cells: (0.072, 0.120), ..FIRST };
+/// The mesh of what follows a drag.
+pub const PREVIEW: Mesh = Mesh { repeats: 5e-3, ..COARSE };
 /// Air-fuel ratio of complete burning, below which no diesel is fuelled.
 const DIESEL_LEAST: f64 = 15.0;
 
@@ -64,8 +69,8 @@ pub fn read_engine(inputs: &Resolved) -> Part<Setup> {
         friction: 1.0,
         burning: 1.0,
         unmeasured: Unmeasured::default(),
-        cells: CELLS,
-        longest_step: LONGEST_STEP,
+        mesh: FINE,
+        begun_on: Some(FIRST),
     })
 }
 

@@ -3,7 +3,7 @@
 use super::super::resolve::{Gap, Part, Resolved, lack, together};
 use super::air::{Air, read_air};
 use super::constants::{Calibrated, pulled, read_calibration};
-use super::engine::{lacks_for_full, read_engine};
+use super::engine::{COARSE, COARSEST, PREVIEW, lacks_for_full, read_engine};
 use super::outside::assumed_losses;
 use crate::document::Side;
 use crate::gas::cycle::{Halt, Mode, Run};
@@ -30,8 +30,6 @@ pub enum Effort {
     Full,
 }
 
-/// Coarse mesh and the longest step on it, m and degrees.
-const COARSE: ((f64, f64), f64) = ((0.036, 0.054), 2.0);
 /// Points of a curve over the band of the plan; a whole one has one on each side of it besides.
 const POINTS: [usize; 2] = [5, 13];
 /// Most points between idle and the band.
@@ -247,7 +245,8 @@ impl Breathing {
     pub fn meshed(&self, effort: Effort) -> Setup {
         let mut setup = self.setup.clone();
         if effort.coarse() {
-            (setup.cells, setup.longest_step) = COARSE;
+            let mesh = if effort == Effort::Preview { PREVIEW } else { COARSE };
+            (setup.mesh, setup.begun_on) = (mesh, Some(COARSEST));
         }
         setup
     }
