@@ -6,8 +6,10 @@ mod bench_work;
 mod blocks;
 pub mod breathing;
 mod drawing;
+pub mod dynamics;
 mod follower;
 mod motion;
+mod opening_pressure;
 mod order;
 mod report;
 mod resolve;
@@ -23,6 +25,7 @@ pub use blocks::{
 pub use drawing::drawing;
 pub use follower::{LobeContact, lobe_contact, preload_band};
 pub use motion::{tip_friction, train};
+pub use opening_pressure::{estimated_pressure, outside};
 pub use report::{block, note_assumed, worded};
 pub use resolve::{Gap, Part, Resolved, ResolvedSide, full_lift_at, lack, together};
 pub use stages::{Key, LobeResult, Stage, Stages, key};

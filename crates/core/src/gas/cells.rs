@@ -2,8 +2,8 @@
 //!
 //! Every operation is that of one number, without fused ones, so that the result is the same bits on any machine.
 
-use super::lanes::Lanes;
 use super::state::{Gas, State};
+use crate::lanes::Lanes;
 use pulp::{Simd, WithSimd};
 
 /// Fewest cells of a duct: what the widest register takes, and one.

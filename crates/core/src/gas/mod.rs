@@ -16,7 +16,6 @@ pub mod friction;
 pub mod heat;
 pub mod junction;
 pub mod knock;
-mod lanes;
 mod meeting;
 pub mod nozzle;
 pub mod over_cycle;

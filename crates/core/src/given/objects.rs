@@ -280,6 +280,7 @@ objects! {
         gear: CamGear,
         bearing_diameter: Length,
         base_circle_before: Length,
+        base_runout: Length,
         case_depth: Length,
     }
 
@@ -326,6 +327,10 @@ objects! {
         rated_speed: Speed,
         rated_load: Force,
         bleed_seconds: f64,
+        plunger_diameter: Length,
+        oil_height: Length,
+        oil_pressure: Pressure,
+        air_fraction: f64,
         body_diameter: Length,
         seat_height: Length,
     }
@@ -369,6 +374,7 @@ objects! {
         ratio: f64,
         rated_lift: Length,
         tip_side_mass: Mass,
+        mass: Mass,
         pivot_to_tip: Length,
         pivot_to_cup: Length,
         tip_radius: Length,
@@ -425,6 +431,7 @@ objects! {
         mass: Mass,
         outside_diameter: Length,
         top_diameter: Length,
+        friction: Force,
         points: Rows<Length, Force>,
         coils: Arc<[CoilPart]>,
     }

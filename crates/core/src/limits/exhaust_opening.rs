@@ -8,24 +8,13 @@ use super::reads::{
 };
 use super::rule::{Case, Finding, Rule, common};
 use super::springs::lifter_kind;
-use crate::candidate::{Gap, Part, Resolved, timing};
+use crate::candidate::{Gap, Part, estimated_pressure, outside};
 use crate::document::Side;
 use crate::given::{Needs, need};
-use crate::quantity::{Angle, Force, Length, Pressure, Volume};
+use crate::quantity::{Force, Length};
 use crate::report::{Place, Sense};
 use std::f64::consts::PI;
 
-/// Exponent of compression and expansion with heat lost and real specific heats (common practice, no source).
-const POLYTROPIC: f64 = 1.3;
-/// Gas constant of air, J/(kg K), and the temperature of a charge at intake closing, K (assumed).
-const R_AIR: f64 = 287.0;
-const CHARGE: f64 = 350.0;
-/// Share of the fuel's heat that counts: what walls take, late burning and filling by pressure waves give back; set so that
-/// the estimate lies near what breathing computes of the demo builds (assumed).
-const LEFT_TO_GAS: f64 = 0.95;
-/// Heating values, J/kg, and air-fuel ratio of a diesel at the smoke limit (assumed).
-const PETROL: f64 = 44.0e6;
-const DIESEL: (f64, f64) = (42.8e6, 20.0);
 /// Room below the need under which it is tight, as a share of it (common practice, no source).
 const TIGHT: f64 = 0.1;
 
@@ -79,39 +68,10 @@ pub(super) fn opening_load(case: &Case<'_>) -> Part<f64> {
     let head = need!(needs, port.valve_diameter);
     needs.met(())?;
     let area = 0.25 * PI * head.si() * head.si();
-    let drive = case.boost().map_or(0.0, |(_, drive)| drive.si()) + ambient(resolved);
+    let drive = case.boost().map_or(0.0, |(_, drive)| drive.si()) + outside(resolved);
     let pressure = match &case.findings.gas {
         Some(gas) => gas.opening_pressure,
-        None => estimated_pressure(case)?,
+        None => estimated_pressure(resolved, case.boost().map_or(0.0, |(manifold, _)| manifold.si()).max(0.0))?,
     };
     Ok(seat + (pressure - drive).max(0.0) * area)
-}
-
-fn ambient(resolved: &Resolved) -> f64 {
-    resolved.given.ambient.pressure.map_or(99e3, Pressure::si)
-}
-
-/// Cylinder pressure as the exhaust valve opens, Pa: a charge at manifold pressure, compressed, burned at constant volume
-/// and expanded, with one exponent all the way: `p1 (1 + q/(cv T1 r^(k-1))) (V_ivc/V_evo)^k` [the ideal constant-volume
-/// cycle: Heywood, ch. 5; from memory].
-fn estimated_pressure(case: &Case<'_>) -> Part<f64> {
-    let resolved = case.resolved;
-    let cylinder = resolved.cylinder.clone()?;
-    let timing = timing(resolved)?;
-    let engine = &resolved.given.engine;
-    let unknown = || Gap::needing(vec![engine.at("chamber_volume")]);
-    let volume = |deg: f64| cylinder.volume(Angle::deg(deg)).map(Volume::si).ok_or_else(unknown);
-    let closing = volume(180.0 + timing.intake.closes_006_deg)?;
-    let opening = volume(180.0 - timing.exhaust.opens_006_deg)?;
-    let (heating, air_fuel) = if resolved.given.is_diesel() {
-        (DIESEL.0, engine.smoke_air_fuel.unwrap_or(DIESEL.1))
-    } else {
-        (PETROL, engine.air_fuel_ratio.unwrap_or(12.8))
-    };
-    let heat = LEFT_TO_GAS * heating / (1.0 + air_fuel);
-    let cv = R_AIR / (POLYTROPIC - 1.0);
-    let ratio = closing / volume(0.0)?;
-    let rise = 1.0 + heat / (cv * CHARGE * ratio.powf(POLYTROPIC - 1.0));
-    let manifold = case.boost().map_or(0.0, |(manifold, _)| manifold.si()).max(0.0) + ambient(resolved);
-    Ok(manifold * rise * (closing / opening).powf(POLYTROPIC))
 }

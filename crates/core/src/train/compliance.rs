@@ -103,14 +103,24 @@ impl Pushrod {
     }
 }
 
-/// What every part gives under a newton at the valve, at rocker ratio `ratio`.
-///
-/// A load F at the valve is R F in the pushrod and (1 + R) F on the pivot; what gives on the pushrod's side counts R times
-/// at the valve, what the pivot rises (1 + R) times.
+/// What each part gives where its load is, m/N.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Parts {
+    /// At the pushrod.
+    pub pushrod: f64,
+    /// Of lifter, cam bearings and every contact, at the pushrod.
+    pub lifter_and_cam: f64,
+    /// At the pivot.
+    pub pivot: f64,
+    /// At the tip.
+    pub body: f64,
+}
+
+/// What each part of a train gives.
 ///
 /// # Errors
-/// What is missing of pushrod and rocker.
-pub fn of_parts(train: &Train, ratio: f64) -> Result<Vec<Share>, Missing> {
+/// What is missing of the pushrod.
+pub fn parts(train: &Train) -> Result<Parts, Missing> {
     let pushrod = Pushrod::read(&train.pushrod)?;
     let rocker = &train.rocker;
     let body = if rocker.material == Some(LightMetal::Steel) { STEEL_BODY } else { ALUMINIUM_BODY };
@@ -124,12 +134,29 @@ pub fn of_parts(train: &Train, ratio: f64) -> Result<Vec<Share>, Missing> {
             STUD * (USUAL_STUD / diameter).powi(3)
         }
     };
+    Ok(Parts {
+        pushrod: 1.0 / pushrod.stiffness(),
+        lifter_and_cam: LIFTER_AND_CAM * INCH_PER_POUND,
+        pivot: pivot * INCH_PER_POUND,
+        body: body * INCH_PER_POUND,
+    })
+}
+
+/// What every part gives under a newton at the valve, at rocker ratio `ratio`.
+///
+/// A load F at the valve is R F in the pushrod and (1 + R) F on the pivot; what gives on the pushrod's side counts R times
+/// at the valve, what the pivot rises (1 + R) times.
+///
+/// # Errors
+/// What is missing of pushrod and rocker.
+pub fn of_parts(train: &Train, ratio: f64) -> Result<Vec<Share>, Missing> {
+    let parts = parts(train)?;
     let squared = ratio * ratio;
     Ok(vec![
-        Share { part: "pushrod", compliance: squared / pushrod.stiffness() },
-        Share { part: "lifter and cam", compliance: squared * LIFTER_AND_CAM * INCH_PER_POUND },
-        Share { part: "rocker pivot", compliance: (1.0 + ratio).powi(2) * pivot * INCH_PER_POUND },
-        Share { part: "rocker body", compliance: body * INCH_PER_POUND },
+        Share { part: "pushrod", compliance: squared * parts.pushrod },
+        Share { part: "lifter and cam", compliance: squared * parts.lifter_and_cam },
+        Share { part: "rocker pivot", compliance: (1.0 + ratio).powi(2) * parts.pivot },
+        Share { part: "rocker body", compliance: parts.body },
     ])
 }
 

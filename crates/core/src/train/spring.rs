@@ -67,6 +67,14 @@ impl Spring {
         }
     }
 
+    /// Its coils, where they are known by their wire.
+    pub fn coils(&self) -> &[Coil] {
+        match &self.law {
+            Law::Coils(coils) => coils,
+            Law::Points(_) => &[],
+        }
+    }
+
     /// Mean rate between the seat and `lift`.
     pub fn rate(&self, lift: Length) -> SpringRate {
         let lift = Length::from_si(lift.si().max(1e-5));

@@ -77,6 +77,13 @@ pub static CAM: Object = Object {
             "Of the cam it is reground from; absent for a new core.",
         ),
         quantity(
+            "base_runout",
+            "Base circle run-out",
+            Length,
+            ("0 in", "0.010 in"),
+            "Whole reading of a dial on a base circle in one turn of the cam; it is taken as least on the nose's side.",
+        ),
+        quantity(
             "case_depth",
             "Hardened depth",
             Length,

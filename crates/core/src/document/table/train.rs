@@ -4,7 +4,7 @@
 use super::part::{PART, PRICE};
 use super::upper_train::{BRIDGE, READINGS, RETAINER, ROCKER, SPRING, VALVE};
 use crate::document::field::{Kind, Object, plain, quantity, sided};
-use crate::quantity::Dimension::{Force, Length, Mass, Speed};
+use crate::quantity::Dimension::{Force, Length, Mass, Pressure, Speed};
 use crate::words::{AntiRotation, LifterKind, LifterVariant, LightMetal, PreloadSchool, Word};
 
 /// The train of a candidate.
@@ -125,6 +125,34 @@ pub static LIFTER: Object = sided(
             "Bleeds in, s",
             Kind::Number { min: 1.0, max: 600.0 },
             "Seconds the plunger takes to go down .125 in under 50 lbf in a leak-down tester, hot oil.",
+        )
+        .when("kind", HYDRAULIC),
+        quantity("plunger_diameter", "Plunger", Length, ("0.350 in", "0.800 in"), "Diameter of the plunger in its body.")
+            .or("0.562 in")
+            .when("kind", HYDRAULIC),
+        quantity(
+            "oil_height",
+            "Oil below plunger",
+            Length,
+            ("0.050 in", "0.600 in"),
+            "Height of the oil column the plunger stands on at its preload, the check valve's room with it.",
+        )
+        .or("0.200 in")
+        .when("kind", HYDRAULIC),
+        quantity(
+            "oil_pressure",
+            "Oil pressure",
+            Pressure,
+            ("5 psi", "150 psi"),
+            "At the lifters, at speed; more of it pumps a plunger up faster.",
+        )
+        .or("55 psi")
+        .when("kind", HYDRAULIC),
+        plain(
+            "air_fraction",
+            "Air in the oil",
+            Kind::Number { min: 0.001, max: 0.15 },
+            "Share of air by volume in the oil below the plunger; half a per cent to four where nobody knows.",
         )
         .when("kind", HYDRAULIC),
         quantity("body_diameter", "Body diameter", Length, ("0.600 in", "1.200 in"), "In its bore, by micrometer."),

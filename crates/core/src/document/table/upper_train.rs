@@ -16,6 +16,7 @@ pub static ROCKER: Object = sided(
         plain("ratio", "Ratio", Kind::Number { min: 1.0, max: 2.5 }, "Nominal ratio of valve lift to lobe lift."),
         quantity("rated_lift", "Rated lift", Length, ("0.300 in", "1.200 in"), "Largest valve lift the maker allows."),
         quantity("tip_side_mass", "Tip-side mass", Mass, ("1 g", "120 g"), "Weighed in a stand at the tip."),
+        quantity("mass", "Whole rocker", Mass, ("10 g", "500 g"), "Weighed; three times its tip side when absent."),
         quantity(
             "pivot_to_tip",
             "Pivot to tip",
@@ -243,6 +244,13 @@ pub static SPRING: Object = sided(
             "Under the retainer, of a beehive or a cone; that of the foot when absent.",
         )
         .when("form", &["beehive", "conical"]),
+        quantity(
+            "friction",
+            "Friction",
+            Force,
+            ("0 lbf", "60 lbf"),
+            "Half of what a tester shows more going down than coming up at one height: a damper, or coils that rub.",
+        ),
         plain("points", "Tester points", Kind::List { of: &POINT, min: 2, max: 24 }, "Height and load, two or more."),
         plain(
             "coils",

@@ -8,10 +8,10 @@ use std::ops::{Add, Mul, Neg, Sub};
 
 /// As many numbers as a register of the machine holds.
 #[derive(Clone, Copy)]
-pub(super) struct Lanes<S: Simd>(S, S::f64s);
+pub(crate) struct Lanes<S: Simd>(S, S::f64s);
 
 /// A yes or no for each number.
-pub(super) struct Mask<S: Simd>(S, S::m64s);
+pub(crate) struct Mask<S: Simd>(S, S::m64s);
 
 impl<S: Simd> Lanes<S> {
     /// The same number in all.

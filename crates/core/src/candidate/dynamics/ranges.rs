@@ -1,0 +1,110 @@
+//! What nobody measures on a valve train, each with its usual value and the range in which most trains lie (common
+//! practice, no source, where nothing else is said), and draws over those ranges.
+
+/// Draws a band is made of.
+pub const DRAWS: usize = 16;
+
+/// One set of what nobody measures.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Unmeasured {
+    /// Damping of the train's own swing, share of critical: joints, oil films, the metal itself.
+    pub train_damping: f64,
+    /// Damping of the seat's contact, share of critical with the valve on it: a valve comes back with half to three
+    /// quarters of its speed.
+    pub seat_damping: f64,
+    /// Stiffness of a seat with the head on it, N/m.
+    pub seat_stiffness: f64,
+    /// Damping of a coil's first mode over what its form has.
+    pub spring_damping: f64,
+    /// Share of a spring's mass that moves, where its coils are not known: the end coils lie still.
+    pub moving_coils: f64,
+    /// Stiffness of lifter, cam and contacts over the usual.
+    pub cam_stiffness: f64,
+    /// Stiffness of the pivot over the usual.
+    pub pivot_stiffness: f64,
+    /// Stiffness of the rocker's body over the usual.
+    pub body_stiffness: f64,
+    /// Inertia of the rocker over that of its tip-side mass at the tip.
+    pub inertia: f64,
+    /// Air in the oil of a hydraulic lifter, share of volume.
+    pub air: f64,
+    /// Leak of its plunger over the usual.
+    pub leak: f64,
+}
+
+/// Low and high end of each.
+const LOW: Unmeasured = Unmeasured {
+    train_damping: 0.025,
+    seat_damping: 0.08,
+    seat_stiffness: 30e6,
+    spring_damping: 0.6,
+    moving_coils: 0.80,
+    cam_stiffness: 0.75,
+    pivot_stiffness: 0.8,
+    body_stiffness: 0.85,
+    inertia: 0.88,
+    air: 0.005,
+    leak: 0.6,
+};
+const HIGH: Unmeasured = Unmeasured {
+    train_damping: 0.08,
+    seat_damping: 0.20,
+    seat_stiffness: 90e6,
+    spring_damping: 1.7,
+    moving_coils: 0.96,
+    cam_stiffness: 1.33,
+    pivot_stiffness: 1.25,
+    body_stiffness: 1.18,
+    inertia: 1.14,
+    air: 0.04,
+    leak: 1.7,
+};
+
+impl Unmeasured {
+    /// Each a share of the way from low to high, on a scale of ratios.
+    fn between(share: [f64; 11]) -> Self {
+        let at = |i: usize, of: fn(&Self) -> f64| of(&LOW) * (of(&HIGH) / of(&LOW)).powf(share[i]);
+        Self {
+            train_damping: at(0, |u| u.train_damping),
+            seat_damping: at(1, |u| u.seat_damping),
+            seat_stiffness: at(2, |u| u.seat_stiffness),
+            spring_damping: at(3, |u| u.spring_damping),
+            cam_stiffness: at(4, |u| u.cam_stiffness),
+            pivot_stiffness: at(5, |u| u.pivot_stiffness),
+            body_stiffness: at(6, |u| u.body_stiffness),
+            inertia: at(7, |u| u.inertia),
+            air: at(8, |u| u.air),
+            leak: at(9, |u| u.leak),
+            moving_coils: at(10, |u| u.moving_coils),
+        }
+    }
+
+    /// The usual of each: the middle of its range.
+    pub fn usual() -> Self {
+        Self::between([0.5; 11])
+    }
+
+    /// The draws: evenly spread in every pair of them by the fractional parts of multiples of square roots of primes
+    /// [Kronecker's sequence: Niederreiter 1992; from memory]. The same for every train, so that two trains are compared
+    /// on the same draws.
+    pub fn draws() -> Vec<Self> {
+        const PRIMES: [f64; 11] = [2.0, 3.0, 5.0, 7.0, 11.0, 13.0, 17.0, 19.0, 23.0, 29.0, 31.0];
+        let draw = |n: usize| PRIMES.map(|prime| (0.5 + (n + 1) as f64 * prime.sqrt()).fract());
+        (0..DRAWS).map(|n| Self::between(draw(n))).collect()
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn draws_lie_in_their_ranges_and_on_both_sides_of_the_usual() {
+        let (draws, usual) = (Unmeasured::draws(), Unmeasured::usual());
+        for of in [(|u: &Unmeasured| u.air) as fn(&Unmeasured) -> f64, |u| u.train_damping, |u| u.pivot_stiffness] {
+            let below = draws.iter().filter(|draw| of(draw) < of(&usual)).count();
+            assert!((5..=11).contains(&below), "{below}");
+            assert!(draws.iter().all(|draw| (of(&LOW)..=of(&HIGH)).contains(&of(draw))));
+        }
+    }
+}

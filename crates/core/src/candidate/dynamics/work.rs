@@ -1,0 +1,84 @@
+//! Speeds, draws, and where control is lost.
+
+use super::ranges::Unmeasured;
+use super::train::SideTrain;
+use crate::dynamics::limit::{LimitedBy, crossing, lost, worst};
+use crate::dynamics::measure::Figures;
+use crate::dynamics::model::Model;
+use crate::dynamics::run::{Case, GROUP, Turned, turn};
+
+/// One speed of one train.
+#[derive(Debug, Clone)]
+pub struct Sample {
+    /// Of the crank.
+    pub rpm: f64,
+    /// The worse of its last two cycles.
+    pub figures: Figures,
+    /// The cycles themselves.
+    pub turned: Turned,
+}
+
+/// Many models at many speeds, groups of four side by side on all cores; in the order asked.
+fn many(
+    side: &SideTrain<'_>,
+    models: &[Model],
+    cases: &[(usize, f64)],
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Vec<Sample> {
+    use rayon::prelude::*;
+    let groups = cases.par_chunks(GROUP).map(|group| {
+        if stop() {
+            return Vec::new();
+        }
+        let cases: Vec<Case<'_>> =
+            group.iter().map(|(model, rpm)| Case { model: &models[*model], rpm: *rpm, gas: &side.gas }).collect();
+        let turned = turn(side.lobe, &cases);
+        turned
+            .into_iter()
+            .zip(group)
+            .map(|(turned, (_, rpm))| {
+                let [last, before] = &turned.cycles;
+                let figures = Figures::of(last, &side.window).worse(Figures::of(before, &side.window));
+                Sample { rpm: *rpm, figures, turned }
+            })
+            .collect()
+    });
+    groups.collect::<Vec<_>>().into_iter().flatten().collect()
+}
+
+/// The train with these unmeasured values at every speed; empty where it has no model or was stopped.
+pub fn sweep(
+    side: &SideTrain<'_>,
+    unmeasured: &Unmeasured,
+    speeds: &[f64],
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Vec<Sample> {
+    let Some(model) = side.model(unmeasured) else { return Vec::new() };
+    let cases: Vec<(usize, f64)> = speeds.iter().map(|rpm| (0, *rpm)).collect();
+    many(side, &[model], &cases, stop)
+}
+
+/// Where each of the trains loses control: the speed, and what loses it; `None` where it never does within `speeds`.
+pub fn lost_at(
+    side: &SideTrain<'_>,
+    models: &[Model],
+    speeds: &[f64],
+    threshold: f64,
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Vec<Option<(f64, LimitedBy)>> {
+    let cases: Vec<(usize, f64)> =
+        speeds.iter().flat_map(|rpm| (0..models.len()).map(move |model| (model, *rpm))).collect();
+    let samples = many(side, models, &cases, stop);
+    if samples.len() < cases.len() {
+        return Vec::new();
+    }
+    (0..models.len())
+        .map(|model| {
+            let own: Vec<&Figures> = (0..speeds.len()).map(|i| &samples[i * models.len() + model].figures).collect();
+            let sizes: Vec<f64> = own.iter().map(|figures| worst(figures)).collect();
+            let at = crossing(speeds, &sizes, threshold)?;
+            let first = speeds.partition_point(|rpm| *rpm < at).min(speeds.len() - 1);
+            Some((at, lost(own[first], threshold, side.preload, side.open_load()).unwrap_or(LimitedBy::Separation)))
+        })
+        .collect()
+}

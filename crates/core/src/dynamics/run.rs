@@ -1,0 +1,514 @@
+//! The cam turned at a steady speed until its cycles repeat.
+//!
+//! Leapfrog: speeds half a step beside places, forces from places and from the speeds of the half step before; second
+//! order, and without damping it keeps its energy. Four trains run at once, in the lanes of vector registers, all at the
+//! same angle of the same lobe: each has its own step in time. Without fused operations, and with groups of four on any
+//! machine, so that the result is the same bits everywhere.
+
+use super::measure::{Cycle, Seen};
+use super::model::{Contact, LINKS, MASSES, Model};
+use super::oil::{BULK, DENSITY, OUTSIDE};
+use crate::cam::Lobe;
+use crate::lanes::Lanes;
+use pulp::{Arch, Simd, WithSimd};
+use std::f64::consts::PI;
+
+/// Trains that run at once; a multiple of every register's lanes.
+pub const GROUP: usize = 4;
+/// Records of a cycle, one each crank degree.
+pub const RECORDS: usize = 720;
+/// Longest step, s: the stiffest pair of a train swings in 60 us.
+pub const LONGEST_STEP: f64 = 4e-6;
+/// Fewest steps a record.
+const FEWEST_STEPS: usize = 2;
+/// Cycles from rest, and of them those that are looked at.
+const MOST_CYCLES: usize = 6;
+const FEWEST_CYCLES: usize = 3;
+/// Two cycles repeat when the valve is nowhere further apart than this, m.
+const REPEATS: f64 = 5e-6;
+/// Links of a closed coil are so many times as stiff as open ones, and as much damped.
+const CLOSED: f64 = 25.0;
+/// Speed below which friction grows with it, m/s.
+const STICKS: f64 = 0.02;
+/// Pressure over which the check valve's flow turns from linear to a root, Pa.
+const CHECK_LINEAR: f64 = 2e3;
+
+/// One train at one speed.
+#[derive(Debug, Clone, Copy)]
+pub struct Case<'a> {
+    /// The train.
+    pub model: &'a Model,
+    /// Of the crank.
+    pub rpm: f64,
+    /// Force of the gas that opens the valves, N, every crank degree from 360 before full lift; empty without.
+    pub gas: &'a [f64],
+}
+
+/// What came of it.
+#[derive(Debug, Clone)]
+pub struct Turned {
+    /// The last two cycles, the last one first: where cycles do not repeat, both count.
+    pub cycles: [Cycle; 2],
+    /// How many were run.
+    pub count: usize,
+    /// Whether the last repeated the one before.
+    pub repeats: bool,
+}
+
+type Four = [f64; GROUP];
+
+/// Turns up to four trains of one kind (the same parts, other numbers) on one lobe.
+pub fn turn(lobe: &Lobe, cases: &[Case<'_>]) -> Vec<Turned> {
+    let slowest = cases.iter().map(|case| case.rpm).fold(f64::INFINITY, f64::min);
+    turn_by(lobe, cases, ((1.0 / (6.0 * slowest) / LONGEST_STEP).ceil() as usize).max(FEWEST_STEPS))
+}
+
+/// The same with a given number of steps a crank degree.
+pub fn turn_by(lobe: &Lobe, cases: &[Case<'_>], steps: usize) -> Vec<Turned> {
+    assert!((1..=GROUP).contains(&cases.len()), "a group of up to four");
+    let packed = Packed::of(cases, steps);
+    let path = Path::of(lobe, steps);
+    let mut state = State::at_rest(&packed);
+    let (mut last, mut before): (Vec<Seen>, Vec<Seen>) = (vec![Seen::default(); RECORDS], Vec::new());
+    let (mut count, mut apart) = (0, [f64::INFINITY; GROUP]);
+    while count < MOST_CYCLES && (count < FEWEST_CYCLES || apart[..cases.len()].iter().any(|gap| *gap > REPEATS)) {
+        before.clone_from(&last);
+        Arch::new().dispatch(OneCycle { packed: &packed, path: &path, steps, state: &mut state, seen: &mut last });
+        for (lane, gap) in apart.iter_mut().enumerate() {
+            *gap = last.iter().zip(&before).map(|(a, b)| (a.valve[lane] - b.valve[lane]).abs()).fold(0.0, f64::max);
+        }
+        count += 1;
+    }
+    (0..cases.len())
+        .map(|lane| Turned {
+            cycles: [Cycle::of(&last, lane), Cycle::of(&before, lane)],
+            count,
+            repeats: apart[lane] <= REPEATS,
+        })
+        .collect()
+}
+
+/// The lobe at every step of a cycle.
+struct Path {
+    /// m.
+    lift: Vec<f64>,
+    /// m per radian of cam.
+    slope: Vec<f64>,
+    /// Share of the base circle's run-out and its slope over the cam's angle: least on the nose.
+    tilt: Vec<(f64, f64)>,
+}
+
+impl Path {
+    fn of(lobe: &Lobe, steps: usize) -> Self {
+        let angles = || (0..RECORDS * steps).map(|i| 0.5 * (i as f64 / steps as f64 - 360.0));
+        let motions: Vec<_> = angles().map(|cam_deg| lobe.at(cam_deg)).collect();
+        Self {
+            lift: motions.iter().map(|motion| motion.lift).collect(),
+            slope: motions.iter().map(|motion| motion.velocity * 180.0 / PI).collect(),
+            tilt: angles()
+                .map(|deg| {
+                    let (sin, cos) = (deg * PI / 180.0).sin_cos();
+                    (0.5 * (1.0 - cos), 0.5 * sin)
+                })
+                .collect(),
+        }
+    }
+}
+
+/// A contact of four trains.
+#[derive(Clone, Copy)]
+struct Contacts {
+    stiffness: Four,
+    damping: Four,
+}
+
+/// A coil of four trains.
+struct Coils {
+    by_mass: Four,
+    rate: Four,
+    damping: Four,
+    seat_load: Four,
+    slack: Four,
+    friction: Four,
+    closes: [Four; LINKS],
+}
+
+/// The numbers of four trains side by side.
+struct Packed {
+    time: Four,
+    cam_speed: Four,
+    lifter: Four,
+    lower: Four,
+    hydraulic: bool,
+    area: Four,
+    height: Four,
+    up: Four,
+    down: Four,
+    stop: Four,
+    plunger_spring: Four,
+    air: Four,
+    supply: Four,
+    leak: Four,
+    check: Four,
+    cam: Contacts,
+    pushrod: Contacts,
+    cup: [Four; 4],
+    tip: [Four; 4],
+    ratio: Four,
+    inertia: Four,
+    pivot_mass: Four,
+    pivot: Contacts,
+    stem: Contacts,
+    lash: Four,
+    bridged: bool,
+    bridge: Four,
+    bridge_stems: Contacts,
+    valve: Four,
+    seat: Contacts,
+    runout: Four,
+    coils: Vec<Coils>,
+    gas: Vec<Four>,
+}
+
+impl Packed {
+    fn of(cases: &[Case<'_>], steps: usize) -> Self {
+        let case = |lane: usize| cases[lane.min(cases.len() - 1)];
+        let four = |of: &dyn Fn(&Model) -> f64| -> Four { std::array::from_fn(|lane| of(case(lane).model)) };
+        let contacts = |of: &dyn Fn(&Model) -> Contact| Contacts {
+            stiffness: four(&|m| of(m).stiffness),
+            damping: four(&|m| of(m).damping),
+        };
+        let oil = |of: fn(&super::oil::Oil) -> f64| four(&|m| m.plunger.as_ref().map_or(1.0, |(_, oil)| of(oil)));
+        let first = cases[0].model;
+        let coils = 0..first.coils.len();
+        Self {
+            time: std::array::from_fn(|lane| 1.0 / (6.0 * case(lane).rpm) / steps as f64),
+            cam_speed: std::array::from_fn(|lane| case(lane).rpm * PI / 60.0),
+            lifter: four(&|m| 1.0 / m.lifter),
+            lower: four(&|m| m.plunger.as_ref().map_or(0.0, |(mass, _)| 1.0 / mass)),
+            hydraulic: first.plunger.is_some(),
+            area: oil(|o| o.area),
+            height: oil(|o| o.height),
+            up: oil(|o| o.up),
+            down: oil(|o| o.down),
+            stop: oil(|o| o.stop),
+            plunger_spring: oil(|o| o.spring),
+            air: oil(|o| o.air),
+            supply: oil(|o| o.supply),
+            leak: oil(|o| o.leak),
+            check: oil(|o| o.check),
+            cam: contacts(&|m| m.cam),
+            pushrod: contacts(&|m| m.pushrod),
+            cup: std::array::from_fn(|k| four(&|m| m.cup[k])),
+            tip: std::array::from_fn(|k| four(&|m| m.tip[k])),
+            ratio: four(&Model::ratio),
+            inertia: four(&|m| 1.0 / m.inertia),
+            pivot_mass: four(&|m| 1.0 / m.pivot.0),
+            pivot: contacts(&|m| m.pivot.1),
+            stem: contacts(&|m| m.stem),
+            lash: four(&|m| m.lash),
+            bridged: first.bridge.is_some(),
+            bridge: four(&|m| m.bridge.map_or(0.0, |bridge| 1.0 / bridge.mass)),
+            bridge_stems: contacts(&|m| m.bridge.map_or(Contact::default(), |bridge| bridge.stems)),
+            valve: four(&|m| 1.0 / (m.valve + m.coils.iter().map(|coil| 0.5 * coil.mass / LINKS as f64).sum::<f64>())),
+            seat: contacts(&|m| m.seat),
+            runout: four(&|m| m.runout),
+            coils: coils.map(|i| Coils::of(&|of| four(&|m| of(&m.coils[i])))).collect(),
+            gas: (0..RECORDS)
+                .map(|deg| std::array::from_fn(|lane| case(lane).gas.get(deg).copied().unwrap_or(0.0)))
+                .collect(),
+        }
+    }
+}
+
+impl Coils {
+    fn of(four: &dyn Fn(&dyn Fn(&super::model::Coil) -> f64) -> Four) -> Self {
+        let links = LINKS as f64;
+        Self {
+            by_mass: four(&|coil| links / coil.mass),
+            rate: four(&|coil| links * coil.rate),
+            // A chain whose links are damped in proportion to their stiffness has this share in its first mode:
+            // zeta = c w1 / (2 k), w1 = pi sqrt(rate/mass).
+            damping: four(&|coil| 2.0 * coil.damping * links * (coil.rate * coil.mass).sqrt() / PI),
+            seat_load: four(&|coil| coil.seat_load),
+            slack: four(&|coil| coil.slack),
+            friction: four(&|coil| coil.friction / MASSES as f64 / STICKS),
+            closes: std::array::from_fn(|link| four(&|coil| coil.closes[link])),
+        }
+    }
+}
+
+/// Places and half-step speeds of what moves, each of four trains.
+struct State {
+    lifter: [Four; 2],
+    lower: [Four; 2],
+    rocker: [Four; 2],
+    pivot: [Four; 2],
+    bridge: [Four; 2],
+    valve: [Four; 2],
+    /// Volume of oil below the plunger at supply pressure, as a height of its column, m.
+    oil: Four,
+    coils: Vec<[[Four; 2]; MASSES]>,
+}
+
+impl State {
+    fn at_rest(packed: &Packed) -> Self {
+        let none = [[0.0; GROUP]; 2];
+        Self {
+            lifter: none,
+            lower: none,
+            rocker: none,
+            pivot: none,
+            bridge: none,
+            valve: none,
+            oil: packed.height,
+            coils: vec![[none; MASSES]; packed.coils.len()],
+        }
+    }
+}
+
+/// A place and a speed in registers.
+#[derive(Clone, Copy)]
+struct Moving<S: Simd> {
+    place: Lanes<S>,
+    speed: Lanes<S>,
+}
+
+impl<S: Simd> Moving<S> {
+    #[inline(always)]
+    fn load(simd: S, from: &[Four; 2], at: usize) -> Self {
+        Self { place: Lanes::load(simd, &from[0], at), speed: Lanes::load(simd, &from[1], at) }
+    }
+
+    #[inline(always)]
+    fn store(self, to: &mut [Four; 2], at: usize) {
+        self.place.store(&mut to[0], at);
+        self.speed.store(&mut to[1], at);
+    }
+
+    #[inline(always)]
+    fn go(&mut self, acceleration: Lanes<S>, time: Lanes<S>) {
+        self.speed = self.speed + acceleration * time;
+        self.place = self.place + self.speed * time;
+    }
+}
+
+/// What a contact pushes with: stiffness and damping while it is pressed, never less than nothing.
+#[inline(always)]
+fn push<S: Simd>(simd: S, contact: &Contacts, at: usize, pressed: Lanes<S>, closing: Lanes<S>) -> Lanes<S> {
+    let zero = Lanes::all(simd, 0.0);
+    let force = Lanes::load(simd, &contact.stiffness, at) * pressed + Lanes::load(simd, &contact.damping, at) * closing;
+    pressed.above(zero).pick(force.most(zero), zero)
+}
+
+/// `turn (c0 + turn (c1 + turn (c2 + turn c3)))` and its slope.
+#[inline(always)]
+fn travel<S: Simd>(simd: S, of: &[Four; 4], at: usize, turn: Lanes<S>) -> (Lanes<S>, Lanes<S>) {
+    let c0 = Lanes::load(simd, &of[0], at);
+    let c1 = Lanes::load(simd, &of[1], at);
+    let c2 = Lanes::load(simd, &of[2], at);
+    let c3 = Lanes::load(simd, &of[3], at);
+    let (two, three, four) = (Lanes::all(simd, 2.0), Lanes::all(simd, 3.0), Lanes::all(simd, 4.0));
+    (
+        turn * (c0 + turn * (c1 + turn * (c2 + turn * c3))),
+        c0 + turn * (two * c1 + turn * (three * c2 + turn * four * c3)),
+    )
+}
+
+struct OneCycle<'a> {
+    packed: &'a Packed,
+    path: &'a Path,
+    steps: usize,
+    state: &'a mut State,
+    seen: &'a mut [Seen],
+}
+
+impl WithSimd for OneCycle<'_> {
+    type Output = ();
+
+    #[inline(always)]
+    fn with_simd<S: Simd>(self, simd: S) {
+        for at in (0..GROUP).step_by(S::F64_LANES) {
+            cycle(simd, at, self.packed, self.path, self.steps, self.state, self.seen);
+        }
+    }
+}
+
+/// Force of the oil on the plunger, N, and its volume a step later.
+#[inline(always)]
+fn oil<S: Simd>(
+    simd: S,
+    p: &Packed,
+    at: usize,
+    rise: Lanes<S>,
+    volume: Lanes<S>,
+    time: Lanes<S>,
+) -> (Lanes<S>, Lanes<S>) {
+    let (zero, one) = (Lanes::all(simd, 0.0), Lanes::all(simd, 1.0));
+    let (air, supply) = (Lanes::load(simd, &p.air, at), Lanes::load(simd, &p.supply, at));
+    let area = Lanes::load(simd, &p.area, at);
+    let strain = one - (Lanes::load(simd, &p.height, at) + rise).by(volume);
+    let a = (one - air) * Lanes::all(simd, 1.0 / BULK);
+    let b = strain + a * supply - air;
+    let root = (b * b + Lanes::all(simd, 4.0) * a * air * supply).sqrt();
+    let pressure = (b + root).by(Lanes::all(simd, 2.0) * a);
+    let below = supply - pressure;
+    // The open check valve: as a root beyond a small pressure, linear below it, so that it closes without chatter.
+    let linear = Lanes::all(simd, CHECK_LINEAR);
+    let through = Lanes::load(simd, &p.check, at)
+        * Lanes::all(simd, (2.0 / DENSITY).sqrt())
+        * below.by((below.abs() + linear).sqrt());
+    let flow = below.above(zero).pick(through, zero) + Lanes::load(simd, &p.leak, at) * below;
+    let stop = Lanes::load(simd, &p.stop, at);
+    let bottom = stop * (zero - rise - Lanes::load(simd, &p.down, at)).most(zero);
+    let ring = stop * (rise - Lanes::load(simd, &p.up, at)).most(zero);
+    let force =
+        area * (pressure - Lanes::all(simd, OUTSIDE)) + Lanes::load(simd, &p.plunger_spring, at) + bottom - ring;
+    (force, volume + flow * time.by(area))
+}
+
+/// Loads of one coil on the valve: what it pushes back with, and what its closed coils press on each other with.
+#[inline(always)]
+fn coil<S: Simd>(
+    simd: S,
+    p: &Coils,
+    at: usize,
+    chain: &mut [[Four; 2]; MASSES],
+    valve: Moving<S>,
+    time: Lanes<S>,
+) -> (Lanes<S>, Lanes<S>) {
+    let zero = Lanes::all(simd, 0.0);
+    let (rate, damping) = (Lanes::load(simd, &p.rate, at), Lanes::load(simd, &p.damping, at));
+    let (seat_load, by_mass) = (Lanes::load(simd, &p.seat_load, at), Lanes::load(simd, &p.by_mass, at));
+    let friction = Lanes::load(simd, &p.friction, at);
+    let (sticks, back) = (Lanes::all(simd, STICKS), Lanes::all(simd, -STICKS));
+    let closed = Lanes::all(simd, CLOSED);
+    let mut clash = zero;
+    let mut here = Moving::load(simd, &chain[0], at);
+    let mut squeezed = here.place;
+    let mut over = (squeezed - Lanes::load(simd, &p.closes[0], at)).most(zero);
+    let mut below = (seat_load + rate * (squeezed + closed * over) + damping * here.speed).most(zero);
+    let slack = Lanes::load(simd, &p.slack, at);
+    for i in 0..MASSES {
+        let next = if i + 1 < MASSES {
+            Moving::load(simd, &chain[i + 1], at)
+        } else {
+            Moving { place: valve.place - slack, speed: valve.speed }
+        };
+        squeezed = next.place - here.place;
+        over = (squeezed - Lanes::load(simd, &p.closes[i + 1], at)).most(zero);
+        let closing = next.speed - here.speed;
+        let contact = rate * closed * over;
+        clash = clash.most(contact);
+        let mut above = seat_load + rate * squeezed + contact + damping * closing;
+        if i + 1 == MASSES {
+            above = above.most(zero);
+        }
+        let rub = friction * here.speed.least(sticks).most(back);
+        here.go((above - below - rub) * by_mass, time);
+        here.store(&mut chain[i], at);
+        below = above;
+        here = next;
+    }
+    (below, clash)
+}
+
+#[inline(always)]
+fn cycle<S: Simd>(simd: S, at: usize, p: &Packed, path: &Path, steps: usize, state: &mut State, seen: &mut [Seen]) {
+    let zero = Lanes::all(simd, 0.0);
+    let time = Lanes::load(simd, &p.time, at);
+    let cam_speed = Lanes::load(simd, &p.cam_speed, at);
+    let (lash, ratio) = (Lanes::load(simd, &p.lash, at), Lanes::load(simd, &p.ratio, at));
+    let runout = Lanes::load(simd, &p.runout, at);
+    let mut lifter = Moving::load(simd, &state.lifter, at);
+    let mut lower = Moving::load(simd, &state.lower, at);
+    let mut rocker = Moving::load(simd, &state.rocker, at);
+    let mut pivot = Moving::load(simd, &state.pivot, at);
+    let mut bridge = Moving::load(simd, &state.bridge, at);
+    let mut valve = Moving::load(simd, &state.valve, at);
+    let mut volume = Lanes::load(simd, &state.oil, at);
+    for (deg, record) in seen.iter_mut().enumerate() {
+        let gas = Lanes::load(simd, &p.gas[deg], at);
+        let mut least_contact = Lanes::all(simd, f64::MAX);
+        let (mut most_contact, mut gap, mut most_pushrod, mut most_pivot) = (zero, zero, zero, zero);
+        let (mut least_spring, mut most_spring) = (Lanes::all(simd, f64::MAX), zero);
+        let (mut clash, mut arrival, mut most_seat) = (zero, zero, zero);
+        for i in deg * steps..(deg + 1) * steps {
+            let tilt = path.tilt[i];
+            let lobe = Lanes::all(simd, path.lift[i]) + runout * Lanes::all(simd, tilt.0);
+            let rising = cam_speed * (Lanes::all(simd, path.slope[i]) + runout * Lanes::all(simd, tilt.1));
+            let on_cam = lobe - lifter.place;
+            let contact = push(simd, &p.cam, at, on_cam, rising - lifter.speed);
+            // A solid lifter is its own plunger.
+            let foot = if p.hydraulic { lower } else { lifter };
+            let (cup, cup_slope) = travel(simd, &p.cup, at, rocker.place);
+            let (tip, tip_slope) = travel(simd, &p.tip, at, rocker.place);
+            let in_cup = foot.place - cup - pivot.place;
+            let pushrod = push(simd, &p.pushrod, at, in_cup, foot.speed - cup_slope * rocker.speed - pivot.speed);
+            let follower = if p.bridged { bridge } else { valve };
+            let on_stem = tip - pivot.place - lash - follower.place;
+            let stem = push(simd, &p.stem, at, on_stem, tip_slope * rocker.speed - pivot.speed - follower.speed);
+            let opening = if p.bridged {
+                push(simd, &p.bridge_stems, at, bridge.place - valve.place, bridge.speed - valve.speed)
+            } else {
+                stem
+            };
+            let mut spring = zero;
+            for (own, chain) in p.coils.iter().zip(&mut state.coils) {
+                let (load, closed) = coil(simd, own, at, chain, valve, time);
+                spring = spring + load;
+                clash = clash.most(closed);
+            }
+            let seat = push(simd, &p.seat, at, -valve.place, -valve.speed);
+            let held = Lanes::load(simd, &p.pivot.stiffness, at) * pivot.place
+                + Lanes::load(simd, &p.pivot.damping, at) * pivot.speed;
+
+            let open = ratio * ((-on_cam).most(zero) + (-in_cup).most(zero)) + (-on_stem).most(zero);
+            gap = gap.most(open);
+            least_contact = least_contact.least(contact);
+            most_contact = most_contact.most(contact);
+            most_pushrod = most_pushrod.most(pushrod);
+            most_pivot = most_pivot.most(pushrod + stem);
+            least_spring = least_spring.least(spring);
+            most_spring = most_spring.most(spring);
+            most_seat = most_seat.most(seat);
+
+            if p.hydraulic {
+                let (force, later) = oil(simd, p, at, lower.place - lifter.place, volume, time);
+                lifter.go((contact - force) * Lanes::load(simd, &p.lifter, at), time);
+                lower.go((force - pushrod) * Lanes::load(simd, &p.lower, at), time);
+                volume = later;
+            } else {
+                lifter.go((contact - pushrod) * Lanes::load(simd, &p.lifter, at), time);
+            }
+            rocker.go((pushrod * cup_slope - stem * tip_slope) * Lanes::load(simd, &p.inertia, at), time);
+            pivot.go((pushrod + stem - held) * Lanes::load(simd, &p.pivot_mass, at), time);
+            if p.bridged {
+                bridge.go((stem - opening) * Lanes::load(simd, &p.bridge, at), time);
+            }
+            let was = valve.place;
+            valve.go((opening - spring + gas + seat) * Lanes::load(simd, &p.valve, at), time);
+            let landed = was.above(zero).and(zero.above(valve.place));
+            arrival = arrival.most(landed.pick(-valve.speed, zero));
+        }
+        valve.place.store(&mut record.valve, at);
+        gap.store(&mut record.gap, at);
+        least_contact.store(&mut record.least_contact, at);
+        most_contact.store(&mut record.most_contact, at);
+        most_pushrod.store(&mut record.pushrod, at);
+        most_pivot.store(&mut record.pivot, at);
+        least_spring.store(&mut record.least_spring, at);
+        most_spring.store(&mut record.most_spring, at);
+        clash.store(&mut record.clash, at);
+        arrival.store(&mut record.arrival, at);
+        most_seat.store(&mut record.seat, at);
+        (lower.place - lifter.place).store(&mut record.plunger, at);
+    }
+    lifter.store(&mut state.lifter, at);
+    lower.store(&mut state.lower, at);
+    rocker.store(&mut state.rocker, at);
+    pivot.store(&mut state.pivot, at);
+    bridge.store(&mut state.bridge, at);
+    valve.store(&mut state.valve, at);
+    volume.store(&mut state.oil, at);
+}
