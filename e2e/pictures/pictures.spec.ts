@@ -50,6 +50,9 @@ test('the main views of the demo build', async ({ page }) => {
   await shot(page, 'engine')
   await step(page, 'Lobe')
   await shot(page, 'lobe')
+  await step(page, 'Control')
+  await expect(page.getByText('solid lifter at zero lash')).toBeVisible({ timeout: 120_000 })
+  await shot(page, 'control')
   await page.setViewportSize({ width: 1280, height: 800 })
 
   await page.getByRole('button', { name: /^More/ }).click()

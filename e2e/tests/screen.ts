@@ -14,6 +14,7 @@ export const STEPS = [
   'Rocker',
   'Pushrod',
   'Spring',
+  'Control',
   'Clearance',
   'Torque',
   'Decide',

@@ -29,6 +29,7 @@ pub static GLOSSARY: &[Term] = &[
     term("Base circle", "The round heel of the lobe the follower rests on while the valve is shut."),
     term("Best timing", "Spark that gives most torque; retard from it costs torque and buys reserve against knock."),
     term("Boost", "Pressure in the intake manifold above the outside air, as a gauge shows it."),
+    term("Bounce", "The valve leaves its seat again after it has landed: charge leaks, and the seat is hammered."),
     term("Buckling load", "Load at which a pushrod bows out sideways, by Euler and Johnson."),
     term(
         "Burette",
@@ -119,6 +120,10 @@ pub static GLOSSARY: &[Term] = &[
         "Lash",
         "Clearance of a solid train, taken at the valve; it comes off the lift and shortens the running events.",
     ),
+    term(
+        "Limiting speed",
+        "Where the valve no longer follows its lobe: gap, bounce or a valve that stays open pass what may be.",
+    ),
     term("Lobe lift", "Follower lift of the lobe, before the rocker multiplies it."),
     term(
         "Lobe separation",
@@ -128,6 +133,7 @@ pub static GLOSSARY: &[Term] = &[
         "Lobe-to-bearing clearance",
         "How far the lobe's highest point stays within the cam bearing's bore, so that the cam can be pushed in.",
     ),
+    term("Loft", "The valve train leaves the lobe over the nose and the valve opens further than it was ground for."),
     term(
         "Lost motion",
         "Follower lift that does not reach the valve: lash, the hydraulic lifter's give, and flex of pushrod and rocker.",
@@ -154,6 +160,10 @@ pub static GLOSSARY: &[Term] = &[
     term("Piston to head", "Deck clearance plus the crushed gasket: the gap over the flat of the crown."),
     term("Pocket", "Relief cut into the crown so that a valve can come near without touching."),
     term("Preload", "Plunger travel of a hydraulic lifter that is taken up at rest."),
+    term(
+        "Pump-up",
+        "A hydraulic lifter fills while the train is loose, stands too tall, and holds the valve open until it has leaked down.",
+    ),
     term("Radial clearance", "Gap from the valve's edge to the wall of its pocket, square to the stem."),
     term("Rate", "Load a spring gains for each unit of travel."),
     term("Remedy", "One change that buys a margin back, found by running the build again with it."),

@@ -1,6 +1,8 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
-use crate::api::{about, begin, builds, calibrate, curve, documents, everything, parts, sensitivity, workbench};
+use crate::api::{
+    about, begin, builds, calibrate, control, curve, documents, everything, parts, sensitivity, workbench,
+};
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::jobs::Jobs;
 use crate::page::page;
@@ -71,6 +73,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(begin::begin_build)
             .service(begin::explain_card_cam)
             .service(curve::compute_curve)
+            .service(control::compute_control)
             .service(calibrate::calibrate)
             .service(sensitivity::compute_sensitivity)
             .service(workbench::workbench)

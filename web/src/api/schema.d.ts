@@ -195,6 +195,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/control": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turns both valve trains over speed and tells what comes of it, as `application/x-ndjson`. */
+        post: operations["compute_control"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/curve": {
         parameters: {
             query?: never;
@@ -790,6 +807,55 @@ export interface components {
             exhaust: components["schemas"]["ValveDrawing"];
             /** @description Intake valve and what moves it. */
             intake: components["schemas"]["ValveDrawing"];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @enum {string} */
+            state: "not_asked";
+        } | {
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why, as a sentence. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        };
+        /** @description One block of a candidate with its state. */
+        Block_DynamicsReport: ({
+            /** @description Exhaust valve. */
+            exhaust: components["schemas"]["DynamicsSide"];
+            /** @description Intake valve. */
+            intake: components["schemas"]["DynamicsSide"];
+            /**
+             * Format: double
+             * @description Highest speed a limit was looked for at.
+             */
+            looked_to_rpm: number;
+            /**
+             * Format: double
+             * @description Shift and overspeed.
+             */
+            missed_rpm?: number | null;
+            /** @description The answer in a sentence. */
+            says: string;
+            /**
+             * Format: double
+             * @description Where it is shifted and where a missed shift lets it turn, where the plan says.
+             */
+            shift_rpm?: number | null;
+            /** @description The same to read. */
+            threshold: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description Gap, bounce or hang-open that counts as lost control.
+             */
+            threshold_mm: number;
+            /** @description What moves the limit of the valve that loses control first, what buys most first; empty until it is computed. */
+            what_buys_speed: components["schemas"]["SpeedBought"][];
         } & {
             /** @enum {string} */
             state: "done";
@@ -1665,6 +1731,8 @@ export interface components {
             control: components["schemas"]["Block_Sides_ControlReport"];
             /** @description To scale, for the drawing. */
             drawing: components["schemas"]["Block_DrawingReport"];
+            /** @description Both valves in motion; seconds of work, only when asked for. */
+            dynamics: components["schemas"]["Block_DynamicsReport"];
             /** @description The engine as this candidate has it, its changes made. */
             engine: components["schemas"]["Block_EngineReport"];
             /** @description Stable identifier. */
@@ -1752,6 +1820,32 @@ export interface components {
             /** @description The saved text; empty when it was removed. */
             theirs: string;
         };
+        /** @description The whole of it. */
+        ControlDone: {
+            /** @description The report. */
+            report: components["schemas"]["DynamicsReport"];
+        };
+        /** @description Whose train to turn. */
+        ControlRequest: {
+            /** @description Identifier of the candidate; the first when absent. */
+            candidate?: string | null;
+            /** @description The document's text. */
+            document: string;
+            /**
+             * Format: double
+             * @description Gap, bounce or hang-open that counts as lost control, mm; .508 (.020 in) when absent.
+             */
+            threshold_mm?: number | null;
+        };
+        /** @description What there is so far. */
+        ControlStep: {
+            /** @description Pieces of work done. */
+            done: number;
+            /** @description Pieces of the whole. */
+            of: number;
+            /** @description The report so far. */
+            report: components["schemas"]["DynamicsReport"];
+        };
         /** @description A whole curve. */
         CurveDone: {
             /** @description The curve. */
@@ -1838,6 +1932,100 @@ export interface components {
              * @description Lobe lift, mm.
              */
             height_mm: number;
+        };
+        /** @description Both valves of a candidate in motion. */
+        DynamicsReport: {
+            /** @description Exhaust valve. */
+            exhaust: components["schemas"]["DynamicsSide"];
+            /** @description Intake valve. */
+            intake: components["schemas"]["DynamicsSide"];
+            /**
+             * Format: double
+             * @description Highest speed a limit was looked for at.
+             */
+            looked_to_rpm: number;
+            /**
+             * Format: double
+             * @description Shift and overspeed.
+             */
+            missed_rpm?: number | null;
+            /** @description The answer in a sentence. */
+            says: string;
+            /**
+             * Format: double
+             * @description Where it is shifted and where a missed shift lets it turn, where the plan says.
+             */
+            shift_rpm?: number | null;
+            /** @description The same to read. */
+            threshold: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description Gap, bounce or hang-open that counts as lost control.
+             */
+            threshold_mm: number;
+            /** @description What moves the limit of the valve that loses control first, what buys most first; empty until it is computed. */
+            what_buys_speed: components["schemas"]["SpeedBought"][];
+        };
+        /** @description One valve over speed. */
+        DynamicsSide: {
+            /** @description In a sentence. */
+            beside_hand_check?: string | null;
+            /** @description Largest lift after the first landing. */
+            bounce_mm: number[];
+            /** @description How often it leaves its seat by a fortieth of a millimetre. */
+            bounces: number[];
+            /** @description What coils that touch press on each other with. */
+            coil_clash_n: number[];
+            /** @description Least load on the lobe at each speed and angle. */
+            contact_n: number[][];
+            /** @description Whether they repeat; where they do not, the worse of the last two counts. */
+            converged: boolean[];
+            /** @description Angles of the two tables below, from firing top dead centre, as they follow each other from 360 before full lift. */
+            crank_deg: number[];
+            /** @description Cycles turned. */
+            cycles: number[];
+            /**
+             * Format: double
+             * @description The hand check with the share an elastic train keeps, and why the two differ.
+             */
+            hand_check_rpm?: number | null;
+            /** @description Least lift on the base circle. */
+            hang_open_mm: number[];
+            /** @description What most of the draws lose control by. */
+            limited_by: components["schemas"]["LimitedBy"];
+            /** @description Nine of ten draws lie between; a limit beyond the speeds looked at counts as the highest of them. */
+            limiting_speed_band_rpm?: number[] | null;
+            /**
+             * Format: double
+             * @description Median of the draws; `null` when none is lost, or while it is not computed.
+             */
+            limiting_speed_rpm?: number | null;
+            /** @description Largest gap between lobe and stem while the lobe holds the valve open, seen at the valve. */
+            loft_mm: number[];
+            /** @description Largest lift. */
+            maximum_lift_mm: number[];
+            /** @description Where that is, from firing top dead centre. */
+            minimum_contact_at_deg: number[];
+            /** @description Least load on the lobe while it holds the valve open. */
+            minimum_contact_n: number[];
+            /** @description Largest load on the lobe. */
+            peak_contact_n: number[];
+            /** @description Largest load on the rocker's pivot. */
+            peak_pivot_n: number[];
+            /** @description Largest load in the pushrod. */
+            peak_pushrod_n: number[];
+            /** @description Highest place of a hydraulic lifter's plunger over its rest. */
+            plunger_mm: number[];
+            /** @description Lift of rigid parts at each angle. */
+            rigid_mm: number[];
+            /** @description Speed of the first landing. */
+            seating_velocity_m_per_s: number[];
+            /** @description Speeds of the columns below. */
+            speed_rpm: number[];
+            /** @description Most less least load of the coils while the valve is closed. */
+            spring_swing_n: number[];
+            /** @description Lift of the valve at each speed and angle. */
+            valve_mm: number[][];
         };
         /** @description One edit. */
         Edit: {
@@ -2387,6 +2575,11 @@ export interface components {
             /** @description Where the bounds lie on that bar. */
             need_at: number[];
         };
+        /**
+         * @description What loses control first.
+         * @enum {string}
+         */
+        LimitedBy: "separation" | "bounce" | "hang_open" | "pump_up" | "coil_clash" | "none";
         /** @description One line of a job's answer. */
         Line_CalibrationStep_CalibrateDone: {
             /** @enum {string} */
@@ -2402,6 +2595,37 @@ export interface components {
         }) | ({
             /** @description What it came to. */
             report: components["schemas"]["CalibrationReport"];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
+        /** @description One line of a job's answer. */
+        Line_ControlStep_ControlDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description Pieces of work done. */
+            done: number;
+            /** @description Pieces of the whole. */
+            of: number;
+            /** @description The report so far. */
+            report: components["schemas"]["DynamicsReport"];
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description The report. */
+            report: components["schemas"]["DynamicsReport"];
         } & {
             /** @enum {string} */
             state: "done";
@@ -2718,7 +2942,7 @@ export interface components {
          * @description A part of the report that can be asked for.
          * @enum {string}
          */
-        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "bench" | "drawing" | "breathing" | "limits" | "remedies";
+        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "bench" | "drawing" | "breathing" | "dynamics" | "limits" | "remedies";
         /** @description One hump of a curve. */
         PeakReport: {
             /**
@@ -2746,7 +2970,7 @@ export interface components {
          * @description The step of the work a limit belongs to.
          * @enum {string}
          */
-        Place: "plan" | "events" | "lobe" | "lifter" | "rocker" | "pushrod" | "spring" | "clearance" | "torque";
+        Place: "plan" | "events" | "lobe" | "lifter" | "rocker" | "pushrod" | "spring" | "control" | "clearance" | "torque";
         /** @description A pocket in the crown. */
         PocketDrawing: {
             /**
@@ -3145,6 +3369,25 @@ export interface components {
                 /** @description Sentences about the lobe in view against the other, what weighs most first. */
                 words: string[];
             };
+        };
+        /** @description A change and what it does to the limiting speed. */
+        SpeedBought: {
+            /** @description What is done. */
+            change: string;
+            /** @description What it costs beside money. */
+            costs: string;
+            field?: components["schemas"]["Named"] | null;
+            from?: components["schemas"]["Shown"] | null;
+            /** @description Nine of ten draws lie between. */
+            gain_band_rpm: number[];
+            /**
+             * Format: double
+             * @description Median over the draws, each against itself.
+             */
+            gain_rpm: number;
+            to?: components["schemas"]["Shown"] | null;
+            /** @description Why it does less than the trade expects, where it does. */
+            why?: string | null;
         };
         /** @description A spring as fitted. */
         SpringDrawing: {
@@ -3896,6 +4139,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CardCamReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compute_control: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ControlRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["Line_ControlStep_ControlDone"];
                 };
             };
             422: {

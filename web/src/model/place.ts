@@ -11,6 +11,7 @@ export const STEP_NAMES = [
   'rocker',
   'pushrod',
   'spring',
+  'control',
   'clearance',
   'torque',
   'decide',

@@ -5,7 +5,7 @@ import type { StepName } from '../model/place'
 import { events, lobe } from './cam'
 import { engine } from './engine'
 import { plan } from './plan'
-import { clearance, decide, order, torque } from './results'
+import { clearance, control, decide, order, torque } from './results'
 import type { Step } from './step'
 import { lifter, pushrod, rocker, spring } from './train'
 
@@ -19,6 +19,7 @@ export const STEPS: readonly Step[] = [
   rocker,
   pushrod,
   spring,
+  control,
   clearance,
   torque,
   decide,

@@ -1,10 +1,18 @@
 import { BenchSays } from '../features/bench/BenchSays'
 import { ClearanceStep } from '../features/clearance/ClearanceStep'
+import { ControlStep } from '../features/control/ControlStep'
 import { DecideStep } from '../features/decide/DecideStep'
 import { Order } from '../features/motion/Order'
 import { OrderStep } from '../features/order/OrderStep'
 import { TorqueStep } from '../features/torque/TorqueStep'
 import { step } from './step'
+
+export const control = step({
+  name: 'control',
+  title: 'Control',
+  Answer: ControlStep,
+  form: false,
+})
 
 export const clearance = step({
   name: 'clearance',

@@ -200,6 +200,7 @@ function answerOf(
     clearance: not,
     drawing: not,
     breathing: not,
+    dynamics: not,
   }
   const answer = {
     document: textOf(held),

@@ -1,7 +1,9 @@
 //! The report of a build: the parts asked for, of one candidate or of all.
 
 use super::cautions::{bench_against_fields, warn};
-use super::curve::{findings_of, gas_finding};
+use super::control::{control_finding, in_motion};
+use super::curve::gas_finding;
+use super::findings::findings_of;
 use super::springs_stay::springs_stay;
 use super::unknowns::measure_next;
 use crate::begin::strangers;
@@ -47,6 +49,8 @@ pub enum PartName {
     Drawing,
     /// Torque and power over speed; takes seconds.
     Breathing,
+    /// Both valves in motion over speed; takes seconds.
+    Dynamics,
     /// Every rule.
     Limits,
     /// What buys margins back; needs limits.
@@ -55,7 +59,7 @@ pub enum PartName {
 
 impl PartName {
     /// Every part, in the order of the report.
-    pub const ALL: [Self; 13] = [
+    pub const ALL: [Self; 14] = [
         Self::Timing,
         Self::Strip,
         Self::Lift,
@@ -67,13 +71,14 @@ impl PartName {
         Self::Bench,
         Self::Drawing,
         Self::Breathing,
+        Self::Dynamics,
         Self::Limits,
         Self::Remedies,
     ];
 
     /// Every part that takes milliseconds.
     pub fn cheap() -> Vec<Self> {
-        Self::ALL.into_iter().filter(|part| *part != Self::Breathing).collect()
+        Self::ALL.into_iter().filter(|part| !matches!(part, Self::Breathing | Self::Dynamics)).collect()
     }
 
     /// The word in `--parts` and in requests.
@@ -90,6 +95,7 @@ impl PartName {
             Self::Bench => "bench",
             Self::Drawing => "drawing",
             Self::Breathing => "breathing",
+            Self::Dynamics => "dynamics",
             Self::Limits => "limits",
             Self::Remedies => "remedies",
         }
@@ -187,11 +193,10 @@ fn report_of(
     note_assumed(&resolved, &source, ledger);
     let wants = |part: PartName| request.parts.contains(&part);
     let curve = asked(wants(PartName::Breathing), &source, || breathing(&resolved));
-    let findings = match curve.done() {
-        Some(curve) => Findings { gas: Some(gas_finding(curve)) },
-        None if wants(PartName::Limits) => findings_of(&resolved, stages),
-        None => Findings::default(),
-    };
+    let motion = asked(wants(PartName::Dynamics), &source, || in_motion(&resolved, &source, stages));
+    let mut findings = if wants(PartName::Limits) { findings_of(&resolved, stages) } else { Findings::default() };
+    findings.gas = curve.done().map(gas_finding).or(findings.gas);
+    findings.control = motion.done().map(control_finding).or(findings.control);
     let lines = if wants(PartName::Limits) {
         let judgement = limits(&resolved, &findings, stages);
         let mut lines = judgement.lines(&resolved, &findings, stages, &source);
@@ -231,6 +236,7 @@ fn report_of(
         clearance: asked(wants(PartName::Clearance), &source, || candidate::clearance(&resolved, stages)),
         bench,
         breathing: curve,
+        dynamics: motion,
         drawing: asked(wants(PartName::Drawing), &source, || candidate::drawing(&resolved)),
         measure_next: measure_next(&lines),
         limits: lines,

@@ -6,7 +6,7 @@ use crate::candidate::breathing::{Breathing, Effort, Ended, Sample, breathing_of
 use crate::candidate::{Key, Resolved, Stages, key, worded};
 use crate::document::{Fault, Ledger, unknown_candidate};
 use crate::given::{Given, Source};
-use crate::limits::{Findings, GasFinding};
+use crate::limits::GasFinding;
 use crate::quantity::Pressure;
 use crate::report::{BreathingReport, Curve};
 use crate::work::{Class, Halted, Job, Watch};
@@ -103,7 +103,7 @@ pub(super) fn halted(ended: Ended) -> Halted {
     }
 }
 
-fn curve_key(breathing: &Breathing, effort: Effort, level: usize) -> Key {
+pub(super) fn curve_key(breathing: &Breathing, effort: Effort, level: usize) -> Key {
     key(&(breathing, effort, level))
 }
 
@@ -150,16 +150,4 @@ pub(super) fn gas_finding(curve: &BreathingReport) -> GasFinding {
         idle_vacuum: curve.idle.as_ref().map(|idle| idle.vacuum_kpa.unwrap_or(0.0) * 1e3),
         boost: gauge(&curve.boost_kpa).zip(gauge(&curve.drive_kpa)),
     }
-}
-
-/// What was found of a candidate before, by what it is computed from: a whole curve, or that of one cylinder.
-pub(super) fn findings_of(resolved: &Resolved, stages: &Stages) -> Findings {
-    if stages.curves.is_empty() {
-        return Findings::default();
-    }
-    let Ok(breathing) = breathing_of(resolved) else { return Findings::default() };
-    let level = breathing.strongest();
-    let kept = |effort| stages.curves.kept(curve_key(&breathing, effort, level));
-    let curve = kept(Effort::Full).or_else(|| kept(Effort::Fast));
-    Findings { gas: curve.map(|curve| gas_finding(&curve.report)) }
 }

@@ -8,7 +8,9 @@ mod beginning;
 mod calibration;
 mod cautions;
 mod compare;
+mod control;
 mod curve;
+mod findings;
 mod lobes_apart;
 mod order_card;
 mod readings;
@@ -39,6 +41,7 @@ pub use beginning::{
 };
 pub use calibration::{CalibrationJob, CalibrationStep};
 pub use compare::{Comparison, compare};
+pub use control::{ControlJob, ControlStep};
 pub use curve::{CurveJob, CurveStep};
 pub use lobes_apart::{LobesApart, lobes_apart};
 pub use order_card::{money, order_card, order_csv};

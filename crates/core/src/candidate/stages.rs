@@ -7,7 +7,7 @@
 use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
-use crate::report::{CalibrationReport, Curve, Effect, OrderReport};
+use crate::report::{CalibrationReport, Curve, DynamicsReport, Effect, OrderReport};
 use quick_cache::sync::Cache;
 use siphasher::sip128::{Hasher128, SipHasher13};
 use std::fmt::{self, Debug, Write};
@@ -94,6 +94,8 @@ pub struct Stages {
     pub effects: Stage<Vec<Effect>>,
     /// Fits to a pull.
     pub fits: Stage<CalibrationReport>,
+    /// Valve trains in motion.
+    pub motions: Stage<DynamicsReport>,
     /// Gaps of a closed valve over the crank.
     pub closed_gaps: Stage<Vec<Length>>,
 }

@@ -309,7 +309,7 @@ mod tests {
             ]
         );
         let of_unknown_kind = applies(&json!({}));
-        assert_eq!(of_unknown_kind.len(), 21, "nothing is hidden while the kind is not known");
+        assert_eq!(of_unknown_kind.len(), 25, "nothing is hidden while the kind is not known");
     }
 
     #[test]

@@ -1,6 +1,9 @@
 //! What a builder asks of a cycle: does the valve follow, how does it land, what do the parts bear meanwhile.
 
-use super::run::{GROUP, RECORDS};
+/// Trains that run at once; a multiple of every register's lanes.
+pub const GROUP: usize = 4;
+/// Records of a cycle, one each crank degree.
+pub const RECORDS: usize = 720;
 
 /// What was seen in one crank degree of four trains.
 #[derive(Debug, Clone, Copy, Default)]

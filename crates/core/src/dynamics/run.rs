@@ -6,6 +6,7 @@
 //! machine, so that the result is the same bits everywhere.
 
 use super::measure::{Cycle, Seen};
+pub use super::measure::{GROUP, RECORDS};
 use super::model::{Contact, LINKS, MASSES, Model};
 use super::oil::{BULK, DENSITY, OUTSIDE};
 use crate::cam::Lobe;
@@ -13,10 +14,6 @@ use crate::lanes::Lanes;
 use pulp::{Arch, Simd, WithSimd};
 use std::f64::consts::PI;
 
-/// Trains that run at once; a multiple of every register's lanes.
-pub const GROUP: usize = 4;
-/// Records of a cycle, one each crank degree.
-pub const RECORDS: usize = 720;
 /// Longest step, s: the stiffest pair of a train swings in 60 us.
 pub const LONGEST_STEP: f64 = 4e-6;
 /// Fewest steps a record.
@@ -221,8 +218,11 @@ impl Packed {
     }
 }
 
+/// A number of a coil.
+type OfCoil<'a> = &'a dyn Fn(&super::model::Coil) -> f64;
+
 impl Coils {
-    fn of(four: &dyn Fn(&dyn Fn(&super::model::Coil) -> f64) -> Four) -> Self {
+    fn of(four: &dyn Fn(OfCoil<'_>) -> Four) -> Self {
         let links = LINKS as f64;
         Self {
             by_mass: four(&|coil| links / coil.mass),

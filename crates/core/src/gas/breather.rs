@@ -121,6 +121,8 @@ pub(super) struct Breather {
     shut: Option<Shut>,
     /// Whether the exhaust valve has left its seat since the charge was lit.
     opened: bool,
+    /// Whether the charge's fuel has been counted: a valve that bounces shuts twice on one charge.
+    fuelled: bool,
     /// Of the cycle that runs.
     pub balance: Balance,
     pub residual: f64,
@@ -148,6 +150,7 @@ impl Breather {
             insides: Insides { mouth: cold, outlet: hot, runner_valve: cold, primary_valve: hot },
             shut: None,
             opened: true,
+            fuelled: false,
             balance: Balance::default(),
             residual: 1.0,
             peak: 0.0,
@@ -278,7 +281,9 @@ impl Breather {
         if !self.opened && own < 300.0 && areas[1] > common.opening {
             (self.opened, self.opening_pressure) = (true, pressure);
         }
-        if open || (360.0..500.0).contains(&own) {
+        if (360.0..500.0).contains(&own) {
+            (self.shut, self.fuelled) = (None, false);
+        } else if open {
             self.shut = None;
         } else if self.shut.is_none() && own > 500.0 {
             self.opened = false;
@@ -287,7 +292,10 @@ impl Breather {
             let air = fresh * (1.0 - common.setup.mixture.vapour);
             let (mass, burning) = lit(common, air, self.residual);
             self.air_fuel = air / mass.max(1e-12);
-            self.balance.fuel += if common.fires { mass } else { 0.0 };
+            if common.fires && !self.fuelled {
+                self.balance.fuel += mass;
+            }
+            self.fuelled = true;
             let fuel = &common.setup.fuel;
             self.shut = Some(Shut {
                 reference: Reference { pressure, temperature: self.charge.temperature, volume },

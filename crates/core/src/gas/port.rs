@@ -41,6 +41,8 @@ pub struct Motion {
     pub gains: Vec<f64>,
     /// Most that it may add, m: all that the spring had taken.
     pub most: Vec<f64>,
+    /// Lift as the train in motion makes it, m, by crank speed, rad/s, rising; empty where it was not turned.
+    pub turned: Vec<(f64, Vec<f64>)>,
     /// Effective area for flow in the usual direction over lift, m2 over m, rising from nothing.
     pub forward: Vec<(f64, f64)>,
     /// The same in the other direction.
@@ -79,14 +81,35 @@ impl Port {
 
     /// What the valves let through at a crank speed, rad/s.
     pub fn areas_at(&self, speed: f64) -> Areas {
-        let Motion { lifts, gains, most, forward, reverse } = &self.motion;
-        let lift = |i: usize| (lifts[i] + (gains[i] * speed * speed).min(most[i])).max(0.0);
-        let over = |curve: &[(f64, f64)]| (0..lifts.len()).map(|i| self.flow * held(curve, lift(i))).collect();
+        let Motion { forward, reverse, .. } = &self.motion;
+        let lifts = self.motion.lifts_at(speed);
+        let over = |curve: &[(f64, f64)]| lifts.iter().map(|lift| self.flow * held(curve, *lift)).collect();
         Areas { forward: over(forward), reverse: over(reverse) }
     }
 }
 
+/// Lift below which a seat counts as closed, m: it gives by as much itself.
+const SEATED: f64 = 5e-6;
+
 impl Motion {
+    /// Lift over the cycle at a crank speed, rad/s, m: as the train in motion makes it, between two speeds that were turned
+    /// linear; where it was not, the slow lift with what inertia gives back.
+    fn lifts_at(&self, speed: f64) -> Vec<f64> {
+        let Self { lifts, gains, most, turned, .. } = self;
+        let above = turned.partition_point(|(at, _)| *at <= speed);
+        let on_seat = |lift: f64| if lift > SEATED { lift } else { 0.0 };
+        match (above.checked_sub(1).map(|i| &turned[i]), turned.get(above)) {
+            (Some((low, before)), Some((high, after))) => {
+                let share = (speed - low) / (high - low);
+                before.iter().zip(after).map(|(a, b)| on_seat(a + share * (b - a))).collect()
+            }
+            (Some((_, only)), None) | (None, Some((_, only))) => only.iter().map(|lift| on_seat(*lift)).collect(),
+            (None, None) => {
+                (0..lifts.len()).map(|i| (lifts[i] + (gains[i] * speed * speed).min(most[i])).max(0.0)).collect()
+            }
+        }
+    }
+
     /// Largest lift at a crank speed, rad/s, m.
     pub fn largest(&self, speed: f64) -> f64 {
         let at = |i: usize| self.lifts[i] + (self.gains[i] * speed * speed).min(self.most[i]);
@@ -109,6 +132,7 @@ mod tests {
             lifts: vec![0.0, 5e-3, 10e-3],
             gains: vec![0.0, -1e-9, 2e-9],
             most: vec![0.0, 2e-4, 3e-4],
+            turned: Vec::new(),
             forward: vec![(0.0, 0.0), (10e-3, 1e-3), (11e-3, 1.05e-3)],
             reverse: vec![(0.0, 0.0), (11e-3, 0.9e-3)],
         };
@@ -130,6 +154,17 @@ mod tests {
         let wall = port.wall(1, Wall { friction: 0.006, heat: None });
         let diameter = (4.0 * 1.5e-3 / PI).sqrt();
         assert!((4.0 * (wall.friction - 0.006) * 0.4 / diameter - 0.9).abs() < 1e-12);
+    }
+
+    #[test]
+    fn a_train_that_was_turned_gives_its_own_lift() {
+        let mut port = port(None);
+        port.motion.turned = vec![(300.0, vec![1e-6, 5e-3, 10e-3]), (500.0, vec![2e-4, 6e-3, 11e-3])];
+        // Half way between, on the seat below five microns, and held beyond the ends.
+        let middle = port.areas_at(400.0).forward;
+        assert!((middle[1] - 0.55e-3).abs() < 1e-9 && (middle[2] - 1.025e-3).abs() < 1e-9, "{middle:?}");
+        assert_eq!(port.areas_at(100.0).forward[0], 0.0);
+        assert!(port.areas_at(900.0).forward[0] > 0.0, "a valve that bounces leaks");
     }
 
     #[test]

@@ -1,4 +1,4 @@
-//! What long work found of a candidate, which rules may use beside what the document gives: the gas now.
+//! What long work found of a candidate, which rules may use beside what the document gives: the gas, and the train in motion.
 
 use crate::quantity::Pressure;
 
@@ -7,6 +7,24 @@ use crate::quantity::Pressure;
 pub struct Findings {
     /// What breathing found.
     pub gas: Option<GasFinding>,
+    /// What the train in motion found.
+    pub control: Option<ControlFinding>,
+}
+
+/// Where control is lost.
+#[derive(Debug, Clone, PartialEq)]
+pub struct ControlFinding {
+    /// Limiting speeds of intake and exhaust.
+    pub sides: [LimitingSpeed; 2],
+}
+
+/// Limiting speed of one valve, rad/s of the crank; one beyond the speeds looked at counts as the highest of them.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct LimitingSpeed {
+    /// Median of the draws.
+    pub speed: f64,
+    /// Nine of ten draws lie above.
+    pub low: f64,
 }
 
 /// What breathing found that limits ask for, greatest over the speeds.

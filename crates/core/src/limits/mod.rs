@@ -25,7 +25,7 @@ mod rule;
 mod springs;
 mod wire;
 
-pub use findings::{Findings, GasFinding};
+pub use findings::{ControlFinding, Findings, GasFinding, LimitingSpeed};
 pub use incompatible::{Incompatible, NO_SCHOOL};
 pub use measure::Measure;
 
@@ -51,6 +51,7 @@ pub static RULES: &[&Rule] = &[
     &springs::OPEN_LOAD,
     &springs::SEAT_RESERVE,
     &exhaust_opening::EXHAUST_OPENING,
+    &springs::LIMITING_SPEED,
     &springs::HAND_CHECK,
     &wire::WIRE_STRESS,
     &wire::WIRE_LIFE,

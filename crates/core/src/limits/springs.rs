@@ -24,6 +24,9 @@ fn top_speed(resolved: &Resolved) -> Part<Speed> {
     resolved.top_speed().ok_or_else(|| Gap::needing(vec![resolved.given.target.at("shift_at")]))
 }
 
+/// What the hand check says of itself where the train in motion was computed.
+const DECIDED: &str = "the limiting speed in motion decides";
+
 /// Travel left to coil bind.
 pub static COIL_BIND: Rule = Rule {
     id: "coil_bind",
@@ -190,6 +193,29 @@ pub static SEAT_RESERVE: Rule = Rule {
     levers: &[SHORTER],
 };
 
+/// Control by the train in motion.
+pub static LIMITING_SPEED: Rule = Rule {
+    id: "limiting_speed",
+    title: "limiting speed (in motion)",
+    place: Place::Control,
+    sense: Sense::AtLeast,
+    measure: Measure::Speed,
+    sided: true,
+    formula: "speed at which gap, bounce or hang-open pass .020 in, the median of sixteen draws over what nobody measures, against shift plus overspeed; tight where one draw of ten falls short",
+    school: |_| "computed: masses, contacts, oil and coils in motion; it decides, the hand check stands beside it",
+    reads: &[TOP_SPEED, SPRING, MASSES, LOBE, RATIO],
+    gas: false,
+    find: |case| {
+        let found = case.findings.control.as_ref()?.sides[usize::from(case.side == Side::Exhaust)];
+        let top = case.resolved.top_speed()?.si();
+        let mut finding = Finding::at_least(top, 0.0, found.speed);
+        finding.is_tight = found.low < top;
+        Some(Ok(finding))
+    },
+    advice: false,
+    levers: &[],
+};
+
 /// Control by hand check.
 pub static HAND_CHECK: Rule = Rule {
     id: "hand_check",
@@ -213,7 +239,11 @@ pub static HAND_CHECK: Rule = Rule {
     find: |case| {
         let top = case.resolved.top_speed()?.si();
         let speed = float_speed(case.resolved, case.side);
-        Some(speed.map(|speed| Finding::at_least(top, RATING_TIGHT * top, speed)))
+        let decided = case.findings.control.is_some();
+        let found = speed.map(|speed| Finding::at_least(top, RATING_TIGHT * top, speed));
+        Some(found.map(
+            |found| if decided { Finding { is_advice: true, ..found.noting(Note::Text(DECIDED)) } } else { found },
+        ))
     },
     advice: false,
     levers: &[SHORTER, LIGHTER_RETAINER, LIGHTER_VALVE, SHIFT_EARLIER],

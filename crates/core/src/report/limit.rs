@@ -162,6 +162,8 @@ pub enum Place {
     Pushrod,
     /// The spring package.
     Spring,
+    /// The train in motion.
+    Control,
     /// What must not touch.
     Clearance,
     /// Torque and power.
@@ -170,7 +172,7 @@ pub enum Place {
 
 impl Place {
     /// Every place, in the builder's order.
-    pub const ALL: [Self; 9] = [
+    pub const ALL: [Self; 10] = [
         Self::Plan,
         Self::Events,
         Self::Lobe,
@@ -178,6 +180,7 @@ impl Place {
         Self::Rocker,
         Self::Pushrod,
         Self::Spring,
+        Self::Control,
         Self::Clearance,
         Self::Torque,
     ];

@@ -16,6 +16,7 @@ mod block;
 mod breathing;
 mod choosing;
 mod drawing;
+mod dynamics;
 mod limit;
 mod order;
 mod parts;
@@ -30,6 +31,7 @@ pub use breathing::{
 };
 pub use choosing::{CalibrationReport, Effect, FittedField};
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
+pub use dynamics::{DynamicsReport, DynamicsSide, LimitedBy, SpeedBought};
 pub use limit::{
     LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, RemedyChange, RemedyPart, Sense, Verdict, Worsened,
 };
@@ -125,6 +127,8 @@ report! {
         drawing: Block<DrawingReport>,
         /// Torque and power over speed; seconds of work, only when asked for.
         breathing: Block<BreathingReport>,
+        /// Both valves in motion; seconds of work, only when asked for.
+        dynamics: Block<DynamicsReport>,
         /// Every rule with need, have and margin.
         limits: Vec<LimitReport>,
         /// What readings of the bench say of the fields they stand for; empty while none was entered.

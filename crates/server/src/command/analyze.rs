@@ -18,7 +18,7 @@ pub struct Options {
     #[arg(long)]
     candidate: Option<String>,
     /// Parts wanted, separated by commas: timing, strip, lift, lobe, spring, control, clearance,
-    /// drawing, limits, remedies; and breathing, which takes seconds. All but that one when absent.
+    /// drawing, limits, remedies; and breathing and dynamics, which take seconds. All but those two when absent.
     #[arg(long, value_delimiter = ',')]
     parts: Option<Vec<String>>,
 }

@@ -53,7 +53,7 @@ pub fn report(
     let burned: Vec<Option<f64>> = samples.iter().map(|s| consumption(breathing, s)).collect();
     let gauge = |pascal: f64| (pascal - breathing.air.pressure) * 1e-3;
     BreathingReport {
-        mode: effort.words().to_owned(),
+        mode: format!("{}, {}", effort.words(), breathing.moved_by(effort)),
         level: breathing.air.levels.get(level).map(|level| level.name.clone()),
         level_names: breathing.air.levels.iter().map(|level| level.name.clone()).collect(),
         band_rpm: [breathing.band.0, breathing.band.1],

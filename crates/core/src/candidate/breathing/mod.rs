@@ -65,13 +65,14 @@ pub fn samples(
     tell: impl Fn(&Sample) + Sync,
 ) -> Result<Vec<Sample>, Ended> {
     breathing.can(effort)?;
-    let setup = breathing.meshed(effort);
+    let speeds = breathing.speeds(effort);
+    let setup = breathing.turned(effort, &speeds, stop);
     let run = |rpm: &f64| {
         let sample = breathing.sample(&setup, (effort, level), *rpm, stop);
         sample.inspect(&tell)
     };
     let all = |speeds: &[f64]| speeds.par_iter().map(run).collect::<Result<Vec<Sample>, Halt>>();
-    let mut samples = all(&breathing.speeds(effort))?;
+    let mut samples = all(&speeds)?;
     samples.extend(all(&breathing.bends(effort, &samples))?);
     samples.sort_by(|a, b| a.point.rpm.total_cmp(&b.point.rpm));
     Ok(samples)

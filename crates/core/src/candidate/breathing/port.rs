@@ -79,7 +79,7 @@ fn motion(
         gains.push(if taken > 0.0 { inertia } else { 0.0 });
         most.push(taken);
     }
-    Ok(Motion { lifts, gains, most, forward, reverse })
+    Ok(Motion { lifts, gains, most, turned: Vec::new(), forward, reverse })
 }
 
 /// Lengths of the metal by cylinder, what the waves see beyond it, and the bore, m.

@@ -1,5 +1,6 @@
 //! The work of a curve, point by point, for whoever runs it: the analysis, or a job that shows points as they come.
 
+use super::super::dynamics::{Turnable, lifts_over, side_train};
 use super::super::resolve::{Gap, Part, Resolved, lack, together};
 use super::air::{Air, read_air};
 use super::constants::{Calibrated, pulled, read_calibration};
@@ -48,15 +49,11 @@ impl Effort {
     /// What the curve says of itself.
     pub const fn words(self) -> &'static str {
         match self {
-            Self::Screening => {
-                "screening: one cylinder, coarse mesh, constant-pressure collector, valve motion without dynamics"
-            }
-            Self::Preview => "preview: all cylinders, coarse mesh, five speeds, valve motion without dynamics",
-            Self::Draft => "draft: all cylinders in firing order, coarse mesh, valve motion without dynamics",
-            Self::Fast => "fast: one cylinder, constant-pressure collector, valve motion without dynamics",
-            Self::Full => {
-                "full: all cylinders in firing order with plenum and collectors, valve motion without dynamics"
-            }
+            Self::Screening => "screening: one cylinder, coarse mesh, constant-pressure collector",
+            Self::Preview => "preview: all cylinders, coarse mesh, five speeds",
+            Self::Draft => "draft: all cylinders in firing order, coarse mesh",
+            Self::Fast => "fast: one cylinder, constant-pressure collector",
+            Self::Full => "full: all cylinders in firing order with plenum and collectors",
         }
     }
 
@@ -112,6 +109,8 @@ pub struct Breathing {
     pub pulled: Vec<(f64, f64)>,
     /// Constants fitted to a pull, which are in the set-up already.
     pub calibration: Option<Calibrated>,
+    /// Both valve trains, to be turned for a result; where they are not known whole, valves move without dynamics.
+    pub trains: Option<[Turnable; 2]>,
     /// Why the full mode cannot be computed.
     full: Result<(), Gap>,
 }
@@ -134,6 +133,12 @@ impl Sample {
     pub fn power(&self) -> f64 {
         self.torque * self.point.rpm * std::f64::consts::PI / 30.0
     }
+}
+
+/// Both trains, where both are known whole.
+fn trains(inputs: &Resolved) -> Option<[Turnable; 2]> {
+    let own = |side| side_train(inputs, side).ok()?.turnable();
+    Some([own(Side::Intake)?, own(Side::Exhaust)?])
 }
 
 /// Resolves a candidate, with what was fitted to a pull.
@@ -159,6 +164,7 @@ pub fn breathing_uncalibrated(inputs: &Resolved) -> Part<Breathing> {
     Ok(Breathing {
         pulled: pulled(&inputs.given.pull, &air),
         full: lacks_for_full(inputs, &setup),
+        trains: trains(inputs),
         air,
         band: (from.as_rpm(), to.as_rpm()),
         wanted: (speed(target.peak_power_at), speed(target.shift_at)),
@@ -249,6 +255,26 @@ impl Breathing {
             (setup.mesh, setup.begun_on) = (mesh, Some(COARSEST));
         }
         setup
+    }
+
+    /// The set-up on the mesh of `effort`; of a result with its valves as the trains in motion move them at `speeds`, rpm.
+    pub fn turned(&self, effort: Effort, speeds: &[f64], stop: &(dyn Fn() -> bool + Sync)) -> Setup {
+        let mut setup = self.meshed(effort);
+        let Some(trains) = self.trains.as_ref().filter(|_| effort.is_result()) else { return setup };
+        for (port, train) in [&mut setup.intake, &mut setup.exhaust].into_iter().zip(trains) {
+            let lifts = lifts_over(train, speeds, stop);
+            port.motion.turned = speeds.iter().map(|rpm| Speed::rpm(*rpm).si()).zip(lifts).collect();
+        }
+        setup
+    }
+
+    /// What moves the valves, in words.
+    pub const fn moved_by(&self, effort: Effort) -> &'static str {
+        if self.trains.is_some() && effort.is_result() {
+            "valves as their trains in motion move them"
+        } else {
+            "valve motion without dynamics"
+        }
     }
 
     /// One speed of a curve, from cold; `setup` is that of [`Self::meshed`].

@@ -1,12 +1,16 @@
 //! A candidate's train in motion: its model from what the document gives, what nobody measures drawn from named ranges,
 //! the speeds, and where control is lost.
 
+mod buys;
 mod gas;
 mod ranges;
+mod report;
 mod springs;
 mod train;
 mod work;
 
+pub use buys::{Bought, bought};
 pub use ranges::{DRAWS, Unmeasured};
-pub use train::{SideTrain, side_train};
-pub use work::{Sample, lost_at, sweep};
+pub use report::{Limit, side_report};
+pub use train::{SideTrain, Turnable, side_train};
+pub use work::{Sample, lifts_over, lost_at, sweep};

@@ -1,6 +1,7 @@
 //! One side's train as a model, from what the document gives.
 
 use super::super::resolve::{Gap, Part, Resolved, ResolvedSide, lack, together};
+use super::super::stages::{Key, key};
 use super::gas::opening_force;
 use super::ranges::Unmeasured;
 use super::springs::chains;
@@ -58,6 +59,19 @@ pub struct SideTrain<'a> {
     parts: Parts,
     masses: Masses,
     runout: f64,
+}
+
+/// A train on its own.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Turnable {
+    /// The lobe.
+    pub lobe: Lobe,
+    /// The train.
+    pub model: Model,
+    /// Force of the gas that opens the valves, N, at every record.
+    pub gas: Vec<f64>,
+    /// Crank degree from firing top of the first record.
+    pub begins_at: f64,
 }
 
 /// What was weighed, kg.
@@ -190,13 +204,31 @@ impl SideTrain<'_> {
             cup,
             tip,
             lash: self.running.lash,
-            bridge: (self.own.valves > 1.0)
-                .then(|| Bridge { mass: masses.bridge, stems: Contact { stiffness: BRIDGE, damping: time * BRIDGE } }),
+            bridge: (self.own.valves > 1.0).then_some(Bridge {
+                mass: masses.bridge,
+                stems: Contact { stiffness: BRIDGE, damping: time * BRIDGE },
+            }),
             valve: masses.valve,
             seat: Contact::damped(seat, unmeasured.seat_damping, masses.valve),
             coils,
             runout: self.runout,
         })
+    }
+
+    /// What of it is turned alone, with the usual of what nobody measures.
+    pub fn turnable(&self) -> Option<Turnable> {
+        let model = self.model(&Unmeasured::usual())?;
+        Some(Turnable { lobe: self.lobe.clone(), model, gas: self.gas.clone(), begins_at: self.begins_at })
+    }
+
+    /// The side it is of.
+    pub const fn own(&self) -> &ResolvedSide {
+        self.own
+    }
+
+    /// Stands for everything it is turned with.
+    pub fn key(&self) -> Key {
+        key(&(self.model(&Unmeasured::usual()), self.own.lobe_key, &self.gas, &self.slow, self.preload))
     }
 
     /// The models of several sets, for those that have one.

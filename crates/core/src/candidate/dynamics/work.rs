@@ -1,11 +1,12 @@
 //! Speeds, draws, and where control is lost.
 
 use super::ranges::Unmeasured;
-use super::train::SideTrain;
+use super::train::{SideTrain, Turnable};
 use crate::dynamics::limit::{LimitedBy, crossing, lost, worst};
-use crate::dynamics::measure::Figures;
+use crate::dynamics::measure::{Figures, Window};
 use crate::dynamics::model::Model;
-use crate::dynamics::run::{Case, GROUP, Turned, turn};
+use crate::dynamics::run::{Case, GROUP, RECORDS, Turned, turn};
+use crate::gas::over_cycle::cycle;
 
 /// One speed of one train.
 #[derive(Debug, Clone)]
@@ -16,6 +17,13 @@ pub struct Sample {
     pub figures: Figures,
     /// The cycles themselves.
     pub turned: Turned,
+}
+
+/// A value at every record while the lobe holds the valve open; elsewhere one that no load has.
+pub(super) fn judged(window: &Window, of: impl Fn(usize) -> f64) -> Vec<f64> {
+    (0..RECORDS)
+        .map(|record| if (window.open.0..=window.open.1).contains(&record) { of(record) } else { -1.0 })
+        .collect()
 }
 
 /// Many models at many speeds, groups of four side by side on all cores; in the order asked.
@@ -56,6 +64,27 @@ pub fn sweep(
     let Some(model) = side.model(unmeasured) else { return Vec::new() };
     let cases: Vec<(usize, f64)> = speeds.iter().map(|rpm| (0, *rpm)).collect();
     many(side, &[model], &cases, stop)
+}
+
+/// Lift of the valve over the cycle, m, in the table of gas exchange (every half degree from firing top), at every speed;
+/// empty where it was stopped.
+pub fn lifts_over(train: &Turnable, speeds: &[f64], stop: &(dyn Fn() -> bool + Sync)) -> Vec<Vec<f64>> {
+    use rayon::prelude::*;
+    let groups = speeds.par_chunks(GROUP).map(|group| {
+        if stop() {
+            return Vec::new();
+        }
+        let case = |rpm: &f64| Case { model: &train.model, rpm: *rpm, gas: &train.gas };
+        let turned = turn(&train.lobe, &group.iter().map(case).collect::<Vec<_>>());
+        // A record holds the lift at its end.
+        let lift = |valve: &[f64], deg: f64| {
+            let place = (deg - train.begins_at - 1.0).rem_euclid(RECORDS as f64);
+            let (low, share) = (place as usize % RECORDS, place.fract());
+            (1.0 - share) * valve[low] + share * valve[(low + 1) % RECORDS]
+        };
+        turned.iter().map(|turned| cycle().map(|deg| lift(&turned.cycles[0].valve, deg)).collect()).collect()
+    });
+    groups.collect::<Vec<Vec<Vec<f64>>>>().into_iter().flatten().collect()
 }
 
 /// Where each of the trains loses control: the speed, and what loses it; `None` where it never does within `speeds`.

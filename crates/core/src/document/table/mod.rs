@@ -93,6 +93,7 @@ limits! {
     "open_load": Some(Dimension::Force),
     "seat_reserve": Some(Dimension::Force),
     "exhaust_opening": Some(Dimension::Force),
+    "limiting_speed": Some(Dimension::Speed),
     "hand_check": Some(Dimension::Speed),
     "wire_stress": None,
     "wire_life": None,

@@ -1,0 +1,318 @@
+//! The valve train in motion as a job: speeds as they come, then the limit with its band, then what buys more.
+
+use crate::build::Build;
+use crate::candidate::dynamics::{
+    Bought, Limit, Sample, SideTrain, Unmeasured, bought, lost_at, side_report, side_train, sweep,
+};
+use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, lack, together, worded};
+use crate::document::{Fault, Ledger, Side, unknown_candidate};
+use crate::given::{Given, Place, Source};
+use crate::limits::{ControlFinding, LimitingSpeed};
+use crate::quantity::{Dimension, INCH, Speed, shown};
+use crate::report::{DynamicsReport, DynamicsSide, LimitedBy, Named, SpeedBought};
+use crate::work::{Class, Halted, Job, Watch};
+use serde::Serialize;
+use std::sync::Arc;
+
+/// Gap, bounce or hang-open that counts as lost control where nobody says, m.
+const THRESHOLD: f64 = 0.020 * INCH;
+/// Highest speed a limit is looked for at, and steps on the way, rpm.
+const LOOKED_TO: f64 = 10_000.0;
+const STEP: f64 = 200.0;
+/// Speeds of the columns, and how far beyond a missed shift they go.
+const COLUMNS: usize = 32;
+const BEYOND: f64 = 1.35;
+/// Top speed of a plan that says none, rpm.
+const USUAL_TOP: f64 = 6000.0;
+/// Steps a sweep is told in.
+const BATCHES: usize = 4;
+
+/// What there is so far.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct ControlStep {
+    /// Pieces of work done.
+    pub done: usize,
+    /// Pieces of the whole.
+    pub of: usize,
+    /// The report so far.
+    pub report: Box<DynamicsReport>,
+}
+
+/// Turning the trains of one candidate.
+pub struct ControlJob {
+    resolved: Resolved,
+    threshold: f64,
+    /// Names of fields, for what buys speed.
+    name: Box<dyn Fn(Place) -> Named + Send + Sync>,
+    stages: Arc<Stages>,
+}
+
+impl ControlJob {
+    /// Of the candidate `id`, or of the first, with a threshold in mm or the usual one.
+    ///
+    /// # Errors
+    /// A fault when there is no such candidate; inside, what is missing.
+    pub fn new(
+        build: &Build,
+        id: Option<&str>,
+        threshold_mm: Option<f64>,
+        stages: Arc<Stages>,
+    ) -> Result<Result<Self, Halted>, Fault> {
+        let views = build.candidates();
+        let view = match id {
+            Some(id) => views.iter().find(|view| view.id == id),
+            None => views.first(),
+        };
+        let view = view.ok_or_else(|| unknown_candidate("candidate", id.unwrap_or_default(), &views))?;
+        let ledger = Ledger::default();
+        let source = Source::new(view, &ledger);
+        let resolved = Resolved::new(Given::read(&source), &stages);
+        if let Err(gap) = trains(&resolved) {
+            let (reason, needs) = worded(&gap, &source);
+            return Ok(Err(Halted::Lacks { reason, needs }));
+        }
+        let index = view.index;
+        let build = build.clone();
+        let name = move |place: Place| {
+            let ledger = Ledger::default();
+            let views = build.candidates();
+            Named::at(views.get(index).map_or_else(String::new, |view| Source::new(view, &ledger).path(place)))
+        };
+        let threshold = threshold_mm.map_or(THRESHOLD, |mm| mm.clamp(0.05, 3.0) * 1e-3);
+        Ok(Ok(Self { resolved, threshold, name: Box::new(name), stages }))
+    }
+}
+
+impl Job for ControlJob {
+    type Step = ControlStep;
+    type Done = DynamicsReport;
+
+    fn key(&self) -> Key {
+        keyed(&self.resolved, self.threshold)
+    }
+
+    fn class(&self) -> Class {
+        Class::Result
+    }
+
+    fn kept(&self) -> Option<Arc<DynamicsReport>> {
+        self.stages.motions.kept(self.key())
+    }
+
+    fn run(&self, watch: &Watch<'_, ControlStep>) -> Result<Arc<DynamicsReport>, Halted> {
+        let report = Arc::new(turned((&self.resolved, self.threshold), &self.name, &self.stages, watch)?);
+        self.stages.motions.keep(self.key(), Arc::clone(&report));
+        Ok(report)
+    }
+}
+
+/// Turns both trains: the speeds in batches, the limits, what buys more.
+fn turned(
+    (resolved, threshold): (&Resolved, f64),
+    name: &dyn Fn(Place) -> Named,
+    stages: &Stages,
+    watch: &Watch<'_, ControlStep>,
+) -> Result<DynamicsReport, Halted> {
+    let lacks = |gap: Gap| Halted::Lacks { reason: gap.reason, needs: Vec::new() };
+    let turning = Turning { resolved, trains: trains(resolved).map_err(lacks)?, threshold };
+    let of = BATCHES + 3;
+    let tell = |done: usize, report: DynamicsReport| {
+        (watch.report)(ControlStep { done, of, report: Box::new(report) });
+    };
+    let unless_stopped = || if (watch.stop)() { Err(Halted::Stopped) } else { Ok(()) };
+    let mut samples: [Vec<Sample>; 2] = Default::default();
+    for batch in 0..BATCHES {
+        turning.more(&mut samples, batch, watch.stop);
+        unless_stopped()?;
+        tell(batch + 1, turning.report(&samples, [None, None], Vec::new()));
+    }
+    let mut limits = [None, None];
+    for (done, side) in Side::BOTH.into_iter().enumerate() {
+        limits[done] = turning.limit(side, watch.stop);
+        unless_stopped()?;
+        tell(BATCHES + 1 + done, turning.report(&samples, limits, Vec::new()));
+    }
+    let bought = turning.bought(limits, stages, watch.stop);
+    unless_stopped()?;
+    Ok(turning.report(&samples, limits, bought.into_iter().map(|bought| in_words(bought, name)).collect()))
+}
+
+/// A change that was turned, in words.
+fn in_words(bought: Bought, name: &dyn Fn(Place) -> Named) -> SpeedBought {
+    let dimension = |place: Place| match place.key {
+        "mass" | "tip_side_mass" => Dimension::Mass,
+        _ => Dimension::Length,
+    };
+    let value =
+        |of: fn(&(Place, f64, f64)) -> f64| bought.field.as_ref().map(|field| shown(of(field), dimension(field.0)));
+    SpeedBought {
+        change: bought.what.to_owned(),
+        field: bought.field.map(|(place, _, _)| name(place)),
+        from: value(|field| field.1),
+        to: value(|field| field.2),
+        gain_rpm: bought.gain.round(),
+        gain_band_rpm: bought.band.map(f64::round),
+        costs: bought.costs.to_owned(),
+        why: bought.why,
+    }
+}
+
+/// Both trains of a candidate with what they are turned by.
+struct Turning<'a> {
+    resolved: &'a Resolved,
+    trains: [SideTrain<'a>; 2],
+    threshold: f64,
+}
+
+impl Turning<'_> {
+    /// Shift plus overspeed, rpm.
+    fn top(&self) -> f64 {
+        self.resolved.top_speed().map_or(USUAL_TOP, Speed::as_rpm)
+    }
+
+    /// Speeds of the columns, rpm: from a sixth of the top speed to beyond it.
+    fn columns(&self) -> Vec<f64> {
+        let (first, last) = ((self.top() / 6.0).max(500.0), (BEYOND * self.top()).min(LOOKED_TO));
+        let at = |i: usize| first + (last - first) * i as f64 / (COLUMNS - 1) as f64;
+        (0..COLUMNS).map(|i| (at(i) / 10.0).round() * 10.0).collect()
+    }
+
+    /// Another batch of speeds, spread over all, put in their places.
+    fn more(&self, samples: &mut [Vec<Sample>; 2], batch: usize, stop: &(dyn Fn() -> bool + Sync)) {
+        let speeds: Vec<f64> = self.columns().into_iter().skip(batch).step_by(BATCHES).collect();
+        for (own, train) in samples.iter_mut().zip(&self.trains) {
+            own.extend(sweep(train, &Unmeasured::usual(), &speeds, stop));
+            own.sort_by(|a, b| a.rpm.total_cmp(&b.rpm));
+        }
+    }
+
+    fn limit(&self, side: Side, stop: &(dyn Fn() -> bool + Sync)) -> Option<Limit> {
+        let train = &self.trains[place(side)];
+        let first = (0.4 * self.top() / STEP).floor() * STEP;
+        let steps = ((LOOKED_TO - first) / STEP) as usize;
+        let speeds: Vec<f64> = (0..=steps).map(|i| (first + STEP * i as f64).max(STEP)).collect();
+        Limit::of(&lost_at(train, &train.models(&Unmeasured::draws()), &speeds, self.threshold, stop), LOOKED_TO)
+    }
+
+    /// What buys speed for the valve that loses control first.
+    fn bought(&self, limits: [Option<Limit>; 2], stages: &Stages, stop: &(dyn Fn() -> bool + Sync)) -> Vec<Bought> {
+        let Some((side, limit)) = first_lost(limits) else { return Vec::new() };
+        bought(self.resolved, side, (limit, self.threshold), stages, stop)
+    }
+
+    fn report(
+        &self,
+        samples: &[Vec<Sample>; 2],
+        limits: [Option<Limit>; 2],
+        what_buys_speed: Vec<SpeedBought>,
+    ) -> DynamicsReport {
+        let of = |i: usize| side_report(&self.trains[i], &samples[i], limits[i].as_ref(), LOOKED_TO);
+        let (intake, exhaust) = (of(0), of(1));
+        let target = &self.resolved.given.target;
+        let missed = self.resolved.top_speed().map(Speed::as_rpm);
+        DynamicsReport {
+            threshold_mm: self.threshold * 1e3,
+            threshold: shown(self.threshold, Dimension::Length),
+            looked_to_rpm: LOOKED_TO,
+            shift_rpm: target.shift_at.map(Speed::as_rpm),
+            missed_rpm: missed,
+            says: if limits.iter().all(Option::is_some) { says(&intake, &exhaust, missed) } else { String::new() },
+            intake,
+            exhaust,
+            what_buys_speed,
+        }
+    }
+}
+
+const fn place(side: Side) -> usize {
+    match side {
+        Side::Intake => 0,
+        Side::Exhaust => 1,
+    }
+}
+
+/// The side whose median limit is the lower one, rpm.
+fn first_lost(limits: [Option<Limit>; 2]) -> Option<(Side, f64)> {
+    let all = Side::BOTH.into_iter().filter_map(|side| Some((side, limits[place(side)]?.median?)));
+    all.min_by(|a, b| a.1.total_cmp(&b.1))
+}
+
+/// What loses control, in words.
+const fn how(by: LimitedBy) -> &'static str {
+    match by {
+        LimitedBy::Separation => "the train parts",
+        LimitedBy::Bounce => "the valve bounces off its seat",
+        LimitedBy::HangOpen => "the valve does not close",
+        LimitedBy::PumpUp => "the lifter pumps up and holds the valve open",
+        LimitedBy::CoilClash => "the train parts and its coils strike each other",
+        LimitedBy::None => "nothing is lost",
+    }
+}
+
+/// The answer in a sentence.
+fn says(intake: &DynamicsSide, exhaust: &DynamicsSide, missed: Option<f64>) -> String {
+    let sides = [("intake", intake), ("exhaust", exhaust)];
+    let first = sides
+        .iter()
+        .filter_map(|(name, side)| Some((*name, side.limiting_speed_rpm?, *side)))
+        .min_by(|a, b| a.1.total_cmp(&b.1));
+    let Some((name, limit, side)) = first else {
+        return format!("Both valves follow their lobes up to {LOOKED_TO:.0} rpm.");
+    };
+    let band = side.limiting_speed_band_rpm.map_or_else(String::new, |[low, high]| format!(" ({low:.0} to {high:.0})"));
+    let beside = missed.map_or_else(String::new, |missed| {
+        if limit >= missed {
+            format!(", {:.0} rpm beyond a missed shift", limit - missed)
+        } else {
+            format!(", {:.0} rpm short of a missed shift", missed - limit)
+        }
+    });
+    format!("The {name} valve loses control first, at {limit:.0} rpm{band}{beside}: {}.", how(side.limited_by))
+}
+
+/// Both trains, or everything they lack at once.
+fn trains(resolved: &Resolved) -> Part<[SideTrain<'_>; 2]> {
+    let [intake, exhaust] = Side::BOTH.map(|side| side_train(resolved, side));
+    together([lack(&intake), lack(&exhaust)])?;
+    Ok([intake?, exhaust?])
+}
+
+/// Stands for everything a report of `resolved` depends on.
+fn keyed(resolved: &Resolved, threshold: f64) -> Key {
+    let target = &resolved.given.target;
+    let speeds = (target.shift_at, target.overspeed_by);
+    let trains = Side::BOTH.map(|side| side_train(resolved, side).ok().map(|train| train.key()));
+    // What buys speed changes fields of the train and the card as they are given.
+    let given = Side::BOTH.map(|side| (resolved.train(side).clone(), resolved.given.lobe(side).clone()));
+    key(&(trains, given, speeds, threshold))
+}
+
+/// The key with the usual threshold.
+pub(super) fn motion_key(resolved: &Resolved) -> Key {
+    keyed(resolved, THRESHOLD)
+}
+
+/// The report of a candidate at once, for the analysis.
+pub(super) fn in_motion(resolved: &Resolved, source: &Source<'_>, stages: &Stages) -> Part<DynamicsReport> {
+    trains(resolved)?;
+    let kept = stages.motions.kept(motion_key(resolved));
+    if let Some(report) = kept {
+        return Ok(report.as_ref().clone());
+    }
+    let name = |place: Place| Named::at(source.path(place));
+    turned((resolved, THRESHOLD), &name, stages, &Watch::nobody()).map_err(|halted| match halted {
+        Halted::Stopped => Gap::because("stopped"),
+        Halted::Lacks { reason, .. } => Gap::because(reason),
+    })
+}
+
+/// What limits ask of it.
+pub(super) fn control_finding(report: &DynamicsReport) -> ControlFinding {
+    let of = |side: &DynamicsSide| {
+        let rpm = side.limiting_speed_rpm.unwrap_or(report.looked_to_rpm);
+        let low = side.limiting_speed_band_rpm.map_or(rpm, |band| band[0]);
+        LimitingSpeed { speed: Speed::rpm(rpm).si(), low: Speed::rpm(low).si() }
+    };
+    ControlFinding { sides: [of(&report.intake), of(&report.exhaust)] }
+}

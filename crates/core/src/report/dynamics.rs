@@ -1,0 +1,124 @@
+//! The valve train in motion over speed.
+
+use super::block::Named;
+use crate::quantity::Shown;
+use serde::Serialize;
+
+/// What loses control first.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum LimitedBy {
+    /// The train parts while the lobe holds the valve open.
+    Separation,
+    /// The valve leaves its seat again after it has landed.
+    Bounce,
+    /// The valve does not close.
+    HangOpen,
+    /// The same, since the plunger of a hydraulic lifter has risen.
+    PumpUp,
+    /// The train parts while coils strike each other.
+    CoilClash,
+    /// Nothing, up to the highest speed looked at.
+    None,
+}
+
+report! {
+    /// Both valves of a candidate in motion.
+    pub struct DynamicsReport {
+        /// Gap, bounce or hang-open that counts as lost control.
+        threshold_mm: f64,
+        /// The same to read.
+        threshold: Shown,
+        /// Highest speed a limit was looked for at.
+        looked_to_rpm: f64,
+        /// Where it is shifted and where a missed shift lets it turn, where the plan says.
+        shift_rpm: Option<f64>,
+        /// Shift and overspeed.
+        missed_rpm: Option<f64>,
+        /// Intake valve.
+        intake: DynamicsSide,
+        /// Exhaust valve.
+        exhaust: DynamicsSide,
+        /// The answer in a sentence.
+        says: String,
+        /// What moves the limit of the valve that loses control first, what buys most first; empty until it is computed.
+        what_buys_speed: Vec<SpeedBought>,
+    }
+
+    /// One valve over speed.
+    pub struct DynamicsSide {
+        /// Speeds of the columns below.
+        speed_rpm: Vec<f64>,
+        /// Median of the draws; `null` when none is lost, or while it is not computed.
+        limiting_speed_rpm: Option<f64>,
+        /// Nine of ten draws lie between; a limit beyond the speeds looked at counts as the highest of them.
+        limiting_speed_band_rpm: Option<[f64; 2]>,
+        /// What most of the draws lose control by.
+        limited_by: LimitedBy,
+        /// The hand check with the share an elastic train keeps, and why the two differ.
+        hand_check_rpm: Option<f64>,
+        /// In a sentence.
+        beside_hand_check: Option<String>,
+        /// Largest gap between lobe and stem while the lobe holds the valve open, seen at the valve.
+        loft_mm: Vec<f64>,
+        /// Largest lift after the first landing.
+        bounce_mm: Vec<f64>,
+        /// How often it leaves its seat by a fortieth of a millimetre.
+        bounces: Vec<usize>,
+        /// Least lift on the base circle.
+        hang_open_mm: Vec<f64>,
+        /// Speed of the first landing.
+        seating_velocity_m_per_s: Vec<f64>,
+        /// Largest lift.
+        maximum_lift_mm: Vec<f64>,
+        /// Least load on the lobe while it holds the valve open.
+        minimum_contact_n: Vec<f64>,
+        /// Where that is, from firing top dead centre.
+        minimum_contact_at_deg: Vec<f64>,
+        /// Largest load on the lobe.
+        peak_contact_n: Vec<f64>,
+        /// Largest load in the pushrod.
+        peak_pushrod_n: Vec<f64>,
+        /// Largest load on the rocker's pivot.
+        peak_pivot_n: Vec<f64>,
+        /// Most less least load of the coils while the valve is closed.
+        spring_swing_n: Vec<f64>,
+        /// What coils that touch press on each other with.
+        coil_clash_n: Vec<f64>,
+        /// Highest place of a hydraulic lifter's plunger over its rest.
+        plunger_mm: Vec<f64>,
+        /// Cycles turned.
+        cycles: Vec<usize>,
+        /// Whether they repeat; where they do not, the worse of the last two counts.
+        converged: Vec<bool>,
+        /// Angles of the two tables below, from firing top dead centre, as they follow each other from 360 before full lift.
+        crank_deg: Vec<f64>,
+        /// Least load on the lobe at each speed and angle.
+        contact_n: Vec<Vec<f64>>,
+        /// Lift of the valve at each speed and angle.
+        valve_mm: Vec<Vec<f64>>,
+        /// Lift of rigid parts at each angle.
+        rigid_mm: Vec<f64>,
+    }
+
+    /// A change and what it does to the limiting speed.
+    pub struct SpeedBought {
+        /// What is done.
+        change: String,
+        /// The field it changes, where it is one.
+        field: Option<Named>,
+        /// From.
+        from: Option<Shown>,
+        /// To.
+        to: Option<Shown>,
+        /// Median over the draws, each against itself.
+        gain_rpm: f64,
+        /// Nine of ten draws lie between.
+        gain_band_rpm: [f64; 2],
+        /// What it costs beside money.
+        costs: String,
+        /// Why it does less than the trade expects, where it does.
+        why: Option<String>,
+    }
+}

@@ -1,0 +1,99 @@
+import { Segmented, Select } from 'antd'
+import { useState } from 'react'
+import { Needs } from '../fields/Needs'
+import { speed, useSpeed } from '../torque/speed'
+import { AtSpeed } from './AtSpeed'
+import { Bought } from './Bought'
+import { ContactMap } from './ContactMap'
+import './control.css'
+import { speedAt } from './map'
+import { Motion } from './Motion'
+import { useControl } from './useControl'
+
+type Side = 'intake' | 'exhaust'
+
+const SIDES: { value: Side; label: string }[] = [
+  { value: 'intake', label: 'intake' },
+  { value: 'exhaust', label: 'exhaust' },
+]
+
+/** Gap, bounce or hang-open that counts as lost control, mm; the usual one is nobody's choice. */
+const THRESHOLDS = [
+  { value: 0.254, label: '.010 in counts as lost' },
+  { value: 0.508, label: '.020 in counts as lost' },
+  { value: 0.762, label: '.030 in counts as lost' },
+]
+const USUAL = 0.508
+
+/** Does the valve follow the lobe, to what speed, and what buys more. */
+export function ControlStep() {
+  const [side, setSide] = useState<Side>()
+  const [threshold, setThreshold] = useState(USUAL)
+  const { report, failed, doing } = useControl(threshold === USUAL ? undefined : threshold)
+  const chosen = useSpeed()
+  if (failed)
+    return <Needs what="Control is computed" reason={failed.reason} needs={failed.needs} />
+  if (!report || report.intake.speed_rpm.length === 0)
+    return (
+      <p className="quiet" role="status">
+        {doing === '' ? 'Turning the cam' : doing}…
+      </p>
+    )
+  const first = lostFirst(report.intake.limiting_speed_rpm, report.exhaust.limiting_speed_rpm)
+  const shown = side ?? first
+  const own = report[shown]
+  const at = speedAt(own, chosen)
+  return (
+    <>
+      {report.says === '' ? null : (
+        <p className={`answer ${verdict(report[first].limiting_speed_rpm, report.missed_rpm)}`}>
+          {report.says}
+        </p>
+      )}
+      <div className="control-tools">
+        <Segmented
+          size="small"
+          aria-label="Valve looked at"
+          options={SIDES}
+          value={shown}
+          onChange={setSide}
+        />
+        <Select
+          size="small"
+          aria-label="What counts as lost control"
+          value={threshold}
+          onChange={setThreshold}
+          options={THRESHOLDS}
+          popupMatchSelectWidth={false}
+        />
+        <span className="grow" />
+        <span className="quiet" role="status">
+          {doing}
+        </span>
+      </div>
+      <div className="answer-pictures">
+        <ContactMap report={report} side={own} name={shown} at={at} onAt={(rpm) => speed.to(rpm)} />
+        <Motion side={own} name={shown} at={at} />
+      </div>
+      {own.beside_hand_check ? <p className="quiet">Beside it {own.beside_hand_check}.</p> : null}
+      <Bought bought={report.what_buys_speed} />
+      <AtSpeed sides={report} at={at} />
+      <p className="quiet">
+        Masses, contacts, oil and coils in motion at steady speed, without what is worn; sixteen
+        draws over what nobody measures. A planning aid: a spring tester, and the builder who hears
+        the engine, stand above it.
+      </p>
+    </>
+  )
+}
+
+/** The valve whose limit is the lower one. Pure. */
+function lostFirst(intake: number | null | undefined, exhaust: number | null | undefined): Side {
+  return (exhaust ?? Infinity) < (intake ?? Infinity) ? 'exhaust' : 'intake'
+}
+
+/** The answer's verdict against a missed shift. Pure. */
+function verdict(limit: number | null | undefined, missed: number | null | undefined): string {
+  if (typeof missed !== 'number') return ''
+  return (limit ?? Infinity) >= missed ? 'ok' : 'fails'
+}
