@@ -122,6 +122,61 @@ fn slow_turning_agrees_with_the_running_lift_of_every_demo() {
 }
 
 #[test]
+fn a_progressive_spring_loads_as_its_tester_says() {
+    // Steeper below 1.5 in, as a beehive whose foot closes: links that close one after another carry the points' loads.
+    let mut build: Value = serde_json::from_str(DEMOS[0]).expect("JSON");
+    build["candidates"][0]["train"]["spring"]["points"] = serde_json::json!([
+        ["1.800 in", "140 lbf"],
+        ["1.500 in", "230 lbf"],
+        ["1.350 in", "290 lbf"],
+        ["1.200 in", "365 lbf"]
+    ]);
+    let build = Build::read(&build.to_string()).expect("in order");
+    let (views, stages) = (build.candidates(), Stages::default());
+    let resolved = Resolved::of(&views[0], &stages);
+    let train = side_train(&resolved, Side::Intake).expect("complete");
+    let coil = train.model(&Unmeasured::usual()).expect("a model").coils.remove(0);
+    let spring = resolved.side(Side::Intake).spring.clone().expect("a spring");
+    let link = 17.0 * coil.rate;
+    // Lift of a chain at rest under a load: every link to where its coils touch, and a 26th as soft beyond.
+    let lift_under = |load: f64| -> f64 {
+        let own = (load - coil.seat_load) / link;
+        coil.closes.iter().map(|closes| own.min(*closes) + (own - closes).max(0.0) / 26.0).sum()
+    };
+    assert!(coil.closes.iter().any(|closes| *closes < 0.9 * coil.closes[16]), "some close first");
+    for lift in [2e-3, 6e-3, 9e-3, 11e-3, 12.4e-3] {
+        let wanted = spring.load(Length::from_si(lift)).si();
+        let (mut low, mut high) = (coil.seat_load, 3.0 * wanted);
+        for _ in 0..60 {
+            let middle = 0.5 * (low + high);
+            if lift_under(middle) > lift { high = middle } else { low = middle }
+        }
+        println!("{lift}: {low:.0} and {wanted:.0} N");
+        assert!((low / wanted - 1.0).abs() < 0.03, "{lift}: {low} and {wanted}");
+    }
+}
+
+#[test]
+fn a_lifter_that_is_set_to_the_top_cannot_pump_up() {
+    // Past control the plunger fills until its ring stops it: by the preload, and without one by nothing.
+    let mut build: Value = serde_json::from_str(DEMOS[0]).expect("JSON");
+    let plunger = |build: &Value| {
+        let build = Build::read(&build.to_string()).expect("in order");
+        let (views, stages) = (build.candidates(), Stages::default());
+        let resolved = Resolved::of(&views[0], &stages);
+        let train = side_train(&resolved, Side::Intake).expect("complete");
+        let found = sweep(&train, &Unmeasured::usual(), &[7600.0], &|| false).remove(0).figures;
+        (found.plunger.0, found.hang_open, train.preload)
+    };
+    let (risen, hangs, preload) = plunger(&build);
+    println!("rises {:.3} of {:.3} mm, hangs {:.3} mm", risen * 1e3, preload * 1e3, hangs * 1e3);
+    assert!(risen > 0.7 * preload && hangs > 0.1e-3);
+    build["candidates"][0]["train"]["lifter"]["preload"] = "0.001 in".into();
+    let (risen, hangs, _) = plunger(&build);
+    assert!(risen < 0.08e-3 && hangs < 0.1e-3, "{risen} {hangs}");
+}
+
+#[test]
 fn without_damping_contacts_give_back_what_they_took() {
     // A light train on a soft spring with nothing damped: the valve lands with the speed it leaves its seat with.
     let json = file();

@@ -18,15 +18,18 @@ pub enum LimitedBy {
 }
 
 /// Share of the installed preload the plunger must have risen by for a hanging valve to be pump-up's.
-const PUMPED: f64 = 0.1;
+const PUMPED: f64 = 0.5;
 
-/// What crosses `threshold` (m) in these figures, the largest of all first; `None` in control. `preload` is how far the
+/// What crosses `threshold` (m) in these figures: a valve that stays open before all, else the largest; `None` in control. `preload` is how far the
 /// plunger may rise, m, zero for a solid lifter; `open_load` the springs' at full lift, N.
 pub fn lost(figures: &Figures, threshold: f64, preload: f64, open_load: f64) -> Option<LimitedBy> {
     let separation = if figures.clash > open_load { LimitedBy::CoilClash } else { LimitedBy::Separation };
     let pumped = preload > 0.0 && figures.plunger.0 > PUMPED * preload;
     let hang = if pumped { LimitedBy::PumpUp } else { LimitedBy::HangOpen };
-    let all = [(figures.loft, separation), (figures.bounce, LimitedBy::Bounce), (figures.hang_open, hang)];
+    if figures.hang_open > threshold {
+        return Some(hang);
+    }
+    let all = [(figures.loft, separation), (figures.bounce, LimitedBy::Bounce)];
     all.into_iter().filter(|(size, _)| *size > threshold).max_by(|a, b| a.0.total_cmp(&b.0)).map(|(_, by)| by)
 }
 
@@ -48,6 +51,20 @@ pub fn crossing(speeds: &[f64], sizes: &[f64], threshold: f64) -> Option<f64> {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn what_loses_control_is_named() {
+        let by = |figures: Figures| lost(&figures, 0.5e-3, 0.6e-3, 1500.0);
+        let lofts = Figures { loft: 0.6e-3, bounce: 0.1e-3, ..Figures::default() };
+        assert_eq!(by(Figures::default()), None);
+        assert_eq!(by(lofts), Some(LimitedBy::Separation));
+        assert_eq!(by(Figures { clash: 2000.0, ..lofts }), Some(LimitedBy::CoilClash));
+        assert_eq!(by(Figures { bounce: 0.9e-3, ..lofts }), Some(LimitedBy::Bounce));
+        // A valve that stays open decides; with the plunger risen it is pump-up.
+        let hangs = Figures { hang_open: 0.6e-3, bounce: 0.9e-3, ..lofts };
+        assert_eq!(by(hangs), Some(LimitedBy::HangOpen));
+        assert_eq!(by(Figures { plunger: (0.5e-3, 0.0), ..hangs }), Some(LimitedBy::PumpUp));
+    }
 
     #[test]
     fn a_limit_is_where_the_threshold_is_crossed_for_good() {

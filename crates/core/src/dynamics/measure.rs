@@ -84,6 +84,8 @@ pub struct Window {
 pub const OFF_SEAT: f64 = 0.15e-3;
 /// Lift a valve must leave its seat by to count as a bounce, m.
 const COUNTS: f64 = 0.025e-3;
+/// Crank degrees behind the lobe in which a valve that closes has closed; later the gas presses a hanging one shut.
+const HANGS: usize = 60;
 /// Lift below which it stands on its seat, m.
 const SEATED: f64 = 2e-6;
 
@@ -109,7 +111,7 @@ pub struct Figures {
     pub bounce: f64,
     /// Bounces of a fortieth of a millimetre and more.
     pub bounces: usize,
-    /// Least lift on the base circle: the valve never closes, m.
+    /// Least lift in the [`HANGS`] degrees behind the lobe, m: the valve stays open until the gas presses it shut.
     pub hang_open: f64,
     /// Speed at the first landing, m/s.
     pub seating: f64,
@@ -160,8 +162,9 @@ impl Figures {
             up = now;
         }
         let base = window.lobe.1 + 1..RECORDS + window.lobe.0;
-        let hang_open = base.clone().map(|i| cycle.valve[around(i)]).fold(f64::INFINITY, f64::min).max(0.0);
-        let seating = landing.map_or(0.0, |at| cycle.arrival[around(at)].max(cycle.arrival[around(at - 1)]));
+        let hanging = window.lobe.1 + 1..window.lobe.1 + HANGS;
+        let hang_open = hanging.map(|i| cycle.valve[around(i)]).fold(f64::INFINITY, f64::min).max(0.0);
+        let seating = landing.map_or(0.0, |at| (at - 1..at + 4).map(|i| cycle.arrival[around(i)]).fold(0.0, f64::max));
         let at = (first..=last).min_by(|a, b| cycle.least_contact[*a].total_cmp(&cycle.least_contact[*b]));
         let at = at.unwrap_or(nose);
         let closed = |values: &[f64]| base.clone().map(|i| values[around(i)]).collect::<Vec<f64>>();
@@ -207,5 +210,70 @@ impl Figures {
             clash: self.clash.max(other.clash),
             plunger: (self.plunger.0.max(other.plunger.0), self.plunger.1.min(other.plunger.1)),
         }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// A valve that opens from record 200 to 520 as a half sine, with what `after` adds behind it.
+    fn cycle(after: impl Fn(usize) -> f64) -> Cycle {
+        let lift = |i: usize| {
+            let open = (200..520).contains(&i);
+            if open { 0.01 * ((i - 200) as f64 / 320.0 * std::f64::consts::PI).sin() } else { after(i) }
+        };
+        let still = || vec![0.0; RECORDS];
+        Cycle {
+            valve: (0..RECORDS).map(lift).collect(),
+            least_contact: (0..RECORDS).map(|i| if i == 300 { 40.0 } else { 900.0 }).collect(),
+            most_contact: vec![1000.0; RECORDS],
+            gap: still(),
+            pushrod: still(),
+            pivot: still(),
+            least_spring: vec![500.0; RECORDS],
+            most_spring: vec![700.0; RECORDS],
+            clash: still(),
+            arrival: (0..RECORDS).map(|i| if i == 520 { 0.8 } else { 0.0 }).collect(),
+            seat: still(),
+            plunger: still(),
+        }
+    }
+
+    fn figures(cycle: &Cycle) -> Figures {
+        let lift = |i: usize| if (200..520).contains(&i) { 0.01 } else { 0.0 };
+        Figures::of(cycle, &Window::of(lift, lift).unwrap())
+    }
+
+    #[test]
+    fn a_valve_that_lands_and_stays_has_lost_nothing() {
+        let found = figures(&cycle(|_| 0.0));
+        assert_eq!((found.bounce, found.bounces, found.hang_open, found.loft), (0.0, 0, 0.0, 0.0));
+        assert_eq!((found.seating, found.least_contact), (0.8, (40.0, 300)));
+        assert_eq!((found.lift, found.spring), (0.01, (500.0, 700.0)));
+    }
+
+    #[test]
+    fn bounces_are_counted_after_the_first_landing() {
+        let hop = |i: usize| if (540..560).contains(&i) || (600..610).contains(&i) { 0.4e-3 } else { 0.0 };
+        let found = figures(&cycle(hop));
+        assert_eq!((found.bounce, found.bounces, found.hang_open), (0.4e-3, 2, 0.0));
+    }
+
+    #[test]
+    fn a_valve_that_the_gas_presses_shut_has_hung_before() {
+        let found = figures(&cycle(|i| if (520..620).contains(&i) { 0.3e-3 } else { 0.0 }));
+        assert_eq!(found.hang_open, 0.3e-3);
+    }
+
+    #[test]
+    fn gaps_count_until_the_valve_has_landed_and_no_longer() {
+        let mut held = cycle(|_| 0.0);
+        held.gap[400] = 0.2e-3;
+        held.gap[650] = 5e-3;
+        let found = figures(&held);
+        assert_eq!((found.loft, found.loft_at), (0.2e-3, 400));
+        let worse = found.worse(Figures { loft: 0.3e-3, loft_at: 7, ..Figures::default() });
+        assert_eq!((worse.loft, worse.loft_at, worse.lift), (0.3e-3, 7, 0.01));
     }
 }
