@@ -187,11 +187,16 @@ impl Turning<'_> {
         }
     }
 
+    /// Lowest speed a limit is looked for at, rpm.
+    fn looked_from(&self) -> f64 {
+        ((0.4 * self.top() / STEP).floor() * STEP).clamp(STEP, LOOKED_TO - STEP)
+    }
+
     fn limit(&self, side: Side, stop: &(dyn Fn() -> bool + Sync)) -> Option<Limit> {
         let train = &self.trains[place(side)];
-        let first = (0.4 * self.top() / STEP).floor() * STEP;
+        let first = self.looked_from();
         let steps = ((LOOKED_TO - first) / STEP) as usize;
-        let speeds: Vec<f64> = (0..=steps).map(|i| (first + STEP * i as f64).max(STEP)).collect();
+        let speeds: Vec<f64> = (0..=steps).map(|i| first + STEP * i as f64).collect();
         Limit::of(&lost_at(train, &train.models(&Unmeasured::draws()), &speeds, self.threshold, stop), LOOKED_TO)
     }
 
@@ -217,7 +222,11 @@ impl Turning<'_> {
             looked_to_rpm: LOOKED_TO,
             shift_rpm: target.shift_at.map(Speed::as_rpm),
             missed_rpm: missed,
-            says: if limits.iter().all(Option::is_some) { says(&intake, &exhaust, missed) } else { String::new() },
+            says: if limits.iter().all(Option::is_some) {
+                says(&intake, &exhaust, missed, self.looked_from())
+            } else {
+                String::new()
+            },
             intake,
             exhaust,
             what_buys_speed,
@@ -251,7 +260,7 @@ const fn how(by: LimitedBy) -> &'static str {
 }
 
 /// The answer in a sentence.
-fn says(intake: &DynamicsSide, exhaust: &DynamicsSide, missed: Option<f64>) -> String {
+fn says(intake: &DynamicsSide, exhaust: &DynamicsSide, missed: Option<f64>, from: f64) -> String {
     let sides = [("intake", intake), ("exhaust", exhaust)];
     let first = sides
         .iter()
@@ -268,7 +277,8 @@ fn says(intake: &DynamicsSide, exhaust: &DynamicsSide, missed: Option<f64>) -> S
             format!(", {:.0} rpm short of a missed shift", missed - limit)
         }
     });
-    format!("The {name} valve loses control first, at {limit:.0} rpm{band}{beside}: {}.", how(side.limited_by))
+    let at = if limit > from { "at" } else { "at or below" };
+    format!("The {name} valve loses control first, {at} {limit:.0} rpm{band}{beside}: {}.", how(side.limited_by))
 }
 
 /// Both trains, or everything they lack at once.

@@ -10,4 +10,5 @@ pub mod limit;
 pub mod measure;
 pub mod model;
 pub mod oil;
+mod packed;
 pub mod run;

@@ -84,8 +84,8 @@ export function ContactMap({ report, side, name, at, onAt }: Props) {
         </div>
       </div>
       <figcaption className="quiet">
-        Load on the {name} lobe: the stronger the more, hatched is lost contact; crank degrees from full
-        lift.
+        Load on the {name} lobe: the stronger the more, hatched is lost contact; crank degrees from
+        full lift.
       </figcaption>
     </figure>
   )
