@@ -21,7 +21,7 @@ const LOOKED_TO: f64 = 10_000.0;
 const STEP: f64 = 200.0;
 /// Speeds of the columns, and how far beyond a missed shift they go.
 const COLUMNS: usize = 32;
-const BEYOND: f64 = 1.35;
+const BEYOND: f64 = 1.5;
 /// Top speed of a plan that says none, rpm.
 const USUAL_TOP: f64 = 6000.0;
 /// Steps a sweep is told in.

@@ -1,5 +1,6 @@
 import { Segmented, Select } from 'antd'
 import { useState } from 'react'
+import { useSessionPart } from '../../model/useSession'
 import { Needs } from '../fields/Needs'
 import { speed, useSpeed } from '../torque/speed'
 import { AtSpeed } from './AtSpeed'
@@ -19,9 +20,9 @@ const SIDES: { value: Side; label: string }[] = [
 
 /** Gap, bounce or hang-open that counts as lost control, mm; the usual one is nobody's choice. */
 const THRESHOLDS = [
-  { value: 0.254, label: '.010 in counts as lost' },
-  { value: 0.508, label: '.020 in counts as lost' },
-  { value: 0.762, label: '.030 in counts as lost' },
+  { value: 0.254, inch: '.010 in', metric: '0.25 mm' },
+  { value: 0.508, inch: '.020 in', metric: '0.51 mm' },
+  { value: 0.762, inch: '.030 in', metric: '0.76 mm' },
 ]
 const USUAL = 0.508
 
@@ -31,6 +32,7 @@ export function ControlStep() {
   const [threshold, setThreshold] = useState(USUAL)
   const { report, failed, doing } = useControl(threshold === USUAL ? undefined : threshold)
   const chosen = useSpeed()
+  const system = useSessionPart((state) => state.system)
   if (failed)
     return <Needs what="Control is computed" reason={failed.reason} needs={failed.needs} />
   if (!report || report.intake.speed_rpm.length === 0)
@@ -63,7 +65,10 @@ export function ControlStep() {
           aria-label="What counts as lost control"
           value={threshold}
           onChange={setThreshold}
-          options={THRESHOLDS}
+          options={THRESHOLDS.map((of) => ({
+            value: of.value,
+            label: `${of[system]} counts as lost`,
+          }))}
           popupMatchSelectWidth={false}
         />
         <span className="grow" />

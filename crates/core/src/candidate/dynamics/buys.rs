@@ -57,27 +57,27 @@ fn solid(model: &mut Model) {
 /// Everything that is tried, in no order.
 static CHANGES: [Change; 11] = [
     Change {
-        what: "valve 10 g lighter",
+        what: "lighter valve",
         how: How::Field(place!(Valve, "mass"), -10.0 * GRAM),
         costs: "hollow stems, titanium: price, and heat on the exhaust",
     },
     Change {
-        what: "retainer 8 g lighter",
+        what: "lighter retainer",
         how: How::Field(place!(Retainer, "mass"), -8.0 * GRAM),
         costs: "titanium wants looking at more often",
     },
     Change {
-        what: "rocker tip 5 g lighter",
+        what: "lighter rocker tip",
         how: How::Field(place!(Rocker, "tip_side_mass"), -5.0 * GRAM),
         costs: "a plain tip loads the guide at high lift",
     },
     Change {
-        what: "pushrod 1/16 in fatter",
+        what: "fatter pushrod",
         how: How::Field(place!(Pushrod, "outside_diameter"), INCH / 16.0),
         costs: "heavier, and wants room in the head",
     },
     Change {
-        what: "pushrod wall .040 in thicker",
+        what: "thicker wall of the pushrod",
         how: How::Field(place!(Pushrod, "wall"), 0.040 * INCH),
         costs: "heavier",
     },
@@ -87,7 +87,7 @@ static CHANGES: [Change; 11] = [
         costs: "price, and room below the cover",
     },
     Change {
-        what: "springs .030 in shorter installed",
+        what: "springs installed shorter",
         how: How::Field(place!(Spring, "installed_height"), -0.030 * INCH),
         costs: "travel to bind, stress, lobe and lifter life",
     },
@@ -142,7 +142,7 @@ const SURPRISES: f64 = 60.0;
 
 /// Why a change does so little or so uncertainly, where the trade expects more of it.
 fn why(what: &str, gain: f64, band: [f64; 2], model: &Model) -> Option<String> {
-    if what.starts_with("pushrod") && gain < SURPRISES {
+    if what.contains("pushrod") && gain < SURPRISES {
         let share = model.ratio().powi(2) / model.pushrod.stiffness / model.compliance();
         return Some(format!(
             "the pushrod is {:.0} % of what this train gives, and more of it is more mass",
