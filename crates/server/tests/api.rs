@@ -330,6 +330,30 @@ async fn a_curve_that_cannot_be_says_what_it_lacks() {
 }
 
 #[actix_web::test]
+async fn a_train_in_motion_comes_speeds_first_then_limits_then_what_buys_more() {
+    let folder;
+    let app = application!(folder);
+    let request = json!({ "document": DEMO, "candidate": "a" });
+    let found = lines(&app, "/api/control", request.clone()).await;
+    let columns = |line: &Value| line["report"]["intake"]["speed_rpm"].as_array().unwrap().len();
+    let limited = |line: &Value| line["report"]["intake"]["limiting_speed_rpm"].is_number();
+    assert!(columns(&found[0]) >= 8 && !limited(&found[0]), "speeds first");
+    let last = found.last().unwrap();
+    assert_eq!((&last["state"], columns(last), limited(last)), (&json!("done"), 32, true));
+    assert!(!last["report"]["what_buys_speed"].as_array().unwrap().is_empty());
+    let rows = last["report"]["intake"]["contact_n"].as_array().unwrap();
+    assert_eq!((rows.len(), rows[0].as_array().unwrap().len()), (32, 180));
+    // Kept by what it is turned with: the same again is there at once, and a name does not matter.
+    let renamed = DEMO.replace("A even keel", "Another name");
+    let again = lines(&app, "/api/control", json!({ "document": renamed, "candidate": "a" })).await;
+    assert_eq!((again.len(), &again[0]), (1, last));
+    let mut bare: Value = serde_json::from_str(DEMO).unwrap();
+    bare["candidates"][0]["train"]["lifter"].as_object_mut().unwrap().remove("mass");
+    let lacking = lines(&app, "/api/control", json!({ "document": bare.to_string() })).await;
+    assert_eq!((&lacking[0]["state"], &lacking[0]["needs"][0]["label"]), (&json!("failed"), &json!("Lifter mass")));
+}
+
+#[actix_web::test]
 async fn what_moves_the_target_comes_decision_by_decision() {
     let folder;
     let app = application!(folder);
