@@ -15,7 +15,7 @@ fn job(document: &str, threshold_mm: Option<f64>, stages: &Arc<Stages>) -> Resul
 }
 
 fn report(document: &str, threshold_mm: Option<f64>, stages: &Arc<Stages>) -> Arc<DynamicsReport> {
-    job(document, threshold_mm, stages).ok().expect("complete").run(&Watch::nobody()).expect("a report")
+    job(document, threshold_mm, stages).expect("complete").run(&Watch::nobody()).expect("a report")
 }
 
 fn with(document: &str, change: impl FnOnce(&mut Value)) -> String {
@@ -30,7 +30,7 @@ fn speeds_are_those_of_the_trade() {
     // diesel's heavy train well past its governor (common practice, no source).
     for (demo, (low, high)) in DEMOS.iter().zip([(6200.0, 7400.0), (8000.0, 10_000.0), (3600.0, 5400.0)]) {
         let found = report(demo, None, &Arc::new(Stages::default()));
-        finite(&format!("{found:?}"), &[found.says.clone()]);
+        finite(&format!("{found:?}"), std::slice::from_ref(&found.says));
         for side in [&found.intake, &found.exhaust] {
             let limit = side.limiting_speed_rpm.expect("a limit");
             assert!((low..=high).contains(&limit), "{limit}");
@@ -66,7 +66,7 @@ fn a_stricter_threshold_is_crossed_sooner() {
 #[test]
 fn it_can_be_stopped_and_then_keeps_nothing() {
     let stages = Arc::new(Stages::default());
-    let job = job(DEMOS[0], None, &stages).ok().expect("complete");
+    let job = job(DEMOS[0], None, &stages).expect("complete");
     let told = AtomicUsize::new(0);
     let ended = job.run(&Watch {
         report: &|step| {
