@@ -12,7 +12,7 @@ use crate::candidate::Stages;
 use crate::candidate::breathing::breathing;
 use crate::candidate::{self, Gap, Part, Resolved, block, note_assumed};
 use crate::choose::{Advisor, remedies};
-use crate::document::{CandidateView, Fault, Ledger, unknown_candidate};
+use crate::document::{CandidateView, Fault, Ledger, candidate_or_first};
 use crate::engine::read_cylinder;
 use crate::given::{Given, Source};
 use crate::limits::{Findings, limits};
@@ -140,7 +140,7 @@ pub fn analyze(build: &Build, request: &Request, stages: &Stages) -> Result<Anal
     let views = build.candidates();
     let chosen: Vec<&CandidateView<'_>> = match &request.candidate {
         None => views.iter().collect(),
-        Some(id) => vec![views.iter().find(|v| v.id == *id).ok_or_else(|| unknown_candidate("candidate", id, &views))?],
+        Some(id) => vec![candidate_or_first(&views, Some(id))?],
     };
     let ledger = Ledger::default();
     let mut warnings = strangers(build.value());

@@ -3,7 +3,7 @@
 use crate::begin::{Because, Beginning, Begun, FAMILIES, begin, card_cam, words_of};
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
-use crate::document::{Fault, Faults, FormField, Ledger, Side, form_fields, unknown_candidate};
+use crate::document::{Fault, Faults, FormField, Ledger, Side, candidate_or_first, form_fields};
 use crate::given::Source;
 use crate::quantity::{Shown, UnitSystem};
 use crate::report::Named;
@@ -109,7 +109,7 @@ pub struct CardCamReport {
 /// There is no such candidate.
 pub fn card_cam_report(build: &Build, id: &str, stages: &Stages) -> Result<CardCamReport, Fault> {
     let views = build.candidates();
-    let view = views.iter().find(|view| view.id == id).ok_or_else(|| unknown_candidate("candidate", id, &views))?;
+    let view = candidate_or_first(&views, Some(id))?;
     Ok(match card_cam(&Resolved::of(view, stages)) {
         Ok(card) => CardCamReport { because: reasons(&card.because), needs: Vec::new() },
         Err(gap) => {

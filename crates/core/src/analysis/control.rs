@@ -5,7 +5,7 @@ use crate::candidate::dynamics::{
     Bought, Limit, Sample, SideTrain, Unmeasured, bought, lost_at, side_report, side_train, sweep,
 };
 use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, lack, together, worded};
-use crate::document::{Fault, Ledger, Side, unknown_candidate};
+use crate::document::{Fault, Ledger, Side, candidate_or_first};
 use crate::given::{Given, Place, Source};
 use crate::limits::{ControlFinding, LimitingSpeed};
 use crate::quantity::{Dimension, INCH, Speed, shown};
@@ -60,11 +60,7 @@ impl ControlJob {
         stages: Arc<Stages>,
     ) -> Result<Result<Self, Halted>, Fault> {
         let views = build.candidates();
-        let view = match id {
-            Some(id) => views.iter().find(|view| view.id == id),
-            None => views.first(),
-        };
-        let view = view.ok_or_else(|| unknown_candidate("candidate", id.unwrap_or_default(), &views))?;
+        let view = candidate_or_first(&views, id)?;
         let ledger = Ledger::default();
         let source = Source::new(view, &ledger);
         let resolved = Resolved::new(Given::read(&source), &stages);

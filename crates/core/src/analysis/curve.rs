@@ -4,7 +4,7 @@
 use crate::build::Build;
 use crate::candidate::breathing::{Breathing, Effort, Ended, Sample, breathing_of, report, samples, trace};
 use crate::candidate::{Key, Resolved, Stages, key, worded};
-use crate::document::{Fault, Ledger, unknown_candidate};
+use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::GasFinding;
 use crate::quantity::Pressure;
@@ -115,11 +115,7 @@ pub(super) fn breathing_inputs(
     stages: &Stages,
 ) -> Result<Result<Breathing, Halted>, Fault> {
     let views = build.candidates();
-    let view = match id {
-        Some(id) => views.iter().find(|v| v.id == id),
-        None => views.first(),
-    };
-    let view = view.ok_or_else(|| unknown_candidate("candidate", id.unwrap_or_default(), &views))?;
+    let view = candidate_or_first(&views, id)?;
     let ledger = Ledger::default();
     let source = Source::new(view, &ledger);
     let breathing = breathing_of(&Resolved::new(Given::read(&source), stages)).and_then(|breathing| {

@@ -39,8 +39,8 @@ pub use table::{
     limit_figure,
 };
 pub use tabular::{cells, paste, set_rows};
-pub(crate) use view::unknown_candidate;
 pub use view::{CandidateView, candidates, shared};
+pub(crate) use view::{candidate_or_first, unknown_candidate};
 
 pub(crate) use check::{check_object, check_patch_keys};
 pub(crate) use difference::text_of;

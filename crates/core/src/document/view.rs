@@ -115,6 +115,18 @@ impl CandidateView<'_> {
     }
 }
 
+/// The candidate of that identifier, or the first.
+pub(crate) fn candidate_or_first<'v, 'd>(
+    views: &'v [CandidateView<'d>],
+    id: Option<&str>,
+) -> Result<&'v CandidateView<'d>, Fault> {
+    let found = match id {
+        Some(id) => views.iter().find(|view| view.id == id),
+        None => views.first(),
+    };
+    found.ok_or_else(|| unknown_candidate("candidate", id.unwrap_or_default(), views))
+}
+
 /// The refusal of a candidate that is not there, naming those that are.
 pub(crate) fn unknown_candidate(field: &str, id: &str, views: &[CandidateView<'_>]) -> Fault {
     let ids: Vec<_> = views.iter().map(|v| v.id.as_str()).collect();

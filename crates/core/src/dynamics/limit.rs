@@ -20,8 +20,8 @@ pub enum LimitedBy {
 /// Share of the installed preload the plunger must have risen by for a hanging valve to be pump-up's.
 const PUMPED: f64 = 0.5;
 
-/// What crosses `threshold` (m) in these figures: a valve that stays open before all, else the largest; `None` in control. `preload` is how far the
-/// plunger may rise, m, zero for a solid lifter; `open_load` the springs' at full lift, N.
+/// What crosses `threshold` (m) in these figures: a valve that stays open before all, else the largest; `None` in control.
+/// `preload` is how far the plunger may rise, m, zero for a solid lifter; `open_load` the springs' at full lift, N.
 pub fn lost(figures: &Figures, threshold: f64, preload: f64, open_load: f64) -> Option<LimitedBy> {
     let separation = if figures.clash > open_load { LimitedBy::CoilClash } else { LimitedBy::Separation };
     let pumped = preload > 0.0 && figures.plunger.0 > PUMPED * preload;

@@ -18,7 +18,6 @@ pub(super) struct Seen {
     pub most_spring: [f64; GROUP],
     pub clash: [f64; GROUP],
     pub arrival: [f64; GROUP],
-    pub seat: [f64; GROUP],
     pub plunger: [f64; GROUP],
 }
 
@@ -45,8 +44,6 @@ pub struct Cycle {
     pub clash: Vec<f64>,
     /// Speed of the valve where it meets its seat, m/s.
     pub arrival: Vec<f64>,
-    /// Load on the seat, N.
-    pub seat: Vec<f64>,
     /// Rise of the plunger in its lifter from rest, m.
     pub plunger: Vec<f64>,
 }
@@ -65,7 +62,6 @@ impl Cycle {
             most_spring: column(|s| &s.most_spring),
             clash: column(|s| &s.clash),
             arrival: column(|s| &s.arrival),
-            seat: column(|s| &s.seat),
             plunger: column(|s| &s.plunger),
         }
     }
@@ -235,7 +231,6 @@ mod tests {
             most_spring: vec![700.0; RECORDS],
             clash: still(),
             arrival: (0..RECORDS).map(|i| if i == 520 { 0.8 } else { 0.0 }).collect(),
-            seat: still(),
             plunger: still(),
         }
     }

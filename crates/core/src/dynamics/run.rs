@@ -265,7 +265,7 @@ fn cycle<S: Simd>(simd: S, at: usize, p: &Packed, path: &Path, steps: usize, sta
         let mut least_contact = Lanes::all(simd, f64::MAX);
         let (mut most_contact, mut gap, mut most_pushrod, mut most_pivot) = (zero, zero, zero, zero);
         let (mut least_spring, mut most_spring) = (Lanes::all(simd, f64::MAX), zero);
-        let (mut clash, mut arrival, mut most_seat) = (zero, zero, zero);
+        let (mut clash, mut arrival) = (zero, zero);
         for i in deg * steps..(deg + 1) * steps {
             let tilt = path.tilt[i];
             let lobe = Lanes::all(simd, path.lift[i]) + runout * Lanes::all(simd, tilt.0);
@@ -304,7 +304,6 @@ fn cycle<S: Simd>(simd: S, at: usize, p: &Packed, path: &Path, steps: usize, sta
             most_pivot = most_pivot.most(pushrod + stem);
             least_spring = least_spring.least(spring);
             most_spring = most_spring.most(spring);
-            most_seat = most_seat.most(seat);
 
             if p.hydraulic {
                 let (force, later) = oil(simd, p, at, lower.place - lifter.place, volume, time);
@@ -334,7 +333,6 @@ fn cycle<S: Simd>(simd: S, at: usize, p: &Packed, path: &Path, steps: usize, sta
         most_spring.store(&mut record.most_spring, at);
         clash.store(&mut record.clash, at);
         arrival.store(&mut record.arrival, at);
-        most_seat.store(&mut record.seat, at);
         (lower.place - lifter.place).store(&mut record.plunger, at);
     }
     lifter.store(&mut state.lifter, at);

@@ -5,7 +5,7 @@ use super::fitting::{fit_part, sides};
 use super::part::Part;
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
-use crate::document::{Difference, Faults, Ledger, Side, differences, unknown_candidate};
+use crate::document::{Difference, Faults, Ledger, Side, candidate_or_first, differences};
 use crate::given::{Given, Source};
 use crate::limits::{Findings, NO_SCHOOL, limits};
 use crate::quantity::{Shown, UnitSystem};
@@ -72,7 +72,7 @@ pub fn fit(
     stages: &Stages,
 ) -> Result<FitReport, Faults> {
     let views = build.candidates();
-    let view = views.iter().find(|view| view.id == id).ok_or_else(|| unknown_candidate("candidate", id, &views))?;
+    let view = candidate_or_first(&views, Some(id))?;
     let mut value = build.value().clone();
     fit_part(&mut value, view.index, part, side)?;
     let changed = Build::from_value(value)?;

@@ -2,8 +2,9 @@
 
 use super::super::blocks::rigid_control;
 use super::train::SideTrain;
-use super::work::{Sample, judged};
+use super::work::Sample;
 use crate::dynamics::limit::LimitedBy as Lost;
+use crate::dynamics::measure::Window;
 use crate::dynamics::run::RECORDS;
 use crate::report::{DynamicsSide, LimitedBy};
 use crate::train::ELASTIC_SHARE;
@@ -111,6 +112,13 @@ pub fn side_report(side: &SideTrain<'_>, samples: &[Sample], limit: Option<&Limi
         valve_mm: samples.iter().map(|s| thin(&s.turned.cycles[0].valve, 1e3, first)).collect(),
         rigid_mm: thin(&side.rigid, 1e3, first),
     }
+}
+
+/// A value at every record while the lobe holds the valve open; elsewhere one that no load has.
+fn judged(window: &Window, of: impl Fn(usize) -> f64) -> Vec<f64> {
+    (0..RECORDS)
+        .map(|record| if (window.open.0..=window.open.1).contains(&record) { of(record) } else { -1.0 })
+        .collect()
 }
 
 /// To a thousandth: what a picture shows, in a tenth of the text.

@@ -164,8 +164,7 @@ impl SideTrain<'_> {
         let masses = &self.masses;
         let spring = self.own.spring.as_ref().ok()?;
         let part = &self.train.spring;
-        let lift = self.rigid.iter().copied().fold(0.0, f64::max);
-        let coils = chains(spring, part.form, part.friction, (lift, self.own.valves), unmeasured)?;
+        let coils = chains(spring, part.form, part.friction, (self.full_lift(), self.own.valves), unmeasured)?;
         let (cup, tip) = self.linkage();
         let ratio = tip[0] / cup[0];
         // Readings know the whole; the parts how it may be split.
@@ -236,10 +235,15 @@ impl SideTrain<'_> {
         sets.iter().filter_map(|set| self.model(set)).collect()
     }
 
+    /// Full lift of rigid parts, m.
+    fn full_lift(&self) -> f64 {
+        self.rigid.iter().copied().fold(0.0, f64::max)
+    }
+
     /// Load of all its springs at full lift of rigid parts, N.
     pub fn open_load(&self) -> f64 {
-        let lift = self.rigid.iter().copied().fold(0.0, f64::max);
-        let load = |spring: &crate::train::Spring| self.own.valves * spring.load(Length::from_si(lift)).si();
+        let lift = Length::from_si(self.full_lift());
+        let load = |spring: &crate::train::Spring| self.own.valves * spring.load(lift).si();
         self.own.spring.as_ref().map_or(0.0, load)
     }
 

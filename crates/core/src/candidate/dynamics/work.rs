@@ -3,7 +3,7 @@
 use super::ranges::Unmeasured;
 use super::train::{SideTrain, Turnable};
 use crate::dynamics::limit::{LimitedBy, crossing, lost, worst};
-use crate::dynamics::measure::{Figures, Window};
+use crate::dynamics::measure::Figures;
 use crate::dynamics::model::Model;
 use crate::dynamics::run::{Case, GROUP, RECORDS, Turned, turn};
 use crate::gas::over_cycle::cycle;
@@ -17,13 +17,6 @@ pub struct Sample {
     pub figures: Figures,
     /// The cycles themselves.
     pub turned: Turned,
-}
-
-/// A value at every record while the lobe holds the valve open; elsewhere one that no load has.
-pub(super) fn judged(window: &Window, of: impl Fn(usize) -> f64) -> Vec<f64> {
-    (0..RECORDS)
-        .map(|record| if (window.open.0..=window.open.1).contains(&record) { of(record) } else { -1.0 })
-        .collect()
 }
 
 /// Many models at many speeds, groups of four side by side on all cores; in the order asked.
