@@ -73,13 +73,22 @@ impl LobeContact<'_> {
         let (spring, lift) = self.own.spring.as_ref().ok().zip(self.own.lift.as_ref().ok())?;
         let e_star = self.e_star?;
         let at = |motion: &Motion| {
-            let contact = self.follower.contact(self.base, motion);
             let valve = Length::from_si(lift.motion(*motion).lift);
             // The spring bears on the lobe only while the valve is open.
             let load = if valve.si() > 0.0 { self.own.valves * lift.ratio * spring.load(valve).si() } else { 0.0 };
-            self.follower.stress(contact.radius, load / contact.pressure_angle.cos(), self.width, e_star)
+            self.stressed(motion, load, e_star)
         };
         Some(self.lobe.sampled(1.0).map(|(_, motion)| at(&motion)).fold(0.0, f64::max))
+    }
+
+    /// Stress under a load along the lifter, N, at a cam degree from full lift, Pa; `None` while the core is not known.
+    pub fn stress_at(&self, cam_deg: f64, load: f64) -> Option<f64> {
+        Some(self.stressed(&self.lobe.at(cam_deg), load, self.e_star?))
+    }
+
+    fn stressed(&self, motion: &Motion, load: f64, e_star: f64) -> f64 {
+        let contact = self.follower.contact(self.base, motion);
+        self.follower.stress(contact.radius, load / contact.pressure_angle.cos(), self.width, e_star)
     }
 }
 

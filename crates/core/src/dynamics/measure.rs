@@ -17,6 +17,7 @@ pub(super) struct Seen {
     pub least_spring: [f64; GROUP],
     pub most_spring: [f64; GROUP],
     pub clash: [f64; GROUP],
+    pub stress: [f64; GROUP],
     pub arrival: [f64; GROUP],
     pub plunger: [f64; GROUP],
 }
@@ -42,6 +43,8 @@ pub struct Cycle {
     pub most_spring: Vec<f64>,
     /// What closed coils press on each other with, N.
     pub clash: Vec<f64>,
+    /// Greatest share of its strength that any wire bears; zero where the wire is not known.
+    pub stress: Vec<f64>,
     /// Speed of the valve where it meets its seat, m/s.
     pub arrival: Vec<f64>,
     /// Rise of the plunger in its lifter from rest, m.
@@ -61,6 +64,7 @@ impl Cycle {
             least_spring: column(|s| &s.least_spring),
             most_spring: column(|s| &s.most_spring),
             clash: column(|s| &s.clash),
+            stress: column(|s| &s.stress),
             arrival: column(|s| &s.arrival),
             plunger: column(|s| &s.plunger),
         }
@@ -125,6 +129,8 @@ pub struct Figures {
     pub spring: (f64, f64),
     /// What closed coils press on each other with, N.
     pub clash: f64,
+    /// Greatest share of its strength that any wire bears, waves of the coils included; zero where the wire is not known.
+    pub stress: f64,
     /// Highest and lowest place of the plunger from rest, m.
     pub plunger: (f64, f64),
 }
@@ -178,6 +184,7 @@ impl Figures {
             pivot: most(&cycle.pivot),
             spring: (least(&closed(&cycle.least_spring)), most(&closed(&cycle.most_spring))),
             clash: most(&cycle.clash),
+            stress: most(&cycle.stress),
             plunger: (most(&cycle.plunger), least(&cycle.plunger)),
         }
     }
@@ -204,6 +211,7 @@ impl Figures {
             pivot: self.pivot.max(other.pivot),
             spring: (self.spring.0.min(other.spring.0), self.spring.1.max(other.spring.1)),
             clash: self.clash.max(other.clash),
+            stress: self.stress.max(other.stress),
             plunger: (self.plunger.0.max(other.plunger.0), self.plunger.1.min(other.plunger.1)),
         }
     }
@@ -230,6 +238,7 @@ mod tests {
             least_spring: vec![500.0; RECORDS],
             most_spring: vec![700.0; RECORDS],
             clash: still(),
+            stress: still(),
             arrival: (0..RECORDS).map(|i| if i == 520 { 0.8 } else { 0.0 }).collect(),
             plunger: still(),
         }

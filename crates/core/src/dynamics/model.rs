@@ -45,6 +45,8 @@ pub struct Coil {
     pub damping: f64,
     /// Half of what the load differs by between closing and opening, N: friction of a damper or an interference fit.
     pub friction: f64,
+    /// Share of its wire's strength that a newton of load takes; zero where the wire is not known.
+    pub stress: f64,
 }
 
 impl Coil {
@@ -58,6 +60,7 @@ impl Coil {
             closes: [travel.max(0.0) / LINKS as f64; LINKS],
             damping,
             friction: 0.0,
+            stress: 0.0,
         }
     }
 }

@@ -65,6 +65,7 @@ pub(super) struct Coils {
     pub seat_load: Four,
     pub slack: Four,
     pub friction: Four,
+    pub stress: Four,
     pub closes: [Four; LINKS],
 }
 
@@ -171,6 +172,7 @@ impl Coils {
             seat_load: four(&|coil| coil.seat_load),
             slack: four(&|coil| coil.slack),
             friction: four(&|coil| coil.friction / MASSES as f64 / STICKS),
+            stress: four(&|coil| coil.stress),
             closes: std::array::from_fn(|link| four(&|coil| coil.closes[link])),
         }
     }

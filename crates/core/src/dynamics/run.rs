@@ -49,14 +49,17 @@ pub fn turn(lobe: &Lobe, cases: &[Case<'_>]) -> Vec<Turned> {
 /// The same with a given number of steps a crank degree.
 pub fn turn_by(lobe: &Lobe, cases: &[Case<'_>], steps: usize) -> Vec<Turned> {
     assert!((1..=GROUP).contains(&cases.len()), "a group of up to four");
+    turn_along(&Path::of(lobe, steps), cases, steps)
+}
+
+fn turn_along(path: &Path, cases: &[Case<'_>], steps: usize) -> Vec<Turned> {
     let packed = Packed::of(cases, steps);
-    let path = Path::of(lobe, steps);
     let mut state = State::at_rest(&packed);
     let (mut last, mut before): (Vec<Seen>, Vec<Seen>) = (vec![Seen::default(); RECORDS], Vec::new());
     let (mut count, mut apart) = (0, [f64::INFINITY; GROUP]);
     while count < MOST_CYCLES && (count < FEWEST_CYCLES || apart[..cases.len()].iter().any(|gap| *gap > REPEATS)) {
         before.clone_from(&last);
-        Arch::new().dispatch(OneCycle { packed: &packed, path: &path, steps, state: &mut state, seen: &mut last });
+        Arch::new().dispatch(OneCycle { packed: &packed, path, steps, state: &mut state, seen: &mut last });
         for (lane, gap) in apart.iter_mut().enumerate() {
             *gap = last.iter().zip(&before).map(|(a, b)| (a.valve[lane] - b.valve[lane]).abs()).fold(0.0, f64::max);
         }
@@ -72,6 +75,7 @@ pub fn turn_by(lobe: &Lobe, cases: &[Case<'_>], steps: usize) -> Vec<Turned> {
 }
 
 /// Places and half-step speeds of what moves, each of four trains.
+#[derive(Clone)]
 struct State {
     lifter: [Four; 2],
     lower: [Four; 2],
@@ -200,7 +204,8 @@ fn oil<S: Simd>(
     (force, volume + flow * time.by(area))
 }
 
-/// Loads of one coil on the valve: what it pushes back with, and what its closed coils press on each other with.
+/// Loads of one coil: what it pushes the valve back with, what its closed coils press on each other with, and the greatest
+/// share of its wire's strength anywhere along it.
 #[inline(always)]
 fn coil<S: Simd>(
     simd: S,
@@ -209,7 +214,7 @@ fn coil<S: Simd>(
     chain: &mut [[Four; 2]; MASSES],
     valve: Moving<S>,
     time: Lanes<S>,
-) -> (Lanes<S>, Lanes<S>) {
+) -> (Lanes<S>, Lanes<S>, Lanes<S>) {
     let zero = Lanes::all(simd, 0.0);
     let (rate, damping) = (Lanes::load(simd, &p.rate, at), Lanes::load(simd, &p.damping, at));
     let (seat_load, by_mass) = (Lanes::load(simd, &p.seat_load, at), Lanes::load(simd, &p.by_mass, at));
@@ -222,6 +227,7 @@ fn coil<S: Simd>(
     let mut over = (squeezed - Lanes::load(simd, &p.closes[0], at)).most(zero);
     let mut below = (seat_load + rate * (squeezed + closed * over) + damping * here.speed).most(zero);
     let slack = Lanes::load(simd, &p.slack, at);
+    let mut most = seat_load + rate * squeezed;
     for i in 0..MASSES {
         let next = if i + 1 < MASSES {
             Moving::load(simd, &chain[i + 1], at)
@@ -234,6 +240,8 @@ fn coil<S: Simd>(
         let contact = rate * closed * over;
         clash = clash.most(contact);
         let mut above = seat_load + rate * squeezed + contact + damping * closing;
+        // Coils that touch bear on each other, not on the wire.
+        most = most.most(above - contact);
         if i + 1 == MASSES {
             above = above.most(zero);
         }
@@ -243,7 +251,7 @@ fn coil<S: Simd>(
         below = above;
         here = next;
     }
-    (below, clash)
+    (below, clash, most * Lanes::load(simd, &p.stress, at))
 }
 
 #[inline(always)]
@@ -265,7 +273,7 @@ fn cycle<S: Simd>(simd: S, at: usize, p: &Packed, path: &Path, steps: usize, sta
         let mut least_contact = Lanes::all(simd, f64::MAX);
         let (mut most_contact, mut gap, mut most_pushrod, mut most_pivot) = (zero, zero, zero, zero);
         let (mut least_spring, mut most_spring) = (Lanes::all(simd, f64::MAX), zero);
-        let (mut clash, mut arrival) = (zero, zero);
+        let (mut clash, mut arrival, mut stress) = (zero, zero, zero);
         for i in deg * steps..(deg + 1) * steps {
             let tilt = path.tilt[i];
             let lobe = Lanes::all(simd, path.lift[i]) + runout * Lanes::all(simd, tilt.0);
@@ -288,9 +296,10 @@ fn cycle<S: Simd>(simd: S, at: usize, p: &Packed, path: &Path, steps: usize, sta
             };
             let mut spring = zero;
             for (own, chain) in p.coils.iter().zip(&mut state.coils) {
-                let (load, closed) = coil(simd, own, at, chain, valve, time);
+                let (load, closed, share) = coil(simd, own, at, chain, valve, time);
                 spring = spring + load;
                 clash = clash.most(closed);
+                stress = stress.most(share);
             }
             let seat = push(simd, &p.seat, at, -valve.place, -valve.speed);
             let held = Lanes::load(simd, &p.pivot.stiffness, at) * pivot.place
@@ -332,6 +341,7 @@ fn cycle<S: Simd>(simd: S, at: usize, p: &Packed, path: &Path, steps: usize, sta
         least_spring.store(&mut record.least_spring, at);
         most_spring.store(&mut record.most_spring, at);
         clash.store(&mut record.clash, at);
+        stress.store(&mut record.stress, at);
         arrival.store(&mut record.arrival, at);
         (lower.place - lifter.place).store(&mut record.plunger, at);
     }
@@ -343,3 +353,7 @@ fn cycle<S: Simd>(simd: S, at: usize, p: &Packed, path: &Path, steps: usize, sta
     valve.store(&mut state.valve, at);
     volume.store(&mut state.oil, at);
 }
+
+#[cfg(test)]
+#[path = "closed_forms.rs"]
+mod closed_forms;

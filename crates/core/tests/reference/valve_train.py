@@ -77,10 +77,24 @@ def cycle(rpm, cycles):
         found = solve_ivp(f, (times[0], times[-1]), y, method="DOP853", rtol=1e-9, atol=1e-11, t_eval=times,
                           max_step=period / 1440)
         y = found.y[:, -1]
-    return found.y[3, 1:]
+        yield found.y[3, 1:]
+
+
+def kinetic(valve, rpm):
+    """Mean kinetic energy of the valve over a cycle read each crank degree, J."""
+    speed = np.diff(valve) * 6 * rpm
+    return float(0.5 * P["valve"] * np.mean(speed**2))
+
+
+def beyond(rpm):
+    """Past control no cycle is like another: energy and lift of the fifth and sixth."""
+    last = list(cycle(rpm, 6))[4:]
+    return {"rpm": rpm, "kinetic": np.mean([kinetic(v, rpm) for v in last]), "lift": max(v.max() for v in last),
+            "bounce": max(v[500:].max() for v in last)}
 
 
 if __name__ == "__main__":
     out = {"parameters": P, "damping": DAMP, "spring_zeta": SPRING_ZETA, "lobe": {"lift": LIFT, "half": HALF},
-           "cases": [{"rpm": rpm, "cycles": 3, "valve": [round(v, 9) for v in cycle(rpm, 3)]} for rpm in (3000, 3800)]}
+           "cases": [{"rpm": rpm, "cycles": 3, "valve": [round(v, 9) for v in list(cycle(rpm, 3))[-1]]} for rpm in (3000, 3800)],
+           "beyond": [beyond(rpm) for rpm in (6500, 7500, 8500)]}
     pathlib.Path(__file__).with_suffix(".json").write_text(json.dumps(out) + "\n")

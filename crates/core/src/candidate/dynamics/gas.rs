@@ -1,4 +1,5 @@
-//! What the gas pushes a valve open with over the cycle, estimated: until breathing has run, and for what it does not say.
+//! What the gas pushes a valve open with over the cycle: estimated until breathing has run, then as it was computed at the
+//! nearest speed.
 
 use super::super::opening_pressure::{POLYTROPIC, estimated_pressure, outside};
 use super::super::resolve::Resolved;
@@ -6,6 +7,7 @@ use super::super::timing;
 use crate::document::Side;
 use crate::dynamics::run::RECORDS;
 use crate::quantity::{Angle, Length, Volume};
+use crate::report::TraceReport;
 use std::f64::consts::PI;
 
 /// Crank degrees in which cylinder pressure falls to a third of its excess after the exhaust valve has opened (common
@@ -15,27 +17,78 @@ const BLOW_DOWN: f64 = 25.0;
 /// valve into its seat.
 const BURNS: (f64, f64) = (-20.0, 35.0);
 
-/// Force on all valves of a side, N, positive where it opens, at every record from `begins_at` (degrees from firing top):
-/// `(p_port - p_0)(A_head - A_stem) - (p_cyl - p_0) A_head`. Empty where cylinder or heads are not known.
-pub(super) fn opening_force(inputs: &Resolved, side: Side, begins_at: f64) -> Vec<f64> {
-    cylinder_pressure(inputs)
-        .and_then(|cylinder| {
-            let port = inputs.port(side);
-            let head = 0.25 * PI * port.valve_diameter?.si().powi(2);
-            let stem = 0.25 * PI * port.stem_diameter.map_or(0.0, Length::si).powi(2);
+/// Force of the gas that opens all valves of a side, N, at every record.
+#[derive(Debug, Clone, PartialEq)]
+pub struct OnHeads {
+    estimated: Vec<f64>,
+    /// Speeds of a curve in rising order, rpm, each with its own.
+    computed: Vec<(f64, Vec<f64>)>,
+}
+
+impl OnHeads {
+    /// The estimate.
+    pub(super) fn estimated(inputs: &Resolved, side: Side, begins_at: f64) -> Self {
+        let force = cylinder_pressure(inputs).and_then(|cylinder| {
             let (manifold, drive) = gauge(inputs);
             let in_port = match side {
                 Side::Intake => manifold,
                 Side::Exhaust => drive,
             };
-            let valves = inputs.side(side).valves;
-            let force = |record: usize| {
-                let deg = (begins_at + record as f64).rem_euclid(720.0);
-                valves * (in_port * (head - stem) - cylinder(deg) * head)
-            };
-            Some((0..RECORDS).map(force).collect())
-        })
-        .unwrap_or_default()
+            let heads = Heads::of(inputs, side)?;
+            Some(records(begins_at).map(|deg| heads.opened_by(in_port, cylinder(deg))).collect())
+        });
+        Self { estimated: force.unwrap_or_default(), computed: Vec::new() }
+    }
+
+    /// With what breathing found at each speed.
+    pub(super) fn breathing(&mut self, inputs: &Resolved, side: Side, begins_at: f64, traces: &[TraceReport]) {
+        let Some(heads) = Heads::of(inputs, side) else { return };
+        let outside = 1e-3 * outside(inputs);
+        let forces = |trace: &TraceReport| {
+            let port = if side == Side::Intake { &trace.intake_kpa } else { &trace.exhaust_kpa };
+            let entry = |deg: f64| (deg / 720.0 * trace.crank_deg.len() as f64) as usize % trace.crank_deg.len();
+            let gauge = |of: &[f64], deg: f64| 1e3 * (of[entry(deg)] - outside);
+            let force = |deg: f64| heads.opened_by(gauge(port, deg), gauge(&trace.cylinder_kpa, deg));
+            (trace.rpm, records(begins_at).map(force).collect())
+        };
+        self.computed = traces.iter().filter(|trace| !trace.crank_deg.is_empty()).map(forces).collect();
+    }
+
+    /// At a speed: of the nearest one that was computed.
+    pub fn at(&self, rpm: f64) -> &[f64] {
+        let off = |of: &(f64, Vec<f64>)| (of.0 - rpm).abs();
+        let nearest = self.computed.iter().min_by(|a, b| off(a).total_cmp(&off(b)));
+        nearest.map_or(&self.estimated, |(_, force)| force)
+    }
+
+    /// Whether breathing computed it.
+    pub fn is_computed(&self) -> bool {
+        !self.computed.is_empty()
+    }
+}
+
+/// Degrees from firing top of every record.
+fn records(begins_at: f64) -> impl Iterator<Item = f64> {
+    (0..RECORDS).map(move |record| (begins_at + record as f64).rem_euclid(720.0))
+}
+
+/// Areas of the heads of one side and of their stems, m2, all valves together.
+struct Heads {
+    head: f64,
+    stem: f64,
+}
+
+impl Heads {
+    fn of(inputs: &Resolved, side: Side) -> Option<Self> {
+        let (port, valves) = (inputs.port(side), inputs.side(side).valves);
+        let area = |diameter: Length| valves * 0.25 * PI * diameter.si().powi(2);
+        Some(Self { head: area(port.valve_diameter?), stem: port.stem_diameter.map_or(0.0, area) })
+    }
+
+    /// `p_port (A_head - A_stem) - p_cyl A_head`, N; pressures above outside, Pa.
+    fn opened_by(&self, port: f64, cylinder: f64) -> f64 {
+        port * (self.head - self.stem) - cylinder * self.head
+    }
 }
 
 /// Manifold and drive pressure above outside, Pa.

@@ -38,6 +38,7 @@ pub(super) fn chains(
         for number in [&mut coil.mass, &mut coil.rate, &mut coil.seat_load, &mut coil.friction] {
             *number *= valves;
         }
+        coil.stress /= valves;
     }
     Some(coils)
 }
@@ -50,6 +51,7 @@ fn known(spring: &Spring, mass: f64, damping: f64) -> Vec<Coil> {
         let travel = spring.installed.si() - coil.solid_package_height().si();
         Coil {
             slack: (height - coil.free.si()).max(0.0),
+            stress: coil.shear_stress(Force::from_si(1.0)).si() / coil.strength().si(),
             ..Coil::even(
                 coil.active_mass().si() * weighed,
                 coil.rate().si(),

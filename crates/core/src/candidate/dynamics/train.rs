@@ -2,7 +2,7 @@
 
 use super::super::resolve::{Gap, Part, Resolved, ResolvedSide, lack, together};
 use super::super::stages::{Key, key};
-use super::gas::opening_force;
+use super::gas::OnHeads;
 use super::ranges::Unmeasured;
 use super::springs::chains;
 use crate::cam::Lobe;
@@ -13,6 +13,7 @@ use crate::dynamics::oil::{HOT_VISCOSITY, OUTSIDE, Oil};
 use crate::dynamics::run::RECORDS;
 use crate::given::{Lifter, Needs, Train, need};
 use crate::quantity::{Length, Mass, Pressure};
+use crate::report::TraceReport;
 use crate::train::compliance::{Parts, Pushrod, parts};
 use crate::train::rocker::Pose;
 use crate::train::running::{Origin, RunningTrain};
@@ -47,8 +48,8 @@ pub struct SideTrain<'a> {
     pub slow: Vec<f64>,
     /// Lift of rigid parts, m, at every record.
     pub rigid: Vec<f64>,
-    /// Force of the gas that opens the valves, N, at every record: an estimate.
-    pub gas: Vec<f64>,
+    /// Force of the gas that opens the valves.
+    pub gas: OnHeads,
     /// How far the plunger may rise, m; zero for a solid lifter.
     pub preload: f64,
     /// Crank degree from firing top of the first record.
@@ -116,7 +117,7 @@ pub fn side_train(inputs: &Resolved, side: Side) -> Part<SideTrain<'_>> {
     Ok(SideTrain {
         window,
         rigid: lifts.iter().map(|lift| running.rigid(*lift)).collect(),
-        gas: opening_force(inputs, side, begins_at),
+        gas: OnHeads::estimated(inputs, side, begins_at),
         preload: preload(&train.lifter),
         slow,
         begins_at,
@@ -159,6 +160,13 @@ fn preload(lifter: &Lifter) -> f64 {
 }
 
 impl SideTrain<'_> {
+    /// The same under the gas that breathing found.
+    #[must_use]
+    pub fn breathing(mut self, inputs: &Resolved, side: Side, traces: &[TraceReport]) -> Self {
+        self.gas.breathing(inputs, side, self.begins_at, traces);
+        self
+    }
+
     /// The model with one set of what nobody measures; `None` where the springs have no mass.
     pub fn model(&self, unmeasured: &Unmeasured) -> Option<Model> {
         let masses = &self.masses;
@@ -217,7 +225,7 @@ impl SideTrain<'_> {
     /// What of it is turned alone, with the usual of what nobody measures.
     pub fn turnable(&self) -> Option<Turnable> {
         let model = self.model(&Unmeasured::usual())?;
-        Some(Turnable { lobe: self.lobe.clone(), model, gas: self.gas.clone(), begins_at: self.begins_at })
+        Some(Turnable { lobe: self.lobe.clone(), model, gas: self.gas.at(0.0).to_vec(), begins_at: self.begins_at })
     }
 
     /// The side it is of.
@@ -225,9 +233,9 @@ impl SideTrain<'_> {
         self.own
     }
 
-    /// Stands for everything it is turned with.
+    /// Stands for everything it is turned with under the estimated gas.
     pub fn key(&self) -> Key {
-        key(&(self.model(&Unmeasured::usual()), self.own.lobe_key, &self.gas, &self.slow, self.preload))
+        key(&(self.model(&Unmeasured::usual()), self.own.lobe_key, self.gas.at(0.0), &self.slow, self.preload))
     }
 
     /// The models of several sets, for those that have one.

@@ -31,8 +31,10 @@ fn many(
         if stop() {
             return Vec::new();
         }
-        let cases: Vec<Case<'_>> =
-            group.iter().map(|(model, rpm)| Case { model: &models[*model], rpm: *rpm, gas: &side.gas }).collect();
+        let cases: Vec<Case<'_>> = group
+            .iter()
+            .map(|(model, rpm)| Case { model: &models[*model], rpm: *rpm, gas: side.gas.at(*rpm) })
+            .collect();
         let turned = turn(side.lobe, &cases);
         turned
             .into_iter()
