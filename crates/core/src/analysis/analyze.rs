@@ -2,14 +2,14 @@
 
 use super::cautions::{bench_against_fields, warn};
 use super::control::{control_finding, in_motion};
-use super::curve::gas_finding;
+use super::curve::{gas_finding, whole_curve};
 use super::findings::findings_of;
+use super::speed_bought::Variants;
 use super::springs_stay::springs_stay;
 use super::unknowns::measure_next;
 use crate::begin::strangers;
 use crate::build::Build;
 use crate::candidate::Stages;
-use crate::candidate::breathing::breathing;
 use crate::candidate::{self, Gap, Part, Resolved, block, note_assumed};
 use crate::choose::{Advisor, remedies};
 use crate::document::{CandidateView, Fault, Ledger, candidate_or_first};
@@ -192,8 +192,11 @@ fn report_of(
     let resolved = Resolved::new(Given::read(&source), stages);
     note_assumed(&resolved, &source, ledger);
     let wants = |part: PartName| request.parts.contains(&part);
-    let curve = asked(wants(PartName::Breathing), &source, || breathing(&resolved));
-    let motion = asked(wants(PartName::Dynamics), &source, || in_motion(&resolved, &source, stages));
+    let curve = asked(wants(PartName::Breathing), &source, || whole_curve(&resolved, stages));
+    let motion = asked(wants(PartName::Dynamics), &source, || {
+        let (index, shelf) = (view.index, request.shelf.as_ref());
+        in_motion(&Variants { build, index, resolved: &resolved, shelf, stages })
+    });
     let mut findings = if wants(PartName::Limits) { findings_of(&resolved, stages) } else { Findings::default() };
     findings.gas = curve.done().map(gas_finding).or(findings.gas);
     findings.control = motion.done().map(control_finding).or(findings.control);

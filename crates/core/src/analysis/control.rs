@@ -1,15 +1,19 @@
 //! The valve train in motion as a job: speeds as they come, then the limit with its band, then what buys more.
 
+use super::findings::kept_curve;
+use super::speed_bought::{Variants, in_words};
+use super::speed_choices::choices;
 use crate::build::Build;
 use crate::candidate::dynamics::{
-    Bought, Limit, Sample, SideTrain, Unmeasured, bought, lost_at, side_report, side_train, sweep,
+    Around, Bought, Limit, Near, Sample, SideTrain, Unmeasured, Variant, lost_at, side_report, side_train, sweep,
 };
-use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, lack, together, worded};
+use crate::candidate::{Gap, Key, Part, Resolved, Stages, closed_gap, key, lack, together, worded};
 use crate::document::{Fault, Ledger, Side, candidate_or_first};
 use crate::given::{Given, Place, Source};
-use crate::limits::{ControlFinding, LimitingSpeed};
+use crate::limits::{ControlFinding, InMotion};
+use crate::parts::Part as ShelfPart;
 use crate::quantity::{Dimension, INCH, Speed, shown};
-use crate::report::{DynamicsReport, DynamicsSide, LimitedBy, Named, SpeedBought};
+use crate::report::{Curve, DynamicsReport, DynamicsSide, LimitedBy, Named, SpeedBought, TrainShare};
 use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
 use std::sync::Arc;
@@ -43,8 +47,12 @@ pub struct ControlStep {
 pub struct ControlJob {
     resolved: Resolved,
     threshold: f64,
-    /// Names of fields, for what buys speed.
-    name: Box<dyn Fn(Place) -> Named + Send + Sync>,
+    /// What breathing found of it.
+    curve: Option<(Key, Arc<Curve>)>,
+    /// The document and the candidate's place in it, for what buys speed.
+    build: Build,
+    index: usize,
+    shelf: Arc<[ShelfPart]>,
     stages: Arc<Stages>,
 }
 
@@ -57,26 +65,21 @@ impl ControlJob {
         build: &Build,
         id: Option<&str>,
         threshold_mm: Option<f64>,
-        stages: Arc<Stages>,
+        (shelf, stages): (Arc<[ShelfPart]>, Arc<Stages>),
     ) -> Result<Result<Self, Halted>, Fault> {
         let views = build.candidates();
         let view = candidate_or_first(&views, id)?;
         let ledger = Ledger::default();
         let source = Source::new(view, &ledger);
         let resolved = Resolved::new(Given::read(&source), &stages);
-        if let Err(gap) = trains(&resolved) {
+        let curve = kept_curve(&resolved, &stages);
+        if let Err(gap) = trains(&resolved, None) {
             let (reason, needs) = worded(&gap, &source);
             return Ok(Err(Halted::Lacks { reason, needs }));
         }
-        let index = view.index;
-        let build = build.clone();
-        let name = move |place: Place| {
-            let ledger = Ledger::default();
-            let views = build.candidates();
-            Named::at(views.get(index).map_or_else(String::new, |view| Source::new(view, &ledger).path(place)))
-        };
+        let (build, index) = (build.clone(), view.index);
         let threshold = threshold_mm.map_or(THRESHOLD, |mm| mm.clamp(0.05, 3.0) * 1e-3);
-        Ok(Ok(Self { resolved, threshold, name: Box::new(name), stages }))
+        Ok(Ok(Self { resolved, threshold, curve, build, index, shelf, stages }))
     }
 }
 
@@ -85,7 +88,9 @@ impl Job for ControlJob {
     type Done = DynamicsReport;
 
     fn key(&self) -> Key {
-        keyed(&self.resolved, self.threshold)
+        let curve = self.curve.as_ref().map(|(key, _)| *key);
+        // A shelf changes what buys speed, not the limit.
+        key(&(keyed(&self.resolved, curve, self.threshold), names(&self.shelf)))
     }
 
     fn class(&self) -> Class {
@@ -97,21 +102,34 @@ impl Job for ControlJob {
     }
 
     fn run(&self, watch: &Watch<'_, ControlStep>) -> Result<Arc<DynamicsReport>, Halted> {
-        let report = Arc::new(turned((&self.resolved, self.threshold), &self.name, &self.stages, watch)?);
+        let curve = self.curve.as_ref().map(|(_, curve)| curve.as_ref());
+        let (build, index, shelf) = (&self.build, self.index, self.shelf.as_ref());
+        let variants = Variants { build, index, resolved: &self.resolved, shelf, stages: &self.stages };
+        let report = Arc::new(turned(&variants, curve, self.threshold, watch)?);
         self.stages.motions.keep(self.key(), Arc::clone(&report));
+        // Limits ask for it without a shelf.
+        let curve = self.curve.as_ref().map(|(key, _)| *key);
+        self.stages.motions.keep(keyed(&self.resolved, curve, self.threshold), Arc::clone(&report));
         Ok(report)
     }
 }
 
+/// Stands for the parts of a shelf.
+fn names(shelf: &[ShelfPart]) -> Key {
+    key(&shelf)
+}
+
 /// Turns both trains: the speeds in batches, the limits, what buys more.
 fn turned(
-    (resolved, threshold): (&Resolved, f64),
-    name: &dyn Fn(Place) -> Named,
-    stages: &Stages,
+    variants: &Variants<'_>,
+    curve: Option<&Curve>,
+    threshold: f64,
     watch: &Watch<'_, ControlStep>,
 ) -> Result<DynamicsReport, Halted> {
     let lacks = |gap: Gap| Halted::Lacks { reason: gap.reason, needs: Vec::new() };
-    let turning = Turning { resolved, trains: trains(resolved).map_err(lacks)?, threshold };
+    let (resolved, stages) = (variants.resolved, variants.stages);
+    let around = Side::BOTH.map(|side| Around::of(resolved, side, stages));
+    let turning = Turning { resolved, trains: trains(resolved, curve).map_err(lacks)?, around, threshold };
     let of = BATCHES + 3;
     let tell = |done: usize, report: DynamicsReport| {
         (watch.report)(ControlStep { done, of, report: Box::new(report) });
@@ -129,35 +147,26 @@ fn turned(
         unless_stopped()?;
         tell(BATCHES + 1 + done, turning.report(&samples, limits, Vec::new()));
     }
-    let bought = turning.bought(limits, stages, watch.stop);
+    let bought = turning.bought(limits, variants, watch.stop);
     unless_stopped()?;
-    Ok(turning.report(&samples, limits, bought.into_iter().map(|bought| in_words(bought, name)).collect()))
-}
-
-/// A change that was turned, in words.
-fn in_words(bought: Bought, name: &dyn Fn(Place) -> Named) -> SpeedBought {
-    let dimension = |place: Place| match place.key {
-        "mass" | "tip_side_mass" => Dimension::Mass,
-        _ => Dimension::Length,
+    let (views, ledger) = (variants.build.candidates(), Ledger::default());
+    let name = |place: Place| {
+        Named::at(views.get(variants.index).map_or_else(String::new, |view| Source::new(view, &ledger).path(place)))
     };
-    let value =
-        |of: fn(&(Place, f64, f64)) -> f64| bought.field.as_ref().map(|field| shown(of(field), dimension(field.0)));
-    SpeedBought {
-        change: bought.what.to_owned(),
-        field: bought.field.map(|(place, _, _)| name(place)),
-        from: value(|field| field.1),
-        to: value(|field| field.2),
-        gain_rpm: bought.gain.round(),
-        gain_band_rpm: bought.band.map(f64::round),
-        costs: bought.costs.to_owned(),
-        why: bought.why,
-    }
+    let bought: Vec<SpeedBought> = bought.into_iter().map(|bought| in_words(bought, &name)).collect();
+    let mut report = turning.report(&samples, limits, bought);
+    let Some((side, _)) = first_lost(limits) else { return Ok(report) };
+    let share = |(part, gives, moves): (&str, f64, f64)| TrainShare { part: part.to_owned(), gives, moves };
+    report.shares = turning.trains[place(side)].shares().into_iter().map(share).collect();
+    report.choices = choices(resolved, side, &report);
+    Ok(report)
 }
 
 /// Both trains of a candidate with what they are turned by.
 struct Turning<'a> {
     resolved: &'a Resolved,
     trains: [SideTrain<'a>; 2],
+    around: [Around<'a>; 2],
     threshold: f64,
 }
 
@@ -197,9 +206,17 @@ impl Turning<'_> {
     }
 
     /// What buys speed for the valve that loses control first.
-    fn bought(&self, limits: [Option<Limit>; 2], stages: &Stages, stop: &(dyn Fn() -> bool + Sync)) -> Vec<Bought> {
+    fn bought(
+        &self,
+        limits: [Option<Limit>; 2],
+        variants: &Variants<'_>,
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Vec<Bought> {
         let Some((side, limit)) = first_lost(limits) else { return Vec::new() };
-        bought(self.resolved, side, (limit, self.threshold), stages, stop)
+        let near = Near::new(self.resolved, side, (limit, self.threshold), variants.stages, stop);
+        let mut tried: Vec<Variant> = variants.gentler(side).into_iter().collect();
+        tried.extend(near.promising(variants.shelved()));
+        near.bought(&tried)
     }
 
     fn report(
@@ -208,7 +225,7 @@ impl Turning<'_> {
         limits: [Option<Limit>; 2],
         what_buys_speed: Vec<SpeedBought>,
     ) -> DynamicsReport {
-        let of = |i: usize| side_report(&self.trains[i], &samples[i], limits[i].as_ref(), LOOKED_TO);
+        let of = |i: usize| side_report(&self.trains[i], &self.around[i], &samples[i], limits[i].as_ref(), LOOKED_TO);
         let (intake, exhaust) = (of(0), of(1));
         let target = &self.resolved.given.target;
         let missed = self.resolved.top_speed().map(Speed::as_rpm);
@@ -218,6 +235,7 @@ impl Turning<'_> {
             looked_to_rpm: LOOKED_TO,
             shift_rpm: target.shift_at.map(Speed::as_rpm),
             missed_rpm: missed,
+            gas_computed: self.trains[0].gas.is_computed(),
             says: if limits.iter().all(Option::is_some) {
                 says(&intake, &exhaust, missed, self.looked_from())
             } else {
@@ -226,6 +244,8 @@ impl Turning<'_> {
             intake,
             exhaust,
             what_buys_speed,
+            shares: Vec::new(),
+            choices: Vec::new(),
         }
     }
 }
@@ -277,37 +297,49 @@ fn says(intake: &DynamicsSide, exhaust: &DynamicsSide, missed: Option<f64>, from
     format!("The {name} valve loses control first, {at} {limit:.0} rpm{band}{beside}: {}.", how(side.limited_by))
 }
 
-/// Both trains, or everything they lack at once.
-fn trains(resolved: &Resolved) -> Part<[SideTrain<'_>; 2]> {
+/// Both trains, or everything they lack at once; under the gas of a curve, where there is one.
+fn trains<'a>(resolved: &'a Resolved, curve: Option<&Curve>) -> Part<[SideTrain<'a>; 2]> {
     let [intake, exhaust] = Side::BOTH.map(|side| side_train(resolved, side));
     together([lack(&intake), lack(&exhaust)])?;
-    Ok([intake?, exhaust?])
+    let under = |train: SideTrain<'a>, side: Side| match curve {
+        Some(curve) => train.breathing(resolved, side, &curve.traces),
+        None => train,
+    };
+    Ok([under(intake?, Side::Intake), under(exhaust?, Side::Exhaust)])
 }
 
 /// Stands for everything a report of `resolved` depends on.
-fn keyed(resolved: &Resolved, threshold: f64) -> Key {
+fn keyed(resolved: &Resolved, curve: Option<Key>, threshold: f64) -> Key {
     let target = &resolved.given.target;
     let speeds = (target.shift_at, target.overspeed_by);
     let trains = Side::BOTH.map(|side| side_train(resolved, side).ok().map(|train| train.key()));
     // What buys speed changes fields of the train and the card as they are given.
     let given = Side::BOTH.map(|side| (resolved.train(side).clone(), resolved.given.lobe(side).clone()));
-    key(&(trains, given, speeds, threshold))
+    key(&(trains, given, around(resolved), speeds, curve, threshold))
+}
+
+/// What is held against the motion but does not make it: core, tube and crown.
+fn around(resolved: &Resolved) -> impl std::fmt::Debug {
+    let closed = Side::BOTH.map(|side| closed_gap(resolved, side).ok());
+    (resolved.given.cam.core_material, closed)
 }
 
 /// The key with the usual threshold.
-pub(super) fn motion_key(resolved: &Resolved) -> Key {
-    keyed(resolved, THRESHOLD)
+pub(super) fn motion_key(resolved: &Resolved, curve: Option<Key>) -> Key {
+    keyed(resolved, curve, THRESHOLD)
 }
 
 /// The report of a candidate at once, for the analysis.
-pub(super) fn in_motion(resolved: &Resolved, source: &Source<'_>, stages: &Stages) -> Part<DynamicsReport> {
-    trains(resolved)?;
-    let kept = stages.motions.kept(motion_key(resolved));
+pub(super) fn in_motion(variants: &Variants<'_>) -> Part<DynamicsReport> {
+    trains(variants.resolved, None)?;
+    let curve = kept_curve(variants.resolved, variants.stages);
+    let motion = motion_key(variants.resolved, curve.as_ref().map(|(key, _)| *key));
+    let kept = variants.stages.motions.kept(key(&(motion, names(variants.shelf))));
     if let Some(report) = kept {
         return Ok(report.as_ref().clone());
     }
-    let name = |place: Place| Named::at(source.path(place));
-    turned((resolved, THRESHOLD), &name, stages, &Watch::nobody()).map_err(|halted| match halted {
+    let curve = curve.as_ref().map(|(_, curve)| curve.as_ref());
+    turned(variants, curve, THRESHOLD, &Watch::nobody()).map_err(|halted| match halted {
         Halted::Stopped => Gap::because("stopped"),
         Halted::Lacks { reason, .. } => Gap::because(reason),
     })
@@ -318,7 +350,18 @@ pub(super) fn control_finding(report: &DynamicsReport) -> ControlFinding {
     let of = |side: &DynamicsSide| {
         let rpm = side.limiting_speed_rpm.unwrap_or(report.looked_to_rpm);
         let low = side.limiting_speed_band_rpm.map_or(rpm, |band| band[0]);
-        LimitingSpeed { speed: Speed::rpm(rpm).si(), low: Speed::rpm(low).si() }
+        // What nobody reaches is nobody's load.
+        let reached = side.speed_rpm.iter().filter(|rpm| **rpm <= report.missed_rpm.unwrap_or(USUAL_TOP)).count();
+        let most = |values: &Option<Vec<f64>>| values.as_ref()?.iter().take(reached).copied().reduce(f64::max);
+        let least = |values: &Option<Vec<f64>>| values.as_ref()?.iter().take(reached).copied().reduce(f64::min);
+        InMotion {
+            speed: Speed::rpm(rpm).si(),
+            low: Speed::rpm(low).si(),
+            piston: least(&side.piston_gap_mm).map(|mm| mm * 1e-3),
+            pushrod: least(&side.pushrod_reserve),
+            lobe: most(&side.lobe_stress_mpa).map(|mpa| mpa * 1e6),
+            wire: most(&side.spring_stress_share),
+        }
     };
     ControlFinding { sides: [of(&report.intake), of(&report.exhaust)] }
 }

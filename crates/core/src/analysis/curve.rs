@@ -3,7 +3,7 @@
 
 use crate::build::Build;
 use crate::candidate::breathing::{Breathing, Effort, Ended, Sample, breathing_of, report, samples, trace};
-use crate::candidate::{Key, Resolved, Stages, key, worded};
+use crate::candidate::{Key, Part, Resolved, Stages, key, worded};
 use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::GasFinding;
@@ -82,17 +82,42 @@ impl Job for CurveJob {
                 (watch.report)(CurveStep { done: found.len(), of: of.max(found.len()), curve });
             }
         };
-        let samples = samples(breathing, (*effort, *level), watch.stop, report_step).map_err(halted)?;
-        // Idle and cranking belong to a result, not to what follows a drag.
-        let last = matches!(effort, Effort::Full | Effort::Fast);
-        let ends = last.then(|| breathing.idle_and_cranking(watch.stop)).transpose().map_err(halted)?;
-        let curve = Arc::new(Curve {
-            report: report(breathing, *effort, *level, &samples, ends.as_ref()),
-            traces: samples.iter().map(|sample| trace(breathing, sample)).collect(),
-        });
+        let curve = computed(breathing, (*effort, *level), watch.stop, report_step).map_err(halted)?;
+        let curve = Arc::new(curve);
         stages.curves.keep(self.key(), Arc::clone(&curve));
         Ok(curve)
     }
+}
+
+/// The curve with its traces; of a result with idle and cranking, which do not follow a drag.
+fn computed(
+    breathing: &Breathing,
+    (effort, level): (Effort, usize),
+    stop: &(dyn Fn() -> bool + Sync),
+    tell: impl Fn(&Sample) + Sync,
+) -> Result<Curve, Ended> {
+    let samples = samples(breathing, (effort, level), stop, tell)?;
+    let ends = effort.is_result().then(|| breathing.idle_and_cranking(stop)).transpose()?;
+    Ok(Curve {
+        report: report(breathing, effort, level, &samples, ends.as_ref()),
+        traces: samples.iter().map(|sample| trace(breathing, sample)).collect(),
+    })
+}
+
+/// The whole curve of a candidate at once, on its strongest boost level: in full, or of one cylinder where the document does
+/// not say how the cylinders are joined. It is kept for what asks for it later.
+pub(super) fn whole_curve(resolved: &Resolved, stages: &Stages) -> Part<BreathingReport> {
+    let breathing = breathing_of(resolved)?;
+    let effort = if breathing.can(Effort::Full).is_ok() { Effort::Full } else { Effort::Fast };
+    let level = breathing.strongest();
+    let key = curve_key(&breathing, effort, level);
+    if let Some(kept) = stages.curves.kept(key) {
+        return Ok(kept.report.clone());
+    }
+    let curve = computed(&breathing, (effort, level), &|| false, |_| ()).map_err(Ended::gap)?;
+    let report = curve.report.clone();
+    stages.curves.keep(key, Arc::new(curve));
+    Ok(report)
 }
 
 /// Why work on the gas ended, where nothing is missing any more.

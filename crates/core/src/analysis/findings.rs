@@ -3,30 +3,38 @@
 use super::control::{control_finding, motion_key};
 use super::curve::{curve_key, gas_finding};
 use crate::candidate::breathing::{Effort, breathing_of};
-use crate::candidate::{Resolved, Stages};
-use crate::limits::{ControlFinding, Findings, GasFinding};
+use crate::candidate::{Key, Resolved, Stages};
+use crate::limits::{ControlFinding, Findings};
+use crate::report::Curve;
+use std::sync::Arc;
 
 /// What is kept of this candidate.
 pub(super) fn findings_of(resolved: &Resolved, stages: &Stages) -> Findings {
-    Findings { gas: gas(resolved, stages), control: control(resolved, stages) }
+    let curve = kept_curve(resolved, stages);
+    let gas = curve.as_ref().map(|(_, curve)| gas_finding(&curve.report));
+    Findings { gas, control: control(resolved, curve.map(|(key, _)| key), stages) }
 }
 
-/// Of a whole curve, or that of one cylinder.
-fn gas(resolved: &Resolved, stages: &Stages) -> Option<GasFinding> {
+/// A whole curve of its strongest level, or that of one cylinder, with what stands for it.
+pub(super) fn kept_curve(resolved: &Resolved, stages: &Stages) -> Option<(Key, Arc<Curve>)> {
     if stages.curves.is_empty() {
         return None;
     }
     let breathing = breathing_of(resolved).ok()?;
     let level = breathing.strongest();
-    let kept = |effort| stages.curves.kept(curve_key(&breathing, effort, level));
-    let curve = kept(Effort::Full).or_else(|| kept(Effort::Fast))?;
-    Some(gas_finding(&curve.report))
+    let kept = |effort| {
+        let key = curve_key(&breathing, effort, level);
+        Some((key, stages.curves.kept(key)?))
+    };
+    kept(Effort::Full).or_else(|| kept(Effort::Fast))
 }
 
-/// Of its train in motion.
-fn control(resolved: &Resolved, stages: &Stages) -> Option<ControlFinding> {
+/// Of its train in motion: under the gas of the curve, else under the estimate, which does not lapse when a curve comes.
+fn control(resolved: &Resolved, curve: Option<Key>, stages: &Stages) -> Option<ControlFinding> {
     if stages.motions.is_empty() {
         return None;
     }
-    Some(control_finding(stages.motions.kept(motion_key(resolved))?.as_ref()))
+    let kept = |curve| stages.motions.kept(motion_key(resolved, curve));
+    let report = curve.and_then(|key| kept(Some(key))).or_else(|| kept(None))?;
+    Some(control_finding(&report))
 }

@@ -16,6 +16,8 @@ mod order_card;
 mod readings;
 mod rules_page;
 mod sensitivity;
+mod speed_bought;
+mod speed_choices;
 mod springs_stay;
 mod unknowns;
 

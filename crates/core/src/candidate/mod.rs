@@ -19,8 +19,8 @@ mod strip;
 pub use bench::bench;
 pub use bench_work::{after_work, cold_growth};
 pub use blocks::{
-    bore_wall, clearance, control, engine, lift, lobe, piston_clearance, retainer_gap, rigid_control, seat_reserve,
-    spring, spring_at_lift, timing, valves_apart,
+    bore_wall, clearance, closed_gap, control, engine, lift, lobe, piston_clearance, retainer_gap, rigid_control,
+    seat_reserve, spring, spring_at_lift, timing, valves_apart,
 };
 pub use drawing::drawing;
 pub use follower::{LobeContact, lobe_contact, preload_band};

@@ -131,6 +131,6 @@ fn is_made(resolved: &Resolved, place: Place, number: f64) -> bool {
 
 /// Mass of a titanium valve with a head of so many inches, g: the lightest there is (from memory: 78 g at 2.08 in, 66 g at
 /// 1.60 in).
-fn titanium_valve(head: f64) -> f64 {
+pub fn titanium_valve(head: f64) -> f64 {
     26.0 + 25.0 * head
 }

@@ -6,4 +6,6 @@ mod remedies;
 mod shelf_parts;
 
 pub use advisor::Advisor;
+pub use change::titanium_valve;
 pub use remedies::remedies;
+pub use shelf_parts::parts_that_fit;

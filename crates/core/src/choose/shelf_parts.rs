@@ -50,6 +50,12 @@ impl<'a> Tried<'a> {
     }
 }
 
+/// Parts of one kind that can go into the candidate without breaking what was met, each with the document it makes.
+pub fn parts_that_fit<'a>(advisor: &Advisor<'a>, kind: PartKind) -> Vec<(&'a Part, Build)> {
+    let own = advisor.shelf.iter().filter(|part| part.kind == kind);
+    own.filter_map(|part| Some((part, fitted(advisor, part)?.build))).collect()
+}
+
 /// The candidate with `part` in it; `None` where the document refuses it, or it breaks what was met.
 fn fitted(advisor: &Advisor<'_>, part: &Part) -> Option<Fitted> {
     let mut value = advisor.build.value().clone();

@@ -22,7 +22,7 @@ fn is_engineered(resolved: &Resolved) -> bool {
     resolved.given.target.piston_clearance_school == Some(ClearanceSchool::Engineered)
 }
 
-fn has_aluminium_rods(resolved: &Resolved) -> bool {
+pub(super) fn has_aluminium_rods(resolved: &Resolved) -> bool {
     resolved.given.engine.rod_material == Some(RodMaterial::Aluminium)
 }
 

@@ -15,6 +15,8 @@ pub const PISTON_GENEROUS: (f64, f64) = (0.080, 0.100);
 pub const PISTON_ENGINEERED: (f64, f64) = (0.050, 0.080);
 /// Added with aluminium rods: (intake, exhaust), in.
 pub const PISTON_ALUMINIUM: (f64, f64) = (0.015, 0.030);
+/// The same with the lift the valve has in motion, in: what growth of rod, crank, bearings and piston takes.
+pub const PISTON_IN_MOTION: (f64, f64) = (0.035, 0.050);
 /// Valve to piston is tight with less than this left, in.
 pub const PISTON_TIGHT: f64 = 0.015;
 
@@ -159,6 +161,9 @@ pub const PATTERN_TIGHT: f64 = 0.010;
 /// Least buckling load of a pushrod over its static load, and how much over it is tight.
 pub const BUCKLING: f64 = 3.0;
 pub const BUCKLING_TIGHT: f64 = 0.5;
+/// The same over the largest load in motion.
+pub const PUSHROD_IN_MOTION: f64 = 1.5;
+pub const PUSHROD_IN_MOTION_TIGHT: f64 = 0.25;
 /// Room of rocker to retainer, of a stud to the ends of its slot, of the rocker to its cover, in (from memory).
 pub const RETAINER_ROOM: f64 = 0.040;
 pub const SLOT_END: f64 = 0.040;

@@ -14,17 +14,25 @@ pub struct Findings {
 /// Where control is lost.
 #[derive(Debug, Clone, PartialEq)]
 pub struct ControlFinding {
-    /// Limiting speeds of intake and exhaust.
-    pub sides: [LimitingSpeed; 2],
+    /// Intake and exhaust.
+    pub sides: [InMotion; 2],
 }
 
-/// Limiting speed of one valve, rad/s of the crank; one beyond the speeds looked at counts as the highest of them.
+/// One valve in motion; what parts bear is the most up to a missed shift, absent where it is not known.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct LimitingSpeed {
-    /// Median of the draws.
+pub struct InMotion {
+    /// Limiting speed, rad/s of the crank, the median of the draws; one beyond the speeds looked at counts as the highest.
     pub speed: f64,
     /// Nine of ten draws lie above.
     pub low: f64,
+    /// Least gap to the piston along the stem, m.
+    pub piston: Option<f64>,
+    /// Load the pushrod buckles at over what it bears.
+    pub pushrod: Option<f64>,
+    /// Contact stress on the lobe, Pa.
+    pub lobe: Option<f64>,
+    /// Share of its strength that any wire bears.
+    pub wire: Option<f64>,
 }
 
 /// What breathing found that limits ask for, greatest over the speeds.

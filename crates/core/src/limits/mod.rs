@@ -14,6 +14,7 @@ mod findings;
 mod fits;
 mod gas;
 mod head;
+mod in_motion;
 mod incompatible;
 mod levers;
 mod measure;
@@ -25,7 +26,7 @@ mod rule;
 mod springs;
 mod wire;
 
-pub use findings::{ControlFinding, Findings, GasFinding, LimitingSpeed};
+pub use findings::{ControlFinding, Findings, GasFinding, InMotion};
 pub use incompatible::{Incompatible, NO_SCHOOL};
 pub use measure::Measure;
 
@@ -51,7 +52,11 @@ pub static RULES: &[&Rule] = &[
     &springs::OPEN_LOAD,
     &springs::SEAT_RESERVE,
     &exhaust_opening::EXHAUST_OPENING,
-    &springs::LIMITING_SPEED,
+    &in_motion::LIMITING_SPEED,
+    &in_motion::PISTON_MOTION,
+    &in_motion::PUSHROD_MOTION,
+    &in_motion::LOBE_MOTION,
+    &in_motion::WIRE_MOTION,
     &springs::HAND_CHECK,
     &wire::WIRE_STRESS,
     &wire::WIRE_LIFE,

@@ -193,29 +193,6 @@ pub static SEAT_RESERVE: Rule = Rule {
     levers: &[SHORTER],
 };
 
-/// Control by the train in motion.
-pub static LIMITING_SPEED: Rule = Rule {
-    id: "limiting_speed",
-    title: "limiting speed (in motion)",
-    place: Place::Control,
-    sense: Sense::AtLeast,
-    measure: Measure::Speed,
-    sided: true,
-    formula: "speed at which gap, bounce or hang-open pass .020 in, the median of sixteen draws over what nobody measures, against shift plus overspeed; tight where one draw of ten falls short",
-    school: |_| "computed: masses, contacts, oil and coils in motion; it decides, the hand check stands beside it",
-    reads: &[TOP_SPEED, SPRING, MASSES, LOBE, RATIO],
-    gas: false,
-    find: |case| {
-        let found = case.findings.control.as_ref()?.sides[usize::from(case.side == Side::Exhaust)];
-        let top = case.resolved.top_speed()?.si();
-        let mut finding = Finding::at_least(top, 0.0, found.speed);
-        finding.is_tight = found.low < top;
-        Some(Ok(finding))
-    },
-    advice: false,
-    levers: &[],
-};
-
 /// Control by hand check.
 pub static HAND_CHECK: Rule = Rule {
     id: "hand_check",

@@ -23,6 +23,31 @@ pub enum LimitedBy {
     None,
 }
 
+/// What a change of the train is about.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Topic {
+    /// The valve: mass and material.
+    Valve,
+    /// Retainer and locks.
+    Retainer,
+    /// The rocker's tip.
+    Tip,
+    /// The pushrod's size.
+    Pushrod,
+    /// What the rocker pivots on.
+    Pivot,
+    /// The spring package.
+    Spring,
+    /// Kind and mass of the lifter.
+    Lifter,
+    /// How far the valve is opened.
+    Lift,
+    /// How firmly the lobe opens and closes.
+    Flank,
+}
+
 report! {
     /// Both valves of a candidate in motion.
     pub struct DynamicsReport {
@@ -40,10 +65,38 @@ report! {
         intake: DynamicsSide,
         /// Exhaust valve.
         exhaust: DynamicsSide,
+        /// Whether the gas on the valves is what breathing computed; else it is estimated.
+        gas_computed: bool,
         /// The answer in a sentence.
         says: String,
         /// What moves the limit of the valve that loses control first, what buys most first; empty until it is computed.
         what_buys_speed: Vec<SpeedBought>,
+        /// What the train of that valve gives, and what moves in it, by part; empty until it is computed.
+        shares: Vec<TrainShare>,
+        /// Choices of the trade with the figures of this build; empty until what buys speed is computed.
+        choices: Vec<ChoiceReport>,
+    }
+
+    /// One part of a train as it counts at the valve.
+    pub struct TrainShare {
+        /// Which part.
+        part: String,
+        /// Of what the train gives under load.
+        gives: f64,
+        /// Of what moves with the valve.
+        moves: f64,
+    }
+
+    /// A choice on which practitioners differ.
+    pub struct ChoiceReport {
+        /// What is chosen.
+        topic: Topic,
+        /// The question.
+        question: String,
+        /// What the figures of this build say.
+        says: Shown,
+        /// What the schools say.
+        schools: Vec<String>,
     }
 
     /// One valve over speed.
@@ -86,6 +139,18 @@ report! {
         spring_swing_n: Vec<f64>,
         /// What coils that touch press on each other with.
         coil_clash_n: Vec<f64>,
+        /// Greatest share of its strength that any wire bears, waves of the coils included; absent for springs known by
+        /// loads alone.
+        spring_stress_share: Option<Vec<f64>>,
+        /// Greatest contact (Hertz) stress on the lobe; absent while its core is not known.
+        lobe_stress_mpa: Option<Vec<f64>>,
+        /// Load the pushrod buckles at over the largest it bears; absent while its tube is not known.
+        pushrod_reserve: Option<Vec<f64>>,
+        /// Least gap to the piston along the stem with the lift the valve really has, loft and bounce included, nothing of
+        /// the engine's growth; absent while the gap at rest is not known.
+        piston_gap_mm: Option<Vec<f64>>,
+        /// Where that is, from firing top dead centre.
+        piston_gap_at_deg: Option<Vec<f64>>,
         /// Highest place of a hydraulic lifter's plunger over its rest.
         plunger_mm: Vec<f64>,
         /// Cycles turned.
@@ -102,8 +167,20 @@ report! {
         rigid_mm: Vec<f64>,
     }
 
+    /// A figure that a change moves.
+    pub struct MovedReport {
+        /// What it is.
+        what: String,
+        /// Before.
+        from: Shown,
+        /// After.
+        to: Shown,
+    }
+
     /// A change and what it does to the limiting speed.
     pub struct SpeedBought {
+        /// What it is about.
+        topic: Topic,
         /// What is done.
         change: String,
         /// The field it changes, where it is one.
@@ -118,6 +195,10 @@ report! {
         gain_band_rpm: [f64; 2],
         /// What it costs beside money.
         costs: String,
+        /// What else it moves.
+        moves: Vec<MovedReport>,
+        /// As the shelf has it.
+        price: Option<Shown>,
         /// Why it does less than the trade expects, where it does.
         why: Option<String>,
     }

@@ -31,7 +31,9 @@ pub use breathing::{
 };
 pub use choosing::{CalibrationReport, Effect, FittedField};
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
-pub use dynamics::{DynamicsReport, DynamicsSide, LimitedBy, SpeedBought};
+pub use dynamics::{
+    ChoiceReport, DynamicsReport, DynamicsSide, LimitedBy, MovedReport, SpeedBought, Topic, TrainShare,
+};
 pub use limit::{
     LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, RemedyChange, RemedyPart, Sense, Verdict, Worsened,
 };

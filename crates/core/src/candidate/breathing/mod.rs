@@ -28,33 +28,16 @@ pub use port::ESTIMATED_FLOW;
 pub use rubbing::BEARINGS_OF_BORE;
 pub use work::{Breathing, Effort, Sample, breathing_of, breathing_uncalibrated};
 
-use super::resolve::{Part, Resolved};
+use super::resolve::Part;
 use crate::gas::cycle::Halt;
 use crate::report::BreathingReport;
 use rayon::prelude::*;
 
-/// The whole curve of a candidate on its strongest boost level, speeds in parallel: in full, or of one cylinder where
-/// the document does not say how the cylinders are joined.
-pub fn breathing(inputs: &Resolved) -> Part<BreathingReport> {
-    let breathing = breathing_of(inputs)?;
-    let effort = if breathing.can(Effort::Full).is_ok() { Effort::Full } else { Effort::Fast };
-    let idle_and_cranking = breathing.idle_and_cranking(&|| false).map_err(Ended::gap)?;
-    curve_with(&breathing, effort, Some(&idle_and_cranking))
-}
-
 /// The whole curve of what a candidate was resolved to, on its strongest boost level.
 pub fn curve(breathing: &Breathing, effort: Effort) -> Part<BreathingReport> {
-    curve_with(breathing, effort, None)
-}
-
-fn curve_with(
-    breathing: &Breathing,
-    effort: Effort,
-    idle_and_cranking: Option<&IdleAndCranking>,
-) -> Part<BreathingReport> {
     let level = breathing.strongest();
     let samples = samples(breathing, (effort, level), &|| false, |_| ()).map_err(Ended::gap)?;
-    Ok(report(breathing, effort, level, &samples, idle_and_cranking))
+    Ok(report(breathing, effort, level, &samples, None))
 }
 
 /// Every sample of a curve in rising speed; `tell` hears of each as it comes, in any order, and `stop` ends the work.

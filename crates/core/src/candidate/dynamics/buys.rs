@@ -1,5 +1,8 @@
 //! What buys limiting speed: changes of the train, each turned on the same draws as the train itself.
 
+use super::super::blocks::spring_at_lift;
+use super::super::breathing::{Effort, breathing_of, curve};
+use super::super::follower::lobe_contact;
 use super::super::resolve::Resolved;
 use super::super::stages::Stages;
 use super::ranges::Unmeasured;
@@ -9,7 +12,8 @@ use super::work::lost_at;
 use crate::document::Side;
 use crate::dynamics::model::Model;
 use crate::given::{Of, Place};
-use crate::quantity::INCH;
+use crate::quantity::{Dimension, INCH};
+use crate::report::Topic;
 use crate::words::{LifterKind, Mount};
 
 /// Speeds looked at on both sides of the train's own limit, rpm, and how far apart.
@@ -18,6 +22,12 @@ const NEAR: (f64, f64, f64) = (800.0, 1600.0, 200.0);
 const GRAM: f64 = 1e-3;
 /// Pivots on one shaft are so much stiffer than on a stud, on a pedestal (see `train::compliance`).
 const SHAFT: f64 = 2.4;
+/// Parts of the shelf of one topic that are turned on every draw: the best of those tried on the usual one, and what they
+/// must gain there, rpm.
+const OF_A_TOPIC: usize = 2;
+const WORTH_A_LOOK: f64 = 30.0;
+/// Figures that change by less than this share are not told.
+const TOLD: f64 = 0.005;
 
 /// How a change is made.
 enum How {
@@ -29,6 +39,7 @@ enum How {
 
 /// A change worth trying.
 struct Change {
+    topic: Topic,
     what: &'static str,
     how: How,
     costs: &'static str,
@@ -55,76 +66,102 @@ fn solid(model: &mut Model) {
 }
 
 /// Everything that is tried, in no order.
-static CHANGES: [Change; 11] = [
+static CHANGES: [Change; 12] = [
     Change {
+        topic: Topic::Valve,
         what: "lighter valve",
         how: How::Field(place!(Valve, "mass"), -10.0 * GRAM),
         costs: "hollow stems, titanium: price, and heat on the exhaust",
     },
     Change {
+        topic: Topic::Retainer,
         what: "lighter retainer",
         how: How::Field(place!(Retainer, "mass"), -8.0 * GRAM),
         costs: "titanium wants looking at more often",
     },
     Change {
+        topic: Topic::Tip,
         what: "lighter rocker tip",
         how: How::Field(place!(Rocker, "tip_side_mass"), -5.0 * GRAM),
         costs: "a plain tip loads the guide at high lift",
     },
     Change {
+        topic: Topic::Pushrod,
         what: "fatter pushrod",
         how: How::Field(place!(Pushrod, "outside_diameter"), INCH / 16.0),
         costs: "heavier, and wants room in the head",
     },
     Change {
+        topic: Topic::Pushrod,
         what: "thicker wall of the pushrod",
         how: How::Field(place!(Pushrod, "wall"), 0.040 * INCH),
         costs: "heavier",
     },
     Change {
+        topic: Topic::Lifter,
+        what: "lighter lifter",
+        how: How::Field(place!(Lifter, "mass"), -20.0 * GRAM),
+        costs: "price; a smaller body or roller bears less",
+    },
+    Change {
+        topic: Topic::Pivot,
         what: "one shaft for the rockers instead of studs",
         how: How::Part(|model| model.pivot.1.stiffness *= SHAFT, on_studs),
         costs: "price, and room below the cover",
     },
     Change {
+        topic: Topic::Spring,
         what: "springs installed shorter",
         how: How::Field(place!(Spring, "installed_height"), -0.030 * INCH),
         costs: "travel to bind, stress, lobe and lifter life",
     },
     Change {
+        topic: Topic::Spring,
         what: "a tenth more rate, same seat load",
         how: How::Part(|model| model.coils.iter_mut().for_each(|coil| coil.rate *= 1.1), |_, _| true),
         costs: "lobe and lifter life, flex, heat in the spring",
     },
     Change {
+        topic: Topic::Spring,
         what: "coils a tenth lighter at the same loads",
         how: How::Part(|model| model.coils.iter_mut().for_each(|coil| coil.mass *= 0.9), |_, _| true),
         costs: "a beehive or finer wire: stress",
     },
     Change {
+        topic: Topic::Lift,
         what: "a tenth less ratio",
-        how: How::Part(
-            |model| {
-                let less = (model.ratio() - 0.1) / model.ratio();
-                model.tip.iter_mut().for_each(|c| *c *= less);
-                model.inertia *= less * less;
-            },
-            |_, _| true,
-        ),
+        how: How::Field(place!(Rocker, "ratio"), -0.1),
         costs: "lift: flow on top",
     },
     Change {
+        topic: Topic::Lifter,
         what: "solid lifter at zero lash in place of the hydraulic one",
         how: How::Part(solid, hydraulic),
         costs: "lash to be set and looked at; a lobe ground for it",
     },
 ];
 
+/// Another candidate that may hold further: a lobe with another flank, a part of the shelf in its place.
+pub struct Variant {
+    /// What it is about.
+    pub topic: Topic,
+    /// What is done.
+    pub what: String,
+    /// The candidate.
+    pub resolved: Resolved,
+    /// What it costs beside money.
+    pub costs: &'static str,
+    /// As the shelf has it.
+    pub price: Option<String>,
+}
+
 /// A change that was turned.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Bought {
+    /// What it is about.
+    pub topic: Topic,
     /// What is done.
-    pub what: &'static str,
+    pub what: String,
     /// The field with its old and new value, SI.
     pub field: Option<(Place, f64, f64)>,
     /// Median over the draws, rpm.
@@ -133,20 +170,44 @@ pub struct Bought {
     pub band: [f64; 2],
     /// What it costs.
     pub costs: &'static str,
+    /// What moves with it.
+    pub moves: Vec<Moved>,
+    /// As the shelf has it.
+    pub price: Option<String>,
     /// Why it does less than the trade expects, where it does.
     pub why: Option<String>,
 }
 
-/// Gains below which a stiffer pushrod surprises, rpm.
+/// A figure that a change moves.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Moved {
+    /// What it is.
+    pub what: &'static str,
+    /// Before, SI; shares of one without a dimension.
+    pub from: f64,
+    /// After.
+    pub to: f64,
+    /// Its dimension.
+    pub dimension: Option<Dimension>,
+}
+
+/// Gains below which a stiffer pushrod, or a lighter lifter, surprises, rpm.
 const SURPRISES: f64 = 60.0;
 
 /// Why a change does so little or so uncertainly, where the trade expects more of it.
-fn why(what: &str, gain: f64, band: [f64; 2], model: &Model) -> Option<String> {
-    if what.contains("pushrod") && gain < SURPRISES {
-        let share = model.ratio().powi(2) / model.pushrod.stiffness / model.compliance();
+fn why(topic: Topic, what: &str, gain: f64, band: [f64; 2], model: &Model) -> Option<String> {
+    let ratio = model.ratio();
+    if topic == Topic::Pushrod && gain < SURPRISES {
+        let share = ratio.powi(2) / model.pushrod.stiffness / model.compliance();
         return Some(format!(
             "the pushrod is {:.0} % of what this train gives, and more of it is more mass",
             100.0 * share
+        ));
+    }
+    if what == "lighter lifter" && gain < SURPRISES {
+        return Some(format!(
+            "a gram at the lifter counts as {:.2} g at the valve, and the spring holds it through the rocker's whole ratio",
+            1.0 / ratio.powi(2)
         ));
     }
     let uncertain = band[0] < 0.0 && band[1] > 0.0;
@@ -164,53 +225,180 @@ fn why(what: &str, gain: f64, band: [f64; 2], model: &Model) -> Option<String> {
     None
 }
 
-/// What every change does to the limit of `side`, which lies near `limit`, what buys most first; empty when stopped.
-pub fn bought(
-    resolved: &Resolved,
+/// The trains of one side near their limit.
+pub struct Near<'a> {
     side: Side,
-    (limit, threshold): (f64, f64),
-    stages: &Stages,
-    stop: &(dyn Fn() -> bool + Sync),
-) -> Vec<Bought> {
-    let draws = Unmeasured::draws();
-    let steps = ((NEAR.0 + NEAR.1) / NEAR.2) as usize;
-    let speeds: Vec<f64> = (0..=steps).map(|i| (limit - NEAR.0 + NEAR.2 * i as f64).max(500.0)).collect();
-    let top = speeds[steps];
-    let limits = |train: &SideTrain<'_>, models: &[Model]| -> Vec<f64> {
-        let lost = lost_at(train, models, &speeds, threshold, stop);
-        lost.into_iter().map(|lost| lost.map_or(top, |(rpm, _)| rpm)).collect()
-    };
-    let Ok(own) = side_train(resolved, side) else { return Vec::new() };
-    let models = own.models(&draws);
-    let base = limits(&own, &models);
-    let mut all = Vec::new();
-    for change in &CHANGES {
-        let (after, field) = match change.how {
-            How::Part(make, applies) => {
-                if !applies(resolved, side) {
-                    continue;
-                }
-                let mut changed = models.clone();
-                changed.iter_mut().for_each(make);
-                (limits(&own, &changed), None)
-            }
-            How::Field(place, by) => {
-                let place = place(side);
-                let Some(from) = resolved.given.number(place) else { continue };
-                let Some(changed) = resolved.with(&[(place, from + by)], stages) else { continue };
-                let Ok(train) = side_train(&changed, side) else { continue };
-                (limits(&train, &train.models(&draws)), Some((place, from, from + by)))
-            }
-        };
-        if stop() || after.len() != base.len() {
-            return Vec::new();
-        }
-        let mut gains: Vec<f64> = after.iter().zip(&base).map(|(after, before)| after - before).collect();
-        gains.sort_by(f64::total_cmp);
-        let (gain, band) = (quantile(&gains, 0.5), [quantile(&gains, 0.05), quantile(&gains, 0.95)]);
-        let why = models.first().and_then(|model| why(change.what, gain, band, model));
-        all.push(Bought { what: change.what, field, gain, band, costs: change.costs, why });
+    threshold: f64,
+    speeds: Vec<f64>,
+    resolved: &'a Resolved,
+    stages: &'a Stages,
+    stop: &'a (dyn Fn() -> bool + Sync),
+}
+
+impl<'a> Near<'a> {
+    /// Around `limit` rpm.
+    pub fn new(
+        resolved: &'a Resolved,
+        side: Side,
+        (limit, threshold): (f64, f64),
+        stages: &'a Stages,
+        stop: &'a (dyn Fn() -> bool + Sync),
+    ) -> Self {
+        let steps = ((NEAR.0 + NEAR.1) / NEAR.2) as usize;
+        let speeds = (0..=steps).map(|i| (limit - NEAR.0 + NEAR.2 * i as f64).max(500.0)).collect();
+        Self { side, threshold, speeds, resolved, stages, stop }
     }
-    all.sort_by(|a, b| b.gain.total_cmp(&a.gain));
-    all
+
+    /// Limits of these models, rpm; one beyond the speeds counts as the last of them.
+    fn limits(&self, train: &SideTrain<'_>, models: &[Model]) -> Vec<f64> {
+        let top = self.speeds[self.speeds.len() - 1];
+        let lost = lost_at(train, models, &self.speeds, self.threshold, self.stop);
+        lost.into_iter().map(|lost| lost.map_or(top, |(rpm, _)| rpm)).collect()
+    }
+
+    /// Of each topic the variants that gain most with the usual of what nobody measures.
+    pub fn promising(&self, variants: Vec<Variant>) -> Vec<Variant> {
+        let usual = |resolved: &Resolved| -> Option<f64> {
+            let train = side_train(resolved, self.side).ok()?;
+            let limits = self.limits(&train, &train.models(&[Unmeasured::usual()]));
+            limits.first().copied()
+        };
+        let Some(base) = usual(self.resolved) else { return Vec::new() };
+        let mut gains: Vec<(f64, Variant)> = variants
+            .into_iter()
+            .filter_map(|variant| Some((usual(&variant.resolved)? - base, variant)))
+            .filter(|(gain, _)| *gain > WORTH_A_LOOK)
+            .collect();
+        gains.sort_by(|a, b| b.0.total_cmp(&a.0));
+        let mut kept: Vec<Variant> = Vec::new();
+        for (_, variant) in gains {
+            if kept.iter().filter(|other| other.topic == variant.topic).count() < OF_A_TOPIC {
+                kept.push(variant);
+            }
+        }
+        kept
+    }
+
+    /// What every change and every variant does to the limit, what buys most first; empty when stopped.
+    pub fn bought(&self, variants: &[Variant]) -> Vec<Bought> {
+        let draws = Unmeasured::draws();
+        let Ok(own) = side_train(self.resolved, self.side) else { return Vec::new() };
+        let models = own.models(&draws);
+        let (base, figures) = (self.limits(&own, &models), self.figures(self.resolved, &own));
+        let torque = self.torque(self.resolved);
+        let mut all = Vec::new();
+        let mut add = |after: Vec<f64>, bought: Bought| -> Option<()> {
+            if (self.stop)() || after.len() != base.len() {
+                return None;
+            }
+            let mut gains: Vec<f64> = after.iter().zip(&base).map(|(after, before)| after - before).collect();
+            gains.sort_by(f64::total_cmp);
+            let (gain, band) = (quantile(&gains, 0.5), [quantile(&gains, 0.05), quantile(&gains, 0.95)]);
+            let why = models.first().and_then(|model| why(bought.topic, &bought.what, gain, band, model));
+            all.push(Bought { gain, band, why, ..bought });
+            Some(())
+        };
+        let moves = |resolved: &Resolved, train: &SideTrain<'_>, topic: Topic| {
+            let mut moves = moved(&figures, &self.figures(resolved, train));
+            if matches!(topic, Topic::Lift | Topic::Flank) {
+                moves.extend(moved(&torque, &self.torque(resolved)));
+            }
+            moves
+        };
+        for change in &CHANGES {
+            let (after, field, moves) = match change.how {
+                How::Part(make, applies) => {
+                    if !applies(self.resolved, self.side) {
+                        continue;
+                    }
+                    let mut changed = models.clone();
+                    changed.iter_mut().for_each(make);
+                    let moves = model_moves(&own, &models, &changed);
+                    (self.limits(&own, &changed), None, moves)
+                }
+                How::Field(place, by) => {
+                    let place = place(self.side);
+                    let Some((changed, field)) = self.with(place, by) else { continue };
+                    let Ok(train) = side_train(&changed, self.side) else { continue };
+                    let moves = moves(&changed, &train, change.topic);
+                    (self.limits(&train, &train.models(&draws)), Some(field), moves)
+                }
+            };
+            let (topic, what, costs) = (change.topic, change.what.to_owned(), change.costs);
+            let bought = Bought { topic, what, field, gain: 0.0, band: [0.0; 2], costs, moves, price: None, why: None };
+            if add(after, bought).is_none() {
+                return Vec::new();
+            }
+        }
+        for variant in variants {
+            let Ok(train) = side_train(&variant.resolved, self.side) else { continue };
+            let bought = Bought {
+                topic: variant.topic,
+                what: variant.what.clone(),
+                field: None,
+                gain: 0.0,
+                band: [0.0; 2],
+                costs: variant.costs,
+                moves: moves(&variant.resolved, &train, variant.topic),
+                price: variant.price.clone(),
+                why: None,
+            };
+            if add(self.limits(&train, &train.models(&draws)), bought).is_none() {
+                return Vec::new();
+            }
+        }
+        all.sort_by(|a, b| b.gain.total_cmp(&a.gain));
+        all
+    }
+
+    /// The candidate with one number changed, with what goes with it: arm and ratio of a rocker are one thing.
+    fn with(&self, place: Place, by: f64) -> Option<(Resolved, (Place, f64, f64))> {
+        let from = self.resolved.given.number(place)?;
+        let mut changes = vec![(place, from + by)];
+        if place.of == Of::Rocker && place.key == "ratio" {
+            let arm = Place::new(Of::Rocker, "pivot_to_cup", place.side);
+            changes.extend(self.resolved.given.number(arm).map(|length| (arm, length * from / (from + by))));
+        }
+        Some((self.resolved.with(&changes, self.stages)?, (place, from, from + by)))
+    }
+
+    /// What a change of springs or lobe may move beside the limit.
+    fn figures(&self, resolved: &Resolved, train: &SideTrain<'_>) -> Vec<(&'static str, f64, Option<Dimension>)> {
+        let own = resolved.side(self.side);
+        let mut all = vec![("open load", train.open_load(), Some(Dimension::Force))];
+        let stress = lobe_contact(resolved, self.side).ok().and_then(|contact| contact.stress());
+        all.extend(stress.map(|stress| ("lobe stress", stress, Some(Dimension::Pressure))));
+        if let Ok((spring, net)) = spring_at_lift(own) {
+            all.extend(spring.stress_share(net).map(|share| ("wire stress", share, None)));
+            all.extend(spring.to_bind(net).map(|left| ("to bind", left.si(), Some(Dimension::Length))));
+        }
+        all
+    }
+
+    /// Average torque over the band by a draft; nothing where it cannot be computed.
+    fn torque(&self, resolved: &Resolved) -> Vec<(&'static str, f64, Option<Dimension>)> {
+        let draft = || curve(&breathing_of(resolved).ok()?, Effort::Draft).ok()?.average_torque_nm;
+        draft().map(|torque| ("average torque", torque, Some(Dimension::Torque))).into_iter().collect()
+    }
+}
+
+/// Figures that differ.
+fn moved(
+    before: &[(&'static str, f64, Option<Dimension>)],
+    after: &[(&'static str, f64, Option<Dimension>)],
+) -> Vec<Moved> {
+    let pairs = before.iter().filter_map(|(what, from, dimension)| {
+        let (_, to, _) = after.iter().find(|(other, _, _)| other == what)?;
+        Some(Moved { what, from: *from, to: *to, dimension: *dimension })
+    });
+    pairs.filter(|moved| (moved.to - moved.from).abs() > TOLD * moved.from.abs().max(1e-9)).collect()
+}
+
+/// Open load of a changed model.
+fn model_moves(train: &SideTrain<'_>, before: &[Model], after: &[Model]) -> Vec<Moved> {
+    let open = |models: &[Model]| -> Vec<(&'static str, f64, Option<Dimension>)> {
+        let of = |model: &Model| model.coils.iter().map(|coil| coil.seat_load + coil.rate * train.full_lift()).sum();
+        models.first().map(|model| ("open load", of(model), Some(Dimension::Force))).into_iter().collect()
+    };
+    moved(&open(before), &open(after))
 }

@@ -9,8 +9,8 @@ mod springs;
 mod train;
 mod work;
 
-pub use buys::{Bought, bought};
+pub use buys::{Bought, Moved, Near, Variant};
 pub use ranges::{DRAWS, Unmeasured};
-pub use report::{Limit, side_report};
+pub use report::{Around, Limit, side_report};
 pub use train::{SideTrain, Turnable, side_train};
 pub use work::{Sample, lifts_over, lost_at, sweep};

@@ -1,13 +1,20 @@
 //! A train in motion as it is answered.
 
-use super::super::blocks::rigid_control;
+use super::super::blocks::{closed_gap, closed_gaps, rigid_control};
+use super::super::follower::{LobeContact, lobe_contact};
+use super::super::resolve::Resolved;
+use super::super::stages::Stages;
 use super::train::SideTrain;
 use super::work::Sample;
+use crate::document::Side;
 use crate::dynamics::limit::LimitedBy as Lost;
 use crate::dynamics::measure::Window;
 use crate::dynamics::run::RECORDS;
+use crate::quantity::Length;
 use crate::report::{DynamicsSide, LimitedBy};
 use crate::train::ELASTIC_SHARE;
+use crate::train::compliance::Pushrod;
+use std::sync::Arc;
 
 /// Records between the entries of the tables over the crank.
 const EVERY: usize = 4;
@@ -63,8 +70,59 @@ const fn limited_by(limit: Option<&Limit>) -> LimitedBy {
     }
 }
 
+/// What the parts around a train bear of its motion, and what is left above the piston.
+pub struct Around<'a> {
+    buckling: Option<f64>,
+    lobe: Option<LobeContact<'a>>,
+    /// Gap of the closed valve over a turn, m.
+    closed: Option<Arc<Vec<Length>>>,
+}
+
+impl<'a> Around<'a> {
+    /// Of one side.
+    pub fn of(inputs: &'a Resolved, side: Side, stages: &Stages) -> Self {
+        Self {
+            buckling: Pushrod::read(&inputs.train(side).pushrod).ok().map(|pushrod| pushrod.buckling_load()),
+            lobe: lobe_contact(inputs, side).ok(),
+            closed: closed_gap(inputs, side).ok().map(|closed| closed_gaps(&closed, stages)),
+        }
+    }
+
+    /// Greatest contact stress of a sample, Pa.
+    fn stress(&self, sample: &Sample) -> Option<f64> {
+        let lobe = self.lobe.as_ref()?;
+        let at = |record: usize| {
+            let load = sample.turned.cycles.iter().map(|cycle| cycle.most_contact[record]).fold(0.0, f64::max);
+            lobe.stress_at(0.5 * (record as f64 + 0.5 - 0.5 * RECORDS as f64), load)
+        };
+        (0..RECORDS).map(at).try_fold(0.0_f64, |most, stress| Some(most.max(stress?)))
+    }
+
+    /// Least gap to the piston, m, and its crank degree from firing top.
+    fn gap(&self, sample: &Sample, begins_at: f64) -> Option<(f64, f64)> {
+        let closed = self.closed.as_ref().filter(|closed| !closed.is_empty())?;
+        let at = |record: usize| {
+            let lift = sample.turned.cycles.iter().map(|cycle| cycle.valve[record]).fold(f64::NEG_INFINITY, f64::max);
+            // A record holds the lift at its end.
+            let deg = (begins_at + record as f64 + 1.0).rem_euclid(720.0);
+            let (low, share) = (deg as usize, deg.fract());
+            let gap = |deg: usize| closed[deg % closed.len()].si();
+            ((1.0 - share) * gap(low) + share * gap(low + 1) - lift, deg)
+        };
+        (0..RECORDS).map(at).min_by(|a, b| a.0.total_cmp(&b.0))
+    }
+}
+
 /// One side's report of `samples` in rising speed; `limit` where it was computed, looked for up to `top`.
-pub fn side_report(side: &SideTrain<'_>, samples: &[Sample], limit: Option<&Limit>, top: f64) -> DynamicsSide {
+pub fn side_report(
+    side: &SideTrain<'_>,
+    around: &Around<'_>,
+    samples: &[Sample],
+    limit: Option<&Limit>,
+    top: f64,
+) -> DynamicsSide {
+    let gaps: Option<Vec<(f64, f64)>> = samples.iter().map(|s| around.gap(s, side.begins_at)).collect();
+    let stresses: Option<Vec<f64>> = samples.iter().map(|s| around.stress(s).map(|pa| pa * 1e-6)).collect();
     let column = |of: &dyn Fn(&Sample) -> f64| samples.iter().map(of).collect::<Vec<f64>>();
     let angle = |record: usize| (side.begins_at + record as f64).rem_euclid(720.0);
     let hand = rigid_control(side.own()).ok().map(|(check, _)| ELASTIC_SHARE * check.speed.as_rpm());
@@ -101,6 +159,13 @@ pub fn side_report(side: &SideTrain<'_>, samples: &[Sample], limit: Option<&Limi
         peak_pivot_n: column(&|s| s.figures.pivot),
         spring_swing_n: column(&|s| s.figures.spring.1 - s.figures.spring.0),
         coil_clash_n: column(&|s| s.figures.clash),
+        spring_stress_share: samples.iter().map(|s| Some(s.figures.stress).filter(|share| *share > 0.0)).collect(),
+        lobe_stress_mpa: stresses,
+        pushrod_reserve: around
+            .buckling
+            .map(|load| column(&|s| if s.figures.pushrod > 0.0 { load / s.figures.pushrod } else { 0.0 })),
+        piston_gap_mm: gaps.as_ref().map(|gaps| gaps.iter().map(|(gap, _)| gap * 1e3).collect()),
+        piston_gap_at_deg: gaps.map(|gaps| gaps.iter().map(|(_, deg)| *deg).collect()),
         plunger_mm: column(&|s| s.figures.plunger.0.max(0.0) * 1e3),
         cycles: samples.iter().map(|s| s.turned.count).collect(),
         converged: samples.iter().map(|s| s.turned.repeats).collect(),

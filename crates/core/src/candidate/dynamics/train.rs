@@ -244,8 +244,26 @@ impl SideTrain<'_> {
     }
 
     /// Full lift of rigid parts, m.
-    fn full_lift(&self) -> f64 {
+    pub fn full_lift(&self) -> f64 {
         self.rigid.iter().copied().fold(0.0, f64::max)
+    }
+
+    /// Every part with its share of what the train gives under load and of what moves, both as they count at the valve.
+    pub fn shares(&self) -> Vec<(&'static str, f64, f64)> {
+        let Some(model) = self.model(&Unmeasured::usual()) else { return Vec::new() };
+        let (square, masses) = (model.ratio().powi(2), &self.masses);
+        let coils = model.coils.iter().map(|coil| coil.mass / 3.0).sum::<f64>();
+        let all = [
+            ("lifter and cam", square / model.cam.stiffness, masses.lifter / square),
+            ("pushrod", square / model.pushrod.stiffness, masses.pushrod / square),
+            ("pivot", (1.0 + model.ratio()).powi(2) / model.pivot.1.stiffness, 0.0),
+            ("rocker", 1.0 / model.stem.stiffness, masses.tip),
+            ("valve and retainer", 0.0, masses.valve + masses.bridge),
+            ("springs", 0.0, coils),
+        ];
+        let whole = |of: fn(&(&str, f64, f64)) -> f64| all.iter().map(of).sum::<f64>();
+        let (gives, moves) = (whole(|part| part.1), whole(|part| part.2));
+        all.into_iter().map(|(part, give, mass)| (part, give / gives, mass / moves)).collect()
     }
 
     /// Load of all its springs at full lift of rigid parts, N.
