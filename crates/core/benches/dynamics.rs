@@ -54,7 +54,7 @@ fn with_train(nested: bool, then: impl FnOnce(&SideTrain<'_>, &SideTrain<'_>)) {
 fn four_points(bencher: Bencher<'_, '_>, nested: bool) {
     with_train(nested, |train, _| {
         let model = train.model(&Unmeasured::usual()).expect("a model");
-        let cases = [6000.0; 4].map(|rpm| Case { model: &model, rpm, gas: &train.gas });
+        let cases = [6000.0; 4].map(|rpm| Case { model: &model, rpm, gas: train.gas.at(6000.0) });
         bencher.bench_local(|| turn(train.lobe, &cases));
     });
 }

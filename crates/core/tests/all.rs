@@ -36,6 +36,7 @@ mod scipy_reference;
 mod shelf;
 mod shelf_properties;
 mod signs;
+mod spring_sheet;
 mod springs_stay;
 mod support;
 mod thermo_reference;

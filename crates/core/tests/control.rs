@@ -6,8 +6,8 @@ use serde_json::{Value, json};
 use std::sync::atomic::{AtomicUsize, Ordering};
 use std::sync::{Arc, LazyLock};
 use upper_lobe_core::analysis::{
-    Build, ControlJob, DynamicsReport, Halted, Job, LimitReport, LimitedBy, PartKind, PartName, Request, ShelfPart,
-    Stages, Topic, TrainShare, Verdict, Watch, analyze,
+    Build, ControlJob, DynamicsReport, FilmReport, Halted, Job, LimitReport, LimitedBy, PartKind, PartName, Request,
+    ShelfPart, Stages, Topic, TrainShare, Verdict, Watch, analyze, film,
 };
 
 fn job(document: &str, threshold_mm: Option<f64>, stages: &Arc<Stages>) -> Result<ControlJob, Halted> {
@@ -234,4 +234,40 @@ fn margins_take_up_what_was_computed_and_the_hand_check_becomes_advice() {
     assert_eq!(verdicts(&stages), [Some(Verdict::Fails), None]);
     report(&soft, None, &stages);
     assert_eq!(verdicts(&stages), [Some(Verdict::Advice), Some(Verdict::Fails)]);
+}
+
+#[test]
+fn a_film_shows_the_motion_that_was_judged() {
+    let build = Build::read(DEMOS[1]).expect("in order");
+    let stages = Stages::default();
+    let at = |rpm: f64| film(&build, Some("a"), rpm, &stages).expect("a candidate").expect("complete");
+    let (slow, fast) = (at(1200.0), at(9600.0));
+    let most = |values: &[f64]| values.iter().copied().fold(0.0, f64::max);
+    // Turned slowly nothing parts and every coil goes down evenly; past the limit the train parts and coils surge.
+    let parted = |report: &FilmReport| {
+        let side = &report.intake;
+        most(&side.lobe_gap_mm).max(most(&side.cup_gap_mm)).max(most(&side.stem_gap_mm))
+    };
+    let surge = |report: &FilmReport| {
+        let side = &report.intake;
+        let uneven = |(coil, valve): (&Vec<f64>, &f64)| {
+            let off = |(i, down): (usize, &f64)| (down - valve * (i + 1) as f64 / 17.0).abs();
+            coil.iter().enumerate().map(off).fold(0.0, f64::max)
+        };
+        side.coil_mm.iter().zip(&side.valve_mm).map(uneven).fold(0.0, f64::max)
+    };
+    println!(
+        "parts {:.3} and {:.3} mm, coils {:.2} and {:.2} mm",
+        parted(&slow),
+        parted(&fast),
+        surge(&slow),
+        surge(&fast)
+    );
+    assert!(parted(&slow) < 0.03 && parted(&fast) > 0.2);
+    assert!(surge(&slow) < 0.2 && surge(&fast) > 4.0 * surge(&slow));
+    let report = &REPORTS[1].intake;
+    assert!((most(&slow.intake.valve_mm) - report.maximum_lift_mm[0]).abs() < 0.05);
+    for rpm in [0.0, f64::NAN, 1e9] {
+        assert!(film(&build, Some("a"), rpm, &stages).is_err(), "{rpm}");
+    }
 }

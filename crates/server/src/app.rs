@@ -74,6 +74,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(begin::explain_card_cam)
             .service(curve::compute_curve)
             .service(control::compute_control)
+            .service(control::film_trains)
             .service(calibrate::calibrate)
             .service(sensitivity::compute_sensitivity)
             .service(workbench::workbench)

@@ -263,6 +263,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Both valve trains through a cycle at one speed, for a drawing that moves. */
+        post: operations["film_trains"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/glossary": {
         parameters: {
             query?: never;
@@ -826,8 +843,12 @@ export interface components {
         };
         /** @description One block of a candidate with its state. */
         Block_DynamicsReport: ({
+            /** @description Choices of the trade with the figures of this build; empty until what buys speed is computed. */
+            choices: components["schemas"]["ChoiceReport"][];
             /** @description Exhaust valve. */
             exhaust: components["schemas"]["DynamicsSide"];
+            /** @description Whether the gas on the valves is what breathing computed; else it is estimated. */
+            gas_computed: boolean;
             /** @description Intake valve. */
             intake: components["schemas"]["DynamicsSide"];
             /**
@@ -842,6 +863,8 @@ export interface components {
             missed_rpm?: number | null;
             /** @description The answer in a sentence. */
             says: string;
+            /** @description What the train of that valve gives, and what moves in it, by part; empty until it is computed. */
+            shares: components["schemas"]["TrainShare"][];
             /**
              * Format: double
              * @description Where it is shifted and where a missed shift lets it turn, where the plan says.
@@ -856,6 +879,8 @@ export interface components {
             threshold_mm: number;
             /** @description What moves the limit of the valve that loses control first, what buys most first; empty until it is computed. */
             what_buys_speed: components["schemas"]["SpeedBought"][];
+            /** @description The same valve's limit once its springs have lost load; empty until it is computed. */
+            worn: components["schemas"]["WornReport"][];
         } & {
             /** @enum {string} */
             state: "done";
@@ -1168,8 +1193,16 @@ export interface components {
         Block_Sides_SpringReport: ({
             /** @description Spring package of one side at this cam's lift. */
             exhaust: {
-                /** @description Heights from installed down to bind, or to full net lift where bind is not known; the load at each below. */
+                /** @description Each coil by itself, outer first; empty for springs known by loads. */
+                coils: components["schemas"]["CoilReport"][];
+                /**
+                 * Format: double
+                 * @description Against the line for endless life; below one the spring has a life in cycles.
+                 */
+                fatigue_reserve?: number | null;
+                /** @description Heights from installed down to bind, or to full net lift where bind is not known; load and stress at each below. */
                 height_mm: number[];
+                heights?: components["schemas"]["HeightSheet"] | null;
                 /** @description See above. */
                 load_n: number[];
                 /**
@@ -1199,17 +1232,33 @@ export interface components {
                  * @description Seat load less the push of boost (intake) or drive pressure (exhaust).
                  */
                 seat_reserve_n?: number | null;
+                /**
+                 * Format: double
+                 * @description Height at which the first coil is solid.
+                 */
+                solid_mm?: number | null;
                 stress_open?: components["schemas"]["Shown"] | null;
                 /**
                  * Format: double
-                 * @description Corrected shear stress at full lift; only for springs known by wire.
+                 * @description The same at full lift.
                  */
                 stress_open_mpa?: number | null;
+                /**
+                 * Format: double
+                 * @description Corrected shear stress with the valve closed; only for springs known by wire.
+                 */
+                stress_seat_mpa?: number | null;
+                /** @description Share of its wire's strength that the worst coil bears at each height; only for springs known by wire. */
+                stress_share?: number[] | null;
                 /**
                  * Format: double
                  * @description First surge frequency.
                  */
                 surge_frequency_hz?: number | null;
+                /** @description Where a harmonic of the lift meets the first wave of the package, from fast to slow. */
+                surge_meets: components["schemas"]["SurgeMeets"][];
+                /** @description The first three of every coil, or of the package, lowest first. */
+                surge_modes_hz: number[];
                 /**
                  * Format: double
                  * @description Travel left at full net lift.
@@ -1218,8 +1267,16 @@ export interface components {
             };
             /** @description Spring package of one side at this cam's lift. */
             intake: {
-                /** @description Heights from installed down to bind, or to full net lift where bind is not known; the load at each below. */
+                /** @description Each coil by itself, outer first; empty for springs known by loads. */
+                coils: components["schemas"]["CoilReport"][];
+                /**
+                 * Format: double
+                 * @description Against the line for endless life; below one the spring has a life in cycles.
+                 */
+                fatigue_reserve?: number | null;
+                /** @description Heights from installed down to bind, or to full net lift where bind is not known; load and stress at each below. */
                 height_mm: number[];
+                heights?: components["schemas"]["HeightSheet"] | null;
                 /** @description See above. */
                 load_n: number[];
                 /**
@@ -1249,17 +1306,33 @@ export interface components {
                  * @description Seat load less the push of boost (intake) or drive pressure (exhaust).
                  */
                 seat_reserve_n?: number | null;
+                /**
+                 * Format: double
+                 * @description Height at which the first coil is solid.
+                 */
+                solid_mm?: number | null;
                 stress_open?: components["schemas"]["Shown"] | null;
                 /**
                  * Format: double
-                 * @description Corrected shear stress at full lift; only for springs known by wire.
+                 * @description The same at full lift.
                  */
                 stress_open_mpa?: number | null;
+                /**
+                 * Format: double
+                 * @description Corrected shear stress with the valve closed; only for springs known by wire.
+                 */
+                stress_seat_mpa?: number | null;
+                /** @description Share of its wire's strength that the worst coil bears at each height; only for springs known by wire. */
+                stress_share?: number[] | null;
                 /**
                  * Format: double
                  * @description First surge frequency.
                  */
                 surge_frequency_hz?: number | null;
+                /** @description Where a harmonic of the lift meets the first wave of the package, from fast to slow. */
+                surge_meets: components["schemas"]["SurgeMeets"][];
+                /** @description The first three of every coil, or of the package, lowest first. */
+                surge_modes_hz: number[];
                 /**
                  * Format: double
                  * @description Travel left at full net lift.
@@ -1783,6 +1856,36 @@ export interface components {
          * @enum {string}
          */
         CardNumber: "intake_duration" | "exhaust_duration" | "lobe_separation" | "intake_centreline";
+        /** @description A choice on which practitioners differ. */
+        ChoiceReport: {
+            /** @description The question. */
+            question: string;
+            /** @description What the figures of this build say. */
+            says: components["schemas"]["Shown"];
+            /** @description What the schools say. */
+            schools: string[];
+            /** @description What is chosen. */
+            topic: components["schemas"]["Topic"];
+        };
+        /** @description One coil of a package. */
+        CoilReport: {
+            /** @description At full net lift. */
+            open_load: components["schemas"]["Shown"];
+            /** @description Valve closed. */
+            seat_load: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description Share of its wire's strength at full lift.
+             */
+            stress_share: number;
+            /**
+             * Format: double
+             * @description First surge frequency.
+             */
+            surge_hz: number;
+            /** @description Travel left at full net lift. */
+            to_bind: components["schemas"]["Shown"];
+        };
         /** @description One candidate of the comparison. */
         Column: {
             /** @description What it does that the candidate in view does not. */
@@ -1831,6 +1934,8 @@ export interface components {
             candidate?: string | null;
             /** @description The document's text. */
             document: string;
+            /** @description Only where the usual train loses control, for what follows a drag. */
+            preview?: boolean;
             /**
              * Format: double
              * @description Gap, bounce or hang-open that counts as lost control, mm; .508 (.020 in) when absent.
@@ -1935,8 +2040,12 @@ export interface components {
         };
         /** @description Both valves of a candidate in motion. */
         DynamicsReport: {
+            /** @description Choices of the trade with the figures of this build; empty until what buys speed is computed. */
+            choices: components["schemas"]["ChoiceReport"][];
             /** @description Exhaust valve. */
             exhaust: components["schemas"]["DynamicsSide"];
+            /** @description Whether the gas on the valves is what breathing computed; else it is estimated. */
+            gas_computed: boolean;
             /** @description Intake valve. */
             intake: components["schemas"]["DynamicsSide"];
             /**
@@ -1951,6 +2060,8 @@ export interface components {
             missed_rpm?: number | null;
             /** @description The answer in a sentence. */
             says: string;
+            /** @description What the train of that valve gives, and what moves in it, by part; empty until it is computed. */
+            shares: components["schemas"]["TrainShare"][];
             /**
              * Format: double
              * @description Where it is shifted and where a missed shift lets it turn, where the plan says.
@@ -1965,6 +2076,8 @@ export interface components {
             threshold_mm: number;
             /** @description What moves the limit of the valve that loses control first, what buys most first; empty until it is computed. */
             what_buys_speed: components["schemas"]["SpeedBought"][];
+            /** @description The same valve's limit once its springs have lost load; empty until it is computed. */
+            worn: components["schemas"]["WornReport"][];
         };
         /** @description One valve over speed. */
         DynamicsSide: {
@@ -1993,13 +2106,15 @@ export interface components {
             hang_open_mm: number[];
             /** @description What most of the draws lose control by. */
             limited_by: components["schemas"]["LimitedBy"];
-            /** @description Nine of ten draws lie between; a limit beyond the speeds looked at counts as the highest of them. */
+            /** @description Nine of ten draws lie between, absent while the limit is that of the usual train alone; a limit beyond the speeds looked at counts as the highest of them. */
             limiting_speed_band_rpm?: number[] | null;
             /**
              * Format: double
              * @description Median of the draws; `null` when none is lost, or while it is not computed.
              */
             limiting_speed_rpm?: number | null;
+            /** @description Greatest contact (Hertz) stress on the lobe; absent while its core is not known. */
+            lobe_stress_mpa?: number[] | null;
             /** @description Largest gap between lobe and stem while the lobe holds the valve open, seen at the valve. */
             loft_mm: number[];
             /** @description Largest lift. */
@@ -2014,14 +2129,28 @@ export interface components {
             peak_pivot_n: number[];
             /** @description Largest load in the pushrod. */
             peak_pushrod_n: number[];
+            /** @description Where that is, from firing top dead centre. */
+            piston_gap_at_deg?: number[] | null;
+            /**
+             * @description Least gap to the piston along the stem with the lift the valve really has, loft and bounce included, nothing of
+             *     the engine's growth; absent while the gap at rest is not known.
+             */
+            piston_gap_mm?: number[] | null;
             /** @description Highest place of a hydraulic lifter's plunger over its rest. */
             plunger_mm: number[];
+            /** @description Load the pushrod buckles at over the largest it bears; absent while its tube is not known. */
+            pushrod_reserve?: number[] | null;
             /** @description Lift of rigid parts at each angle. */
             rigid_mm: number[];
             /** @description Speed of the first landing. */
             seating_velocity_m_per_s: number[];
             /** @description Speeds of the columns below. */
             speed_rpm: number[];
+            /**
+             * @description Greatest share of its strength that any wire bears, waves of the coils included; absent for springs known by
+             *     loads alone.
+             */
+            spring_stress_share?: number[] | null;
             /** @description Most less least load of the coils while the valve is closed. */
             spring_swing_n: number[];
             /** @description Lift of the valve at each speed and angle. */
@@ -2301,6 +2430,51 @@ export interface components {
              */
             value: number;
         };
+        /** @description Both trains through a cycle at one speed, for a drawing that moves. */
+        FilmReport: {
+            /** @description Exhaust. */
+            exhaust: components["schemas"]["FilmSide"];
+            /** @description Intake. */
+            intake: components["schemas"]["FilmSide"];
+            /**
+             * Format: double
+             * @description Speed of the crank.
+             */
+            rpm: number;
+        };
+        /** @description Whose train to film, and at which speed. */
+        FilmRequest: {
+            /** @description Identifier of the candidate; the first when absent. */
+            candidate?: string | null;
+            /** @description The document's text. */
+            document: string;
+            /**
+             * Format: double
+             * @description Of the crank.
+             */
+            rpm: number;
+        };
+        /** @description One train through a cycle, every fourth degree from 360 before full lift. */
+        FilmSide: {
+            /** @description How many there are. */
+            coil_masses: number;
+            /** @description How far each mass of the outer coil has gone down, from the seat up. */
+            coil_mm: number[][];
+            /** @description From firing top dead centre. */
+            crank_deg: number[];
+            /** @description Gap in the pushrod's ends, where there is one. */
+            cup_gap_mm: number[];
+            /** @description Rise of the lifter. */
+            lifter_mm: number[];
+            /** @description Gap between lobe and lifter, where there is one. */
+            lobe_gap_mm: number[];
+            /** @description Gap between tip and stem beyond the lash, where there is one. */
+            stem_gap_mm: number[];
+            /** @description Where the rocker's tip stands, as a lift of the valve. */
+            tip_mm: number[];
+            /** @description Lift of the valve. */
+            valve_mm: number[];
+        };
         /** @description A margin before and after. */
         FitMargin: {
             after?: components["schemas"]["Shown"] | null;
@@ -2434,6 +2608,48 @@ export interface components {
             train_kpa: number[];
             /** @description All of it, where it is not told by parts. */
             whole_kpa: number[];
+        };
+        /** @description One valve of a sheet. */
+        HeightAt: {
+            /** @description Height with them. */
+            height: components["schemas"]["Shown"];
+            /** @description No pile of this kit brings it there. */
+            is_off: boolean;
+            /** @description Too short without a shim: seat deeper, or another retainer. */
+            is_short: boolean;
+            /** @description As measured, with seats cut and retainers changed. */
+            measured: components["schemas"]["Shown"];
+            /** @description Load at full lift there. */
+            open_load: components["schemas"]["Shown"];
+            /** @description Load closed there. */
+            seat_load: components["schemas"]["Shown"];
+            /** @description What goes under the spring, thickest first. */
+            shims: components["schemas"]["Shown"][];
+            to_bind?: components["schemas"]["Shown"] | null;
+            /** @description Counted from one. */
+            valve: number;
+        };
+        /** @description Shims for every valve. */
+        HeightPlan: {
+            /** @description Height they are brought to. */
+            height: components["schemas"]["Shown"];
+            /** @description Whether every valve comes there. */
+            is_even: boolean;
+            /** @description In a sentence. */
+            says: components["schemas"]["Shown"];
+            /** @description How many shims that takes. */
+            shims: number;
+            /** @description Every valve, cylinder by cylinder. */
+            valves: components["schemas"]["HeightAt"][];
+        };
+        /** @description Installed heights of a side's valves and what to put under their springs. */
+        HeightSheet: {
+            fewest?: components["schemas"]["HeightPlan"] | null;
+            /** @description The shims that were counted with. */
+            kit: components["schemas"]["Shown"][];
+            to_seal?: components["schemas"]["Shown"] | null;
+            /** @description To the height that is wanted. */
+            to_wanted: components["schemas"]["HeightPlan"];
         };
         /**
          * @description How an idle sounds, by its residual (common practice, no source).
@@ -2778,6 +2994,15 @@ export interface components {
             faults: components["schemas"]["Fault"][];
             /** @description What the saved text changed and the merged one takes over from it. */
             taken: components["schemas"]["Difference"][];
+        };
+        /** @description A figure that a change moves. */
+        MovedReport: {
+            /** @description Before. */
+            from: components["schemas"]["Shown"];
+            /** @description After. */
+            to: components["schemas"]["Shown"];
+            /** @description What it is. */
+            what: string;
         };
         /** @description A field with what it is called. */
         Named: {
@@ -3385,7 +3610,12 @@ export interface components {
              * @description Median over the draws, each against itself.
              */
             gain_rpm: number;
+            /** @description What else it moves. */
+            moves: components["schemas"]["MovedReport"][];
+            price?: components["schemas"]["Shown"] | null;
             to?: components["schemas"]["Shown"] | null;
+            /** @description What it is about. */
+            topic: components["schemas"]["Topic"];
             /** @description Why it does less than the trade expects, where it does. */
             why?: string | null;
         };
@@ -3439,6 +3669,21 @@ export interface components {
              */
             peak_power_kw: number;
         };
+        /** @description A harmonic of the lift that meets the spring's first wave. */
+        SurgeMeets: {
+            /**
+             * Format: double
+             * @description Amplitude of that harmonic in the lift.
+             */
+            lift_um: number;
+            /** @description Times a turn of the cam. */
+            order: number;
+            /**
+             * Format: double
+             * @description Speed of the crank where they meet.
+             */
+            rpm: number;
+        };
         /**
          * @description Whose text a conflict takes.
          * @enum {string}
@@ -3451,6 +3696,11 @@ export interface components {
             /** @description The word. */
             word: string;
         };
+        /**
+         * @description What a change of the train is about.
+         * @enum {string}
+         */
+        Topic: "valve" | "retainer" | "tip" | "pushrod" | "pivot" | "spring" | "lifter" | "lift" | "flank";
         /** @description One cycle of the first cylinder at one speed. */
         TraceReport: {
             /** @description Crank angle from firing top dead centre. */
@@ -3472,6 +3722,21 @@ export interface components {
             rpm: number;
             /** @description Volume above the piston. */
             volume_cc: number[];
+        };
+        /** @description One part of a train as it counts at the valve. */
+        TrainShare: {
+            /**
+             * Format: double
+             * @description Of what the train gives under load.
+             */
+            gives: number;
+            /**
+             * Format: double
+             * @description Of what moves with the valve.
+             */
+            moves: number;
+            /** @description Which part. */
+            part: string;
         };
         /** @description A part and the candidate it is tried in. */
         Trial: {
@@ -3670,6 +3935,19 @@ export interface components {
             system?: components["schemas"]["UnitSystem"];
             /** @description Whether every candidate is wanted side by side. */
             table?: boolean;
+        };
+        /** @description A spring that has lost load. */
+        WornReport: {
+            /**
+             * Format: double
+             * @description Median limiting speed with it.
+             */
+            limiting_speed_rpm: number;
+            /**
+             * Format: double
+             * @description Load left, of that when new.
+             */
+            load_share: number;
         };
         /** @description A margin that a remedy makes worse. */
         Worsened: {
@@ -4259,6 +4537,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FamilyReport"][];
+                };
+            };
+        };
+    };
+    film_trains: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FilmRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FilmReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -12,6 +12,7 @@ export const control = step({
   title: 'Control',
   Answer: ControlStep,
   form: false,
+  tall: true,
 })
 
 export const clearance = step({

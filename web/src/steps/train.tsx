@@ -74,6 +74,11 @@ export const spring = step({
   Answer: SpringAnswer,
   groups: [
     { title: 'Spring as fitted', fields: ['@.train.spring.'] },
+    {
+      title: 'Installed heights of every valve',
+      fields: ['@.train.heights.'],
+      folded: 'while empty',
+    },
     { title: 'Retainer and locks', fields: ['@.train.retainer.'] },
     { title: 'Valve', fields: ['@.train.valve.'] },
   ],

@@ -5,7 +5,8 @@ use super::speed_bought::{Variants, in_words};
 use super::speed_choices::choices;
 use crate::build::Build;
 use crate::candidate::dynamics::{
-    Around, Bought, Limit, Near, Sample, SideTrain, Unmeasured, Variant, lost_at, side_report, side_train, sweep,
+    Around, Bought, Limit, Near, Sample, SideTrain, Unmeasured, Variant, film_of, lost_at, side_report, side_train,
+    sweep,
 };
 use crate::candidate::{Gap, Key, Part, Resolved, Stages, closed_gap, key, lack, together, worded};
 use crate::document::{Fault, Ledger, Side, candidate_or_first};
@@ -13,7 +14,9 @@ use crate::given::{Given, Place, Source};
 use crate::limits::{ControlFinding, InMotion};
 use crate::parts::Part as ShelfPart;
 use crate::quantity::{Dimension, INCH, Speed, shown};
-use crate::report::{Curve, DynamicsReport, DynamicsSide, LimitedBy, Named, SpeedBought, TrainShare};
+use crate::report::{
+    Curve, DynamicsReport, DynamicsSide, FilmReport, LimitedBy, Named, SpeedBought, TrainShare, WornReport,
+};
 use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
 use std::sync::Arc;
@@ -28,6 +31,10 @@ const COLUMNS: usize = 32;
 const BEYOND: f64 = 1.5;
 /// Top speed of a plan that says none, rpm.
 const USUAL_TOP: f64 = 6000.0;
+/// Loads that springs may have kept, of those when new: at a tenth less they are renewed (common practice, no source).
+const WORN: [f64; 3] = [0.95, 0.90, 0.85];
+/// Speeds that are filmed, rpm.
+const FILMED: std::ops::RangeInclusive<f64> = 300.0..=20_000.0;
 /// Steps a sweep is told in.
 const BATCHES: usize = 4;
 
@@ -47,6 +54,8 @@ pub struct ControlStep {
 pub struct ControlJob {
     resolved: Resolved,
     threshold: f64,
+    /// Only where the usual train loses control, for what follows a drag.
+    is_preview: bool,
     /// What breathing found of it.
     curve: Option<(Key, Arc<Curve>)>,
     /// The document and the candidate's place in it, for what buys speed.
@@ -57,7 +66,7 @@ pub struct ControlJob {
 }
 
 impl ControlJob {
-    /// Of the candidate `id`, or of the first, with a threshold in mm or the usual one.
+    /// Of the candidate `id`, or of the first, with a threshold in mm or the usual one; see [`Self::preview`].
     ///
     /// # Errors
     /// A fault when there is no such candidate; inside, what is missing.
@@ -79,7 +88,15 @@ impl ControlJob {
         }
         let (build, index) = (build.clone(), view.index);
         let threshold = threshold_mm.map_or(THRESHOLD, |mm| mm.clamp(0.05, 3.0) * 1e-3);
-        Ok(Ok(Self { resolved, threshold, curve, build, index, shelf, stages }))
+        Ok(Ok(Self { resolved, threshold, is_preview: false, curve, build, index, shelf, stages }))
+    }
+}
+
+impl ControlJob {
+    /// The same, but no more than where the usual train loses control: a tenth of a second.
+    #[must_use]
+    pub fn preview(self) -> Self {
+        Self { is_preview: true, ..self }
     }
 }
 
@@ -90,11 +107,11 @@ impl Job for ControlJob {
     fn key(&self) -> Key {
         let curve = self.curve.as_ref().map(|(key, _)| *key);
         // A shelf changes what buys speed, not the limit.
-        key(&(keyed(&self.resolved, curve, self.threshold), names(&self.shelf)))
+        key(&(keyed(&self.resolved, curve, self.threshold), names(&self.shelf), self.is_preview))
     }
 
     fn class(&self) -> Class {
-        Class::Result
+        if self.is_preview { Class::Preview } else { Class::Result }
     }
 
     fn kept(&self) -> Option<Arc<DynamicsReport>> {
@@ -105,6 +122,11 @@ impl Job for ControlJob {
         let curve = self.curve.as_ref().map(|(_, curve)| curve.as_ref());
         let (build, index, shelf) = (&self.build, self.index, self.shelf.as_ref());
         let variants = Variants { build, index, resolved: &self.resolved, shelf, stages: &self.stages };
+        if self.is_preview {
+            let report = Arc::new(usual(&variants, curve, self.threshold, watch.stop)?);
+            self.stages.motions.keep(self.key(), Arc::clone(&report));
+            return Ok(report);
+        }
         let report = Arc::new(turned(&variants, curve, self.threshold, watch)?);
         self.stages.motions.keep(self.key(), Arc::clone(&report));
         // Limits ask for it without a shelf.
@@ -126,28 +148,29 @@ fn turned(
     threshold: f64,
     watch: &Watch<'_, ControlStep>,
 ) -> Result<DynamicsReport, Halted> {
-    let lacks = |gap: Gap| Halted::Lacks { reason: gap.reason, needs: Vec::new() };
-    let (resolved, stages) = (variants.resolved, variants.stages);
-    let around = Side::BOTH.map(|side| Around::of(resolved, side, stages));
-    let turning = Turning { resolved, trains: trains(resolved, curve).map_err(lacks)?, around, threshold };
-    let of = BATCHES + 3;
+    let turning = Turning::of(variants, curve, threshold)?;
+    let resolved = variants.resolved;
+    let of = BATCHES + 4;
     let tell = |done: usize, report: DynamicsReport| {
         (watch.report)(ControlStep { done, of, report: Box::new(report) });
     };
     let unless_stopped = || if (watch.stop)() { Err(Halted::Stopped) } else { Ok(()) };
     let mut samples: [Vec<Sample>; 2] = Default::default();
+    // Where the usual train loses control comes first: it is there before a hand has left the key.
+    let mut limits = Side::BOTH.map(|side| turning.limit(side, &[Unmeasured::usual()], watch.stop));
+    unless_stopped()?;
+    tell(1, turning.report(&samples, limits, Vec::new()));
     for batch in 0..BATCHES {
         turning.more(&mut samples, batch, watch.stop);
         unless_stopped()?;
-        tell(batch + 1, turning.report(&samples, [None, None], Vec::new()));
+        tell(batch + 2, turning.report(&samples, limits, Vec::new()));
     }
-    let mut limits = [None, None];
     for (done, side) in Side::BOTH.into_iter().enumerate() {
-        limits[done] = turning.limit(side, watch.stop);
+        limits[done] = turning.limit(side, &Unmeasured::draws(), watch.stop);
         unless_stopped()?;
-        tell(BATCHES + 1 + done, turning.report(&samples, limits, Vec::new()));
+        tell(BATCHES + 2 + done, turning.report(&samples, limits, Vec::new()));
     }
-    let bought = turning.bought(limits, variants, watch.stop);
+    let (worn, bought) = turning.near(limits, variants, watch.stop);
     unless_stopped()?;
     let (views, ledger) = (variants.build.candidates(), Ledger::default());
     let name = |place: Place| {
@@ -157,9 +180,22 @@ fn turned(
     let mut report = turning.report(&samples, limits, bought);
     let Some((side, _)) = first_lost(limits) else { return Ok(report) };
     let share = |(part, gives, moves): (&str, f64, f64)| TrainShare { part: part.to_owned(), gives, moves };
+    report.worn = worn;
     report.shares = turning.trains[place(side)].shares().into_iter().map(share).collect();
     report.choices = choices(resolved, side, &report);
     Ok(report)
+}
+
+/// No more than where the usual trains lose control.
+fn usual(
+    variants: &Variants<'_>,
+    curve: Option<&Curve>,
+    threshold: f64,
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Result<DynamicsReport, Halted> {
+    let turning = Turning::of(variants, curve, threshold)?;
+    let limits = Side::BOTH.map(|side| turning.limit(side, &[Unmeasured::usual()], stop));
+    if stop() { Err(Halted::Stopped) } else { Ok(turning.report(&Default::default(), limits, Vec::new())) }
 }
 
 /// Both trains of a candidate with what they are turned by.
@@ -170,7 +206,15 @@ struct Turning<'a> {
     threshold: f64,
 }
 
-impl Turning<'_> {
+impl<'a> Turning<'a> {
+    /// Of a candidate, under the gas of its curve where there is one.
+    fn of(variants: &Variants<'a>, curve: Option<&Curve>, threshold: f64) -> Result<Self, Halted> {
+        let (resolved, stages) = (variants.resolved, variants.stages);
+        let lacks = |gap: Gap| Halted::Lacks { reason: gap.reason, needs: Vec::new() };
+        let around = Side::BOTH.map(|side| Around::of(resolved, side, stages));
+        Ok(Self { resolved, trains: trains(resolved, curve).map_err(lacks)?, around, threshold })
+    }
+
     /// Shift plus overspeed, rpm.
     fn top(&self) -> f64 {
         self.resolved.top_speed().map_or(USUAL_TOP, Speed::as_rpm)
@@ -197,26 +241,29 @@ impl Turning<'_> {
         ((0.4 * self.top() / STEP).floor() * STEP).clamp(STEP, LOOKED_TO - STEP)
     }
 
-    fn limit(&self, side: Side, stop: &(dyn Fn() -> bool + Sync)) -> Option<Limit> {
+    /// Of trains with these sets of what nobody measures; `None` when stopped.
+    fn limit(&self, side: Side, sets: &[Unmeasured], stop: &(dyn Fn() -> bool + Sync)) -> Option<Limit> {
         let train = &self.trains[place(side)];
         let first = self.looked_from();
         let steps = ((LOOKED_TO - first) / STEP) as usize;
         let speeds: Vec<f64> = (0..=steps).map(|i| first + STEP * i as f64).collect();
-        Limit::of(&lost_at(train, &train.models(&Unmeasured::draws()), &speeds, self.threshold, stop), LOOKED_TO)
+        Limit::of(&lost_at(train, &train.models(sets), &speeds, self.threshold, stop), LOOKED_TO)
     }
 
-    /// What buys speed for the valve that loses control first.
-    fn bought(
+    /// Of the valve that loses control first: what worn springs cost it, and what buys speed.
+    fn near(
         &self,
         limits: [Option<Limit>; 2],
         variants: &Variants<'_>,
         stop: &(dyn Fn() -> bool + Sync),
-    ) -> Vec<Bought> {
-        let Some((side, limit)) = first_lost(limits) else { return Vec::new() };
+    ) -> (Vec<WornReport>, Vec<Bought>) {
+        let Some((side, limit)) = first_lost(limits) else { return Default::default() };
         let near = Near::new(self.resolved, side, (limit, self.threshold), variants.stages, stop);
         let mut tried: Vec<Variant> = variants.gentler(side).into_iter().collect();
         tried.extend(near.promising(variants.shelved()));
-        near.bought(&tried)
+        let worn = WORN.iter().zip(near.worn(&WORN));
+        let worn = worn.map(|(share, rpm)| WornReport { load_share: *share, limiting_speed_rpm: rpm.round() });
+        (worn.collect(), near.bought(&tried))
     }
 
     fn report(
@@ -244,6 +291,7 @@ impl Turning<'_> {
             intake,
             exhaust,
             what_buys_speed,
+            worn: Vec::new(),
             shares: Vec::new(),
             choices: Vec::new(),
         }
@@ -293,7 +341,12 @@ fn says(intake: &DynamicsSide, exhaust: &DynamicsSide, missed: Option<f64>, from
             format!(", {:.0} rpm short of a missed shift", missed - limit)
         }
     });
-    let at = if limit > from { "at" } else { "at or below" };
+    let at = match (limit > from, side.limiting_speed_band_rpm.is_some()) {
+        (false, _) => "at or below",
+        (true, true) => "at",
+        // The usual train alone says so.
+        (true, false) => "at about",
+    };
     format!("The {name} valve loses control first, {at} {limit:.0} rpm{band}{beside}: {}.", how(side.limited_by))
 }
 
@@ -306,6 +359,31 @@ fn trains<'a>(resolved: &'a Resolved, curve: Option<&Curve>) -> Part<[SideTrain<
         None => train,
     };
     Ok([under(intake?, Side::Intake), under(exhaust?, Side::Exhaust)])
+}
+
+/// Both trains of the candidate `id`, or of the first, through a cycle at `rpm`: some milliseconds.
+///
+/// # Errors
+/// A fault when there is no such candidate or speed; inside, what is missing.
+pub fn film(build: &Build, id: Option<&str>, rpm: f64, stages: &Stages) -> Result<Result<FilmReport, Halted>, Fault> {
+    if !FILMED.contains(&rpm) {
+        let needs = format!("a speed, {:.0} to {:.0} rpm", FILMED.start(), FILMED.end());
+        return Err(Fault::new("rpm", &rpm.to_string(), needs));
+    }
+    let views = build.candidates();
+    let view = candidate_or_first(&views, id)?;
+    let ledger = Ledger::default();
+    let source = Source::new(view, &ledger);
+    let resolved = Resolved::new(Given::read(&source), stages);
+    let curve = kept_curve(&resolved, stages);
+    let filmed = trains(&resolved, curve.as_ref().map(|(_, curve)| curve.as_ref())).and_then(|[intake, exhaust]| {
+        let side = |train: &SideTrain<'_>| film_of(train, rpm).ok_or_else(|| Gap::because("the springs have no mass"));
+        Ok(FilmReport { rpm, intake: side(&intake)?, exhaust: side(&exhaust)? })
+    });
+    Ok(filmed.map_err(|gap| {
+        let (reason, needs) = worded(&gap, &source);
+        Halted::Lacks { reason, needs }
+    }))
 }
 
 /// Stands for everything a report of `resolved` depends on.

@@ -43,7 +43,7 @@ pub use beginning::{
 };
 pub use calibration::{CalibrationJob, CalibrationStep};
 pub use compare::{Comparison, compare};
-pub use control::{ControlJob, ControlStep};
+pub use control::{ControlJob, ControlStep, film};
 pub use curve::{CurveJob, CurveStep};
 pub use lobes_apart::{LobesApart, lobes_apart};
 pub use order_card::{money, order_card, order_csv};

@@ -213,7 +213,7 @@ impl Asked<'_> {
 fn gain(bought: &SpeedBought) -> String {
     let [low, high] = bought.gain_band_rpm;
     let doubt = if low < 0.0 && high > 0.0 { ", not sure" } else { "" };
-    format!("{:+.0} rpm ({low:+.0} to {high:+.0}{doubt})", bought.gain_rpm)
+    format!("{:+.0} rpm ({low:+.0} to {high:+.0}{doubt})", bought.gain_rpm).replace('-', "\u{2212}")
 }
 
 /// A sentence in both systems of units.

@@ -1,12 +1,14 @@
-//! "Can these springs stay?": one sentence with its figures, from what the rules found and nothing else.
+//! "Can these springs stay?": one sentence with its figures, from what the rules found and nothing else; the train in
+//! motion decides where it was turned.
 
 use crate::document::in_a_sentence;
 use crate::quantity::{Dimension, Length, Shown, shown};
 use crate::report::{LimitReport, Sides, SpringReport, SpringsStay, Verdict};
 
 /// Rules that decide it; the rest of a spring's rules are advice.
-const DECIDING: [&str; 9] = [
+const DECIDING: [&str; 10] = [
     "coil_bind",
+    "limiting_speed",
     "hand_check",
     "seat_load",
     "open_load",
@@ -88,16 +90,18 @@ fn figures(limits: &[LimitReport], spring: Option<&Sides<SpringReport>>, say: &d
             parts.push(format!("{} to bind", say(&shown(Length::mm(a.min(b)).si(), Dimension::Length))));
         }
     }
-    // Where the check itself stands against them its figure has been said.
-    let met = |limit: &&LimitReport| matches!(limit.verdict, Verdict::Ok | Verdict::Advice);
-    let checked = limits
-        .iter()
-        .filter(|limit| limit.id == "hand_check")
-        .filter(met)
-        .filter_map(|limit| Some((limit.have?, limit)));
-    let slowest = checked.min_by(|a, b| a.0.total_cmp(&b.0)).and_then(|(_, limit)| limit.shown.as_ref());
-    if let Some(shown) = slowest {
-        parts.push(format!("to {} by the rigid estimate", say(&shown.have)));
+    // Where a check itself stands against them its figure has been said.
+    let slowest = |id: &str| {
+        let met = |limit: &&LimitReport| matches!(limit.verdict, Verdict::Ok | Verdict::Advice);
+        let checked = limits.iter().filter(|limit| limit.id == id).filter(met);
+        let found = checked.filter_map(|limit| Some((limit.have?, limit))).min_by(|a, b| a.0.total_cmp(&b.0));
+        found.and_then(|(_, limit)| limit.shown.as_ref())
+    };
+    // The train in motion speaks before the estimate.
+    if limits.iter().any(|limit| limit.id == "limiting_speed") {
+        parts.extend(slowest("limiting_speed").map(|shown| format!("to {} in motion", say(&shown.have))));
+    } else {
+        parts.extend(slowest("hand_check").map(|shown| format!("to {} by the rigid estimate", say(&shown.have))));
     }
     parts.join(", ")
 }

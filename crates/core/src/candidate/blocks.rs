@@ -10,10 +10,10 @@ use crate::clearance::{
 use crate::document::Side;
 use crate::engine::Cylinder;
 use crate::given::{Needs, Port, need};
-use crate::quantity::{Dimension, Length, Mass, Pressure, shown, shown_stress};
+use crate::quantity::{Length, Mass, Pressure, shown_stress};
 use crate::report::{
-    ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport, LobeReport, SideTiming, Sides, SpringReport,
-    TimingReport, ValveClearance,
+    ClearanceReport, ControlReport, DurationAt, EngineReport, LiftReport, LobeReport, SideTiming, Sides, TimingReport,
+    ValveClearance,
 };
 use crate::train::{HandCheck, Spring, hand_check, opening_force};
 use std::sync::Arc;
@@ -176,39 +176,6 @@ pub fn spring_at_lift(own: &ResolvedSide) -> Part<(&Spring, Length)> {
 /// Seat load left of `seat` (N) against a gauge pressure in the port; `None` while the valve's sizes are not known.
 pub fn seat_reserve(port: &Port, pressure: Pressure, seat: f64) -> Option<f64> {
     Some(seat - opening_force(pressure, port.valve_diameter?, port.stem_diameter?).si())
-}
-
-/// Points of the line of load over height.
-const CURVE: i32 = 24;
-
-/// Spring loads at this cam's lift.
-pub fn spring(inputs: &Resolved) -> Part<Sides<SpringReport>> {
-    both(|side| {
-        let (spring, net) = spring_at_lift(inputs.side(side))?;
-        let seat = spring.load(Length::from_si(0.0)).si();
-        let installed = spring.installed.si();
-        let down = spring.to_bind(net).map_or(net.si(), |left| net.si() + left.si().max(0.0));
-        let travels = (0..=CURVE).map(|i| down * f64::from(i) / f64::from(CURVE));
-        let (height_mm, load_n) =
-            travels.map(|lift| (1e3 * (installed - lift), spring.load(Length::from_si(lift)).si())).unzip();
-        Ok(SpringReport {
-            height_mm,
-            load_n,
-            open_height_mm: 1e3 * (installed - net.si()),
-            seat_load_n: seat,
-            open_load_n: spring.load(net).si(),
-            rate_n_per_mm: spring.rate(net).as_n_per_mm(),
-            rate: shown(spring.rate(net).si(), Dimension::SpringRate),
-            to_coil_bind_mm: spring.to_bind(net).map(Length::as_mm),
-            surge_frequency_hz: spring.surge_frequency(net),
-            stress_open_mpa: spring.stress(net).map(Pressure::as_mpa),
-            stress_open: spring.stress(net).map(|stress| shown_stress(stress.si())),
-            seat_reserve_n: inputs.boost().and_then(|(manifold, drive)| {
-                let pressure = if side == Side::Intake { manifold } else { drive };
-                seat_reserve(inputs.port(side), pressure, seat)
-            }),
-        })
-    })
 }
 
 /// The hand check of one side, and the effective mass it was made with.

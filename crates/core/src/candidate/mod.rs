@@ -13,6 +13,7 @@ mod opening_pressure;
 mod order;
 mod report;
 mod resolve;
+mod spring;
 mod stages;
 mod strip;
 
@@ -20,7 +21,7 @@ pub use bench::bench;
 pub use bench_work::{after_work, cold_growth};
 pub use blocks::{
     bore_wall, clearance, closed_gap, control, engine, lift, lobe, piston_clearance, retainer_gap, rigid_control,
-    seat_reserve, spring, spring_at_lift, timing, valves_apart,
+    seat_reserve, spring_at_lift, timing, valves_apart,
 };
 pub use drawing::drawing;
 pub use follower::{LobeContact, lobe_contact, preload_band};
@@ -28,5 +29,6 @@ pub use motion::{tip_friction, train};
 pub use opening_pressure::{estimated_pressure, outside};
 pub use report::{block, note_assumed, worded};
 pub use resolve::{Gap, Part, Resolved, ResolvedSide, full_lift_at, lack, together};
+pub use spring::spring;
 pub use stages::{Key, LobeResult, Stage, Stages, key};
 pub use strip::strip;

@@ -130,8 +130,8 @@ fn hops(seat: Contact) -> [f64; 2] {
 fn a_landing_gives_back_what_its_damping_leaves() {
     // A mass that meets a spring with a share z of critical damping and cannot be pulled leaves when the force is gone:
     // tan(wd t) = -2 z sqrt(1 - z^2)/(1 - 2 z^2), e = exp(-z w t)(cos wd t - z/sqrt(1 - z^2) sin wd t). Heights go with e^2.
-    for share in [0.1, 0.2, 0.3] {
-        let root = (1.0 - share * share as f64).sqrt();
+    for share in [0.1_f64, 0.2, 0.3] {
+        let root = (1.0 - share * share).sqrt();
         let turn = PI - (2.0 * share * root).atan2(1.0 - 2.0 * share * share);
         let restitution = -(-share / root * turn).exp() * (turn.cos() - share / root * turn.sin());
         let [first, second] = hops(Contact::damped(200e6, share, model().valve));
@@ -190,7 +190,7 @@ fn nothing_is_lost_or_won_where_nothing_is_damped() {
     };
     let (packed, path) = (Packed::of(&[Case { model: &model, rpm: 3000.0, gas: &[] }], 56), path(|_| 0.0));
     let run = |state: &mut State, seen: &mut [Seen], steps: usize| {
-        Arch::new().dispatch(OneCycle { packed: &packed, path: &path, steps, state, seen });
+        Arch::new().dispatch(OneCycle { packed: &packed, path: &path, steps, state, seen, film: None });
     };
     let mut state = State::at_rest(&packed);
     state.valve[1] = [4.0; GROUP];

@@ -40,10 +40,48 @@ pub struct Turned {
     pub repeats: bool,
 }
 
+/// One train at the end of a record: where its parts stand, m, and the first coil's masses from the seat up.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Still {
+    /// Lifter body.
+    pub lifter: f64,
+    /// Foot of the pushrod: the plunger of a hydraulic lifter, else the lifter.
+    pub foot: f64,
+    /// Turn of the rocker, in the units of its linkage.
+    pub turn: f64,
+    /// Rise of the pivot.
+    pub pivot: f64,
+    /// Lift of the valve.
+    pub valve: f64,
+    /// How far each mass of the first coil has gone down.
+    pub coil: [f64; MASSES],
+}
+
+/// One train over a cycle as a film: a still at the end of every record, once its cycles repeat or after the last of them.
+pub fn film(lobe: &Lobe, case: &Case<'_>) -> Vec<Still> {
+    let steps = steps_at(case.rpm);
+    let (packed, path) = (Packed::of(std::slice::from_ref(case), steps), Path::of(lobe, steps));
+    let mut state = State::at_rest(&packed);
+    let mut seen = vec![Seen::default(); RECORDS];
+    for _ in 1..MOST_CYCLES {
+        let (packed, path) = (&packed, &path);
+        Arch::new().dispatch(OneCycle { packed, path, steps, state: &mut state, seen: &mut seen, film: None });
+    }
+    let mut stills = Vec::with_capacity(RECORDS);
+    let film = Some(&mut stills);
+    Arch::new().dispatch(OneCycle { packed: &packed, path: &path, steps, state: &mut state, seen: &mut seen, film });
+    stills
+}
+
+/// Steps a crank degree takes at a speed.
+fn steps_at(rpm: f64) -> usize {
+    ((1.0 / (6.0 * rpm) / LONGEST_STEP).ceil() as usize).max(FEWEST_STEPS)
+}
+
 /// Turns up to four trains of one kind (the same parts, other numbers) on one lobe.
 pub fn turn(lobe: &Lobe, cases: &[Case<'_>]) -> Vec<Turned> {
     let slowest = cases.iter().map(|case| case.rpm).fold(f64::INFINITY, f64::min);
-    turn_by(lobe, cases, ((1.0 / (6.0 * slowest) / LONGEST_STEP).ceil() as usize).max(FEWEST_STEPS))
+    turn_by(lobe, cases, steps_at(slowest))
 }
 
 /// The same with a given number of steps a crank degree.
@@ -59,7 +97,8 @@ fn turn_along(path: &Path, cases: &[Case<'_>], steps: usize) -> Vec<Turned> {
     let (mut count, mut apart) = (0, [f64::INFINITY; GROUP]);
     while count < MOST_CYCLES && (count < FEWEST_CYCLES || apart[..cases.len()].iter().any(|gap| *gap > REPEATS)) {
         before.clone_from(&last);
-        Arch::new().dispatch(OneCycle { packed: &packed, path, steps, state: &mut state, seen: &mut last });
+        let film = None;
+        Arch::new().dispatch(OneCycle { packed: &packed, path, steps, state: &mut state, seen: &mut last, film });
         for (lane, gap) in apart.iter_mut().enumerate() {
             *gap = last.iter().zip(&before).map(|(a, b)| (a.valve[lane] - b.valve[lane]).abs()).fold(0.0, f64::max);
         }
@@ -158,6 +197,8 @@ struct OneCycle<'a> {
     steps: usize,
     state: &'a mut State,
     seen: &'a mut [Seen],
+    /// Where the first train is filmed.
+    film: Option<&'a mut Vec<Still>>,
 }
 
 impl WithSimd for OneCycle<'_> {
@@ -165,8 +206,11 @@ impl WithSimd for OneCycle<'_> {
 
     #[inline(always)]
     fn with_simd<S: Simd>(self, simd: S) {
+        let mut film = self.film;
         for at in (0..GROUP).step_by(S::F64_LANES) {
-            cycle(simd, at, self.packed, self.path, self.steps, self.state, self.seen);
+            // The first train stands in the first lane.
+            let film = if at == 0 { film.take() } else { None };
+            cycle(simd, at, self.packed, self.path, self.steps, self.state, self.seen, film);
         }
     }
 }
@@ -254,8 +298,26 @@ fn coil<S: Simd>(
     (below, clash, most * Lanes::load(simd, &p.stress, at))
 }
 
+/// The number of the first train.
 #[inline(always)]
-fn cycle<S: Simd>(simd: S, at: usize, p: &Packed, path: &Path, steps: usize, state: &mut State, seen: &mut [Seen]) {
+fn of_first<S: Simd>(lanes: Lanes<S>) -> f64 {
+    let mut four = [0.0; GROUP];
+    lanes.store(&mut four, 0);
+    four[0]
+}
+
+#[inline(always)]
+#[allow(clippy::too_many_arguments)]
+fn cycle<S: Simd>(
+    simd: S,
+    at: usize,
+    p: &Packed,
+    path: &Path,
+    steps: usize,
+    state: &mut State,
+    seen: &mut [Seen],
+    mut film: Option<&mut Vec<Still>>,
+) {
     let zero = Lanes::all(simd, 0.0);
     let time = Lanes::load(simd, &p.time, at);
     let cam_speed = Lanes::load(simd, &p.cam_speed, at);
@@ -344,6 +406,17 @@ fn cycle<S: Simd>(simd: S, at: usize, p: &Packed, path: &Path, steps: usize, sta
         stress.store(&mut record.stress, at);
         arrival.store(&mut record.arrival, at);
         (lower.place - lifter.place).store(&mut record.plunger, at);
+        if let Some(film) = &mut film {
+            let foot = if p.hydraulic { lower } else { lifter };
+            film.push(Still {
+                lifter: of_first(lifter.place),
+                foot: of_first(foot.place),
+                turn: of_first(rocker.place),
+                pivot: of_first(pivot.place),
+                valve: of_first(valve.place),
+                coil: std::array::from_fn(|i| state.coils.first().map_or(0.0, |chain| chain[i][0][0])),
+            });
+        }
     }
     lifter.store(&mut state.lifter, at);
     lower.store(&mut state.lower, at);

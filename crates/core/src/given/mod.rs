@@ -7,9 +7,9 @@ mod value;
 
 use objects::Fields;
 pub use objects::{
-    Ambient, Bridge, CalibrationPart, Cam, ClayPart, CoilPart, Collector, Engine, EventsPart, InductionPart,
-    LiftReadings, Lifter, LobePart, Matching, PocketPart, Port, PreloadWork, Primary, PullPart, Purpose, PushrodPart,
-    RetainerPart, RockerPart, Rules, Runner, SpringPart, Target, ValvePart,
+    Ambient, Bridge, CalibrationPart, Cam, ClayPart, CoilPart, Collector, Engine, EventsPart, HeightsPart,
+    InductionPart, LiftReadings, Lifter, LobePart, Matching, PocketPart, Port, PreloadWork, Primary, PullPart, Purpose,
+    PushrodPart, RetainerPart, RockerPart, Rules, Runner, SpringPart, Target, ValvePart,
 };
 pub(crate) use place::need;
 pub use place::{Missing, Needs, Of, Place};
@@ -40,6 +40,8 @@ pub struct Train {
     pub retainer: RetainerPart,
     /// The spring package.
     pub spring: SpringPart,
+    /// Installed heights of every valve.
+    pub heights: HeightsPart,
 }
 
 /// One price, said once for both sides where they share it.
@@ -172,6 +174,7 @@ impl<'a> Source<'a> {
             Of::Readings => part("readings"),
             Of::Retainer => part("retainer"),
             Of::Spring => part("spring"),
+            Of::Heights => part("heights"),
             Of::Pull => self.pull.clone(),
             Of::Calibration => self.calibration.clone(),
         }
@@ -306,6 +309,7 @@ impl Given {
             Of::Readings => vec![ask(&mut train.readings)],
             Of::Retainer => vec![ask(&mut train.retainer)],
             Of::Spring => vec![ask(&mut train.spring)],
+            Of::Heights => vec![ask(&mut train.heights)],
             Of::Pull => vec![ask(&mut self.pull)],
             Of::Calibration => vec![ask(&mut self.calibration)],
         }
@@ -324,6 +328,7 @@ fn read_train(source: &Source<'_>, side: Side) -> Train {
         readings: LiftReadings::read(&node(Of::Readings), side),
         retainer: RetainerPart::read(&node(Of::Retainer), side),
         spring: SpringPart::read(&node(Of::Spring), side),
+        heights: HeightsPart::read(&node(Of::Heights), side),
     }
 }
 

@@ -366,6 +366,16 @@ objects! {
         shim_step: Length,
     }
 
+    /// Installed heights of every valve.
+    HeightsPart of Heights {
+        measured: Arc<[Length]>,
+        kit: Arc<[Length]>,
+        wanted: Length,
+        within: Length,
+        seats_cut: Length,
+        retainers_higher: Length,
+    }
+
     /// Multiplies the lobe's lift.
     RockerPart of Rocker {
         mount: Mount,

@@ -29,13 +29,14 @@ pub enum Of {
     Readings,
     Retainer,
     Spring,
+    Heights,
     Pull,
     Calibration,
 }
 
 impl Of {
     /// Every object.
-    pub const ALL: [Self; 25] = [
+    pub const ALL: [Self; 26] = [
         Self::Build,
         Self::Target,
         Self::Rules,
@@ -59,6 +60,7 @@ impl Of {
         Self::Readings,
         Self::Retainer,
         Self::Spring,
+        Self::Heights,
         Self::Pull,
         Self::Calibration,
     ];
@@ -80,6 +82,7 @@ impl Of {
                 | Self::Readings
                 | Self::Retainer
                 | Self::Spring
+                | Self::Heights
         )
     }
 }

@@ -218,9 +218,9 @@ pub static HAND_CHECK: Rule = Rule {
         let speed = float_speed(case.resolved, case.side);
         let decided = case.findings.control.is_some();
         let found = speed.map(|speed| Finding::at_least(top, RATING_TIGHT * top, speed));
-        Some(found.map(
-            |found| if decided { Finding { is_advice: true, ..found.noting(Note::Text(DECIDED)) } } else { found },
-        ))
+        Some(found.map(|found| {
+            if decided { Finding { is_advice: true, tight: 0.0, ..found.noting(Note::Text(DECIDED)) } } else { found }
+        }))
     },
     advice: false,
     levers: &[SHORTER, LIGHTER_RETAINER, LIGHTER_VALVE, SHIFT_EARLIER],

@@ -71,10 +71,20 @@ report! {
         says: String,
         /// What moves the limit of the valve that loses control first, what buys most first; empty until it is computed.
         what_buys_speed: Vec<SpeedBought>,
+        /// The same valve's limit once its springs have lost load; empty until it is computed.
+        worn: Vec<WornReport>,
         /// What the train of that valve gives, and what moves in it, by part; empty until it is computed.
         shares: Vec<TrainShare>,
         /// Choices of the trade with the figures of this build; empty until what buys speed is computed.
         choices: Vec<ChoiceReport>,
+    }
+
+    /// A spring that has lost load.
+    pub struct WornReport {
+        /// Load left, of that when new.
+        load_share: f64,
+        /// Median limiting speed with it.
+        limiting_speed_rpm: f64,
     }
 
     /// One part of a train as it counts at the valve.
@@ -99,13 +109,45 @@ report! {
         schools: Vec<String>,
     }
 
+    /// Both trains through a cycle at one speed, for a drawing that moves.
+    pub struct FilmReport {
+        /// Speed of the crank.
+        rpm: f64,
+        /// Intake.
+        intake: FilmSide,
+        /// Exhaust.
+        exhaust: FilmSide,
+    }
+
+    /// One train through a cycle, every fourth degree from 360 before full lift.
+    pub struct FilmSide {
+        /// From firing top dead centre.
+        crank_deg: Vec<f64>,
+        /// Lift of the valve.
+        valve_mm: Vec<f64>,
+        /// Where the rocker's tip stands, as a lift of the valve.
+        tip_mm: Vec<f64>,
+        /// Rise of the lifter.
+        lifter_mm: Vec<f64>,
+        /// Gap between lobe and lifter, where there is one.
+        lobe_gap_mm: Vec<f64>,
+        /// Gap in the pushrod's ends, where there is one.
+        cup_gap_mm: Vec<f64>,
+        /// Gap between tip and stem beyond the lash, where there is one.
+        stem_gap_mm: Vec<f64>,
+        /// How far each mass of the outer coil has gone down, from the seat up.
+        coil_mm: Vec<Vec<f64>>,
+        /// How many there are.
+        coil_masses: usize,
+    }
+
     /// One valve over speed.
     pub struct DynamicsSide {
         /// Speeds of the columns below.
         speed_rpm: Vec<f64>,
         /// Median of the draws; `null` when none is lost, or while it is not computed.
         limiting_speed_rpm: Option<f64>,
-        /// Nine of ten draws lie between; a limit beyond the speeds looked at counts as the highest of them.
+        /// Nine of ten draws lie between, absent while the limit is that of the usual train alone; a limit beyond the speeds looked at counts as the highest of them.
         limiting_speed_band_rpm: Option<[f64; 2]>,
         /// What most of the draws lose control by.
         limited_by: LimitedBy,

@@ -20,6 +20,7 @@ mod dynamics;
 mod limit;
 mod order;
 mod parts;
+mod spring;
 mod timing;
 mod train;
 
@@ -32,16 +33,17 @@ pub use breathing::{
 pub use choosing::{CalibrationReport, Effect, FittedField};
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 pub use dynamics::{
-    ChoiceReport, DynamicsReport, DynamicsSide, LimitedBy, MovedReport, SpeedBought, Topic, TrainShare,
+    ChoiceReport, DynamicsReport, DynamicsSide, FilmReport, FilmSide, LimitedBy, MovedReport, SpeedBought, Topic,
+    TrainShare, WornReport,
 };
 pub use limit::{
     LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, RemedyChange, RemedyPart, Sense, Verdict, Worsened,
 };
 pub use order::{OrderCard, OrderFact, OrderLine, OrderPart};
 pub use parts::{
-    ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringReport, SpringsStay, StripReport,
-    ValveClearance,
+    ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringsStay, StripReport, ValveClearance,
 };
+pub use spring::{CoilReport, HeightAt, HeightPlan, HeightSheet, SpringReport, SurgeMeets};
 pub use timing::{DurationAt, SideTiming, TimingReport};
 pub use train::{
     BleedReport, BudgetStep, FlexShare, LashReport, MatchReport, OrderCheck, OrderReport, PreloadReport, PreloadSchool,

@@ -99,34 +99,6 @@ report! {
         jerk: Vec<f64>,
     }
 
-    /// Spring package of one side at this cam's lift.
-    pub struct SpringReport {
-        /// Valve closed.
-        seat_load_n: f64,
-        /// At full net lift.
-        open_load_n: f64,
-        /// Mean over the lift.
-        rate_n_per_mm: f64,
-        /// The same as read.
-        rate: Shown,
-        /// Heights from installed down to bind, or to full net lift where bind is not known; the load at each below.
-        height_mm: Vec<f64>,
-        /// See above.
-        load_n: Vec<f64>,
-        /// Height at full net lift.
-        open_height_mm: f64,
-        /// Travel left at full net lift.
-        to_coil_bind_mm: Option<f64>,
-        /// First surge frequency.
-        surge_frequency_hz: Option<f64>,
-        /// Corrected shear stress at full lift; only for springs known by wire.
-        stress_open_mpa: Option<f64>,
-        /// The same as read.
-        stress_open: Option<Shown>,
-        /// Seat load less the push of boost (intake) or drive pressure (exhaust).
-        seat_reserve_n: Option<f64>,
-    }
-
     /// Whether the springs can stay under this cam.
     pub struct SpringsStay {
         /// The worst verdict of the rules that decide it.

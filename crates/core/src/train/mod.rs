@@ -2,6 +2,7 @@
 
 pub mod compliance;
 mod control;
+pub mod heights;
 mod lift;
 mod mass;
 pub mod preload;

@@ -3,11 +3,14 @@
 use super::REFUSED;
 use anyhow::Context;
 use clap::Args;
-use std::io::{Read, Write};
+use std::io::{IsTerminal, Read, Write};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
-use upper_lobe_core::analysis::{Analysis, PartName, Request, Stages, analyze};
-use upper_lobe_core::analysis::{Build, Faults, MAX_BYTES};
+use std::sync::Arc;
+use upper_lobe_core::analysis::{
+    Analysis, Build, ControlJob, ControlStep, CurveJob, CurveStep, Effort, Faults, Job, MAX_BYTES, PartName, Request,
+    Stages, Watch, analyze,
+};
 
 /// What to analyse.
 #[derive(Debug, Args)]
@@ -58,8 +61,49 @@ fn answer(options: &Options, bytes: &[u8]) -> Result<Analysis, Faults> {
         None => PartName::cheap(),
         Some(words) => words.iter().map(|w| PartName::from_word(w.trim())).collect::<Result<_, _>>()?,
     };
+    let stages = Arc::new(Stages::default());
+    if std::io::stderr().is_terminal() {
+        ahead(&build, options.candidate.as_deref(), &parts, &stages)?;
+    }
     let request = Request::of(options.candidate.clone(), parts);
-    Ok(analyze(&build, &request, &Stages::default())?)
+    Ok(analyze(&build, &request, &stages)?)
+}
+
+/// Runs what takes seconds before the analysis asks for it, and says on the terminal how far it is; what a job cannot do
+/// the analysis says.
+fn ahead(build: &Build, id: Option<&str>, parts: &[PartName], stages: &Arc<Stages>) -> Result<(), Faults> {
+    let ids: Vec<String> = match id {
+        Some(id) => vec![id.to_owned()],
+        None => build.candidates().iter().map(|view| view.id.clone()).collect(),
+    };
+    for id in &ids {
+        if parts.contains(&PartName::Breathing) {
+            for effort in [Effort::Full, Effort::Fast] {
+                let job = CurveJob::new(build, Some(id), (effort, None), Arc::clone(stages))?;
+                let told = told(id, "torque", |step: CurveStep| (step.done, step.of));
+                if job.is_ok_and(|job| job.run(&Watch { report: &told, stop: &|| false }).is_ok()) {
+                    break;
+                }
+            }
+        }
+        if parts.contains(&PartName::Dynamics)
+            && let Ok(job) = ControlJob::new(build, Some(id), None, (Arc::default(), Arc::clone(stages)))?
+        {
+            let told = told(id, "trains in motion", |step: ControlStep| (step.done, step.of));
+            let _ = job.run(&Watch { report: &told, stop: &|| false });
+        }
+    }
+    // The line is taken off again: what follows is the answer.
+    eprint!("\r\x1b[K");
+    Ok(())
+}
+
+/// Writes one step over the last.
+fn told<S>(id: &str, what: &str, of: impl Fn(S) -> (usize, usize) + Sync) -> impl Fn(S) + Sync {
+    move |step| {
+        let (done, of) = of(step);
+        eprint!("\r\x1b[K{id}: {what}, {done} of {of}");
+    }
 }
 
 /// Prints a value as JSON.

@@ -1,5 +1,5 @@
 import type { DynamicsSide } from '../../api/client'
-import { plain, readIn, readLength } from '../../model/figures'
+import { percent, plain, readIn, readLength } from '../../model/figures'
 import { useSessionPart } from '../../model/useSession'
 
 interface Props {
@@ -34,6 +34,10 @@ export function AtSpeed({ sides, at }: Props) {
     ['Most on the pivot', (side) => load(side.peak_pivot_n[at])],
     ['Spring swings, closed', (side) => load(side.spring_swing_n[at])],
     ['Coils strike with', (side) => load(side.coil_clash_n[at])],
+    ['Wire stress, of its strength', (side) => share(side.spring_stress_share?.[at])],
+    ['Stress on the lobe', (side) => stress(side.lobe_stress_mpa?.[at], system)],
+    ['Pushrod’s buckling load over it', (side) => times(side.pushrod_reserve?.[at])],
+    ['Left to the piston', (side) => gap(side.piston_gap_mm?.[at], travel)],
     ['Plunger rises', (side) => travel(side.plunger_mm[at])],
     [
       'Cycles',
@@ -65,6 +69,25 @@ export function AtSpeed({ sides, at }: Props) {
       </tbody>
     </table>
   )
+}
+
+const unknown = 'unknown'
+
+function share(of: number | undefined): string {
+  return of === undefined ? unknown : percent(of, 0)
+}
+
+function stress(mpa: number | undefined, system: 'inch' | 'metric'): string {
+  if (mpa === undefined) return unknown
+  return system === 'inch' ? `${plain(mpa / 6.894757)} ksi` : `${plain(mpa)} MPa`
+}
+
+function times(of: number | undefined): string {
+  return of === undefined ? unknown : `${plain(of, 1)} times`
+}
+
+function gap(mm: number | undefined, read: (mm: number) => string): string {
+  return mm === undefined ? unknown : read(mm)
 }
 
 /** A speed of landing in the units on screen. Pure. */

@@ -33,10 +33,12 @@ export function Bought({ bought }: { bought: readonly SpeedBought[] }) {
                 change.change
               )}
               {change.from && change.to ? (
-                <span className="quiet">
+                <>
                   {' '}
-                  {change.from[system]} → {change.to[system]}
-                </span>
+                  <span className="quiet whole">
+                    {change.from[system]} → {change.to[system]}
+                  </span>
+                </>
               ) : null}
             </th>
             <td className={isSure(change) ? (change.gain_rpm > 0 ? 'ok' : 'fails') : ''}>
@@ -47,6 +49,15 @@ export function Bought({ bought }: { bought: readonly SpeedBought[] }) {
               {isSure(change) ? '' : ': not sure'}
             </td>
             <td>
+              {change.price ? <b>{change.price[system]}. </b> : null}
+              {change.moves.map((moved) => (
+                <span key={moved.what}>
+                  <span className="whole">
+                    {moved.what} {moved.from[system]} → {moved.to[system]}
+                  </span>
+                  ;{' '}
+                </span>
+              ))}
               {change.costs}
               {change.why ? <span className="quiet">. {change.why}</span> : null}
             </td>

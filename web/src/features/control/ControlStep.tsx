@@ -5,11 +5,15 @@ import { Needs } from '../fields/Needs'
 import { speed, useSpeed } from '../torque/speed'
 import { AtSpeed } from './AtSpeed'
 import { Bought } from './Bought'
+import { Choices } from './Choices'
 import { ContactMap } from './ContactMap'
 import './control.css'
 import { speedAt } from './map'
 import { Motion } from './Motion'
+import { SlowMotion } from './SlowMotion'
+import { TrainShares } from './TrainShares'
 import { useControl } from './useControl'
+import { Worn } from './Worn'
 
 type Side = 'intake' | 'exhaust'
 
@@ -30,16 +34,19 @@ const USUAL = 0.508
 export function ControlStep() {
   const [side, setSide] = useState<Side>()
   const [threshold, setThreshold] = useState(USUAL)
-  const { report, failed, doing } = useControl(threshold === USUAL ? undefined : threshold)
+  const { report, failed, dragged, doing } = useControl(threshold === USUAL ? undefined : threshold)
   const chosen = useSpeed()
   const system = useSessionPart((state) => state.system)
   if (failed)
     return <Needs what="Control is computed" reason={failed.reason} needs={failed.needs} />
   if (!report || report.intake.speed_rpm.length === 0)
     return (
-      <p className="quiet" role="status">
-        {doing === '' ? 'Turning the cam' : doing}…
-      </p>
+      <>
+        {report && report.says !== '' ? <p className="answer">{report.says}</p> : null}
+        <p className="quiet" role="status">
+          {doing === '' ? 'Turning the cam' : doing}…
+        </p>
+      </>
     )
   const first = lostFirst(report.intake.limiting_speed_rpm, report.exhaust.limiting_speed_rpm)
   const shown = side ?? first
@@ -49,7 +56,7 @@ export function ControlStep() {
     <>
       {report.says === '' ? null : (
         <p className={`answer ${verdict(report[first].limiting_speed_rpm, report.missed_rpm)}`}>
-          {report.says}
+          {dragged === undefined || dragged === '' ? report.says : `As dragged: ${dragged}`}
         </p>
       )}
       <div className="control-tools">
@@ -80,10 +87,17 @@ export function ControlStep() {
         <ContactMap report={report} side={own} name={shown} at={at} onAt={(rpm) => speed.to(rpm)} />
         <Motion side={own} name={shown} at={at} />
       </div>
+      <SlowMotion rpm={own.speed_rpm[at] ?? 0} />
       {own.beside_hand_check ? <p className="quiet">Beside it {own.beside_hand_check}.</p> : null}
+      <Worn report={report} name={first} />
       <Bought bought={report.what_buys_speed} />
+      <TrainShares shares={report.shares} name={first} />
+      <Choices choices={report.choices} />
       <AtSpeed sides={report} at={at} />
       <p className="quiet">
+        {report.gas_computed
+          ? 'The gas on the valves is what Torque computed. '
+          : 'The gas on the valves is estimated until Torque has run. '}
         Masses, contacts, oil and coils in motion at steady speed, without what is worn; sixteen
         draws over what nobody measures. A planning aid: a spring tester, and the builder who hears
         the engine, stand above it.

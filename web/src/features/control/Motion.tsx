@@ -44,7 +44,7 @@ export function Motion({ side, name, at }: Props) {
       name={`${name}-motion`}
       curves={curves}
       x={{ unit: 'crank deg from full lift' }}
-      y={{ unit: length.unit }}
+      y={{ unit: length.unit, from: 0 }}
       right={{ unit: force.unit, from: 0 }}
       height={250}
     />

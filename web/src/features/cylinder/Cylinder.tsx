@@ -1,21 +1,16 @@
-import { memo, useMemo } from 'react'
-import type { CandidateReport, DrawingReport, StripReport, ValveDrawing } from '../../api/client'
-import { onCurve, useScrub } from '../../model/scrub'
+import { memo } from 'react'
+import type { DrawingReport, StripReport } from '../../api/client'
+import { useScrub } from '../../model/scrub'
 import { readLength } from '../../model/figures'
 import { useCandidate, useLengthScale } from '../../model/useSession'
-import type { Link, ValvePose } from './pose'
-import { along, fullLiftAt, linkOf, lobePath, poseOf, schemeOf, tightestAt } from './pose'
+import { tightestAt } from './pose'
 import { Needs } from '../fields/Needs'
-import type { SideName } from '../motion/useTrain'
 import { SIDES } from '../motion/useTrain'
-import { TakeSvg } from '../pictures/TakeSvg'
 import { PlayButton } from './PlayButton'
-import { camBelow, Piston, Train, Valve } from './parts'
+import type { Trains } from './Section'
+import { Section, viewOf } from './Section'
 import { useCalm } from './useCalm'
 import './cylinder.css'
-
-type Lobes = Extract<CandidateReport['lobe'], { state: 'done' }>
-type Trains = Extract<CandidateReport['train'], { state: 'done' }>
 
 /** Milliseconds between two pictures of the cylinder while an event is dragged. */
 const FOLLOWS = 400
@@ -58,43 +53,6 @@ export const Cylinder = memo(function Cylinder() {
   )
 })
 
-/** The linkage of one side: as it is computed, or a scheme where nobody gave the rocker's arms. */
-function linkAt(
-  side: SideName,
-  drawing: DrawingReport,
-  train: Trains | undefined,
-  pose: ValvePose,
-): Link {
-  const rocker = train?.[side].rocker
-  return rocker ? linkOf(rocker, pose) : schemeOf(drawing[side], pose, drawing.bore_mm)
-}
-
-/** The frame that holds both sides at any angle, so that they are drawn to one scale: from rocker to lobe, from pushrod to bore wall. */
-function viewOf(drawing: DrawingReport, train: Trains | undefined): string {
-  const sides = SIDES.map((side) => {
-    const valve = drawing[side]
-    const pose = poseOf(valve, 0)
-    const link = linkAt(side, drawing, train, pose)
-    const cam = along(link.foot, link.downRod, camBelow(valve))
-    const nose = valve.base_radius_mm + 12
-    return {
-      top: Math.min(pose.resting.y, link.pivot.y, link.end.y - link.endRadius) - 12,
-      left: Math.min(link.cup.x, link.foot.x, cam.x - nose) - 10,
-      bottom: Math.max(cam.y + nose, PISTON_SHOWN),
-    }
-  })
-  const [top, left, bottom] = [
-    Math.min(...sides.map((each) => each.top)),
-    Math.min(...sides.map((each) => each.left)),
-    Math.max(...sides.map((each) => each.bottom)),
-  ]
-  const right = drawing.bore_mm / 2 + 10
-  return [left, top, right - left, bottom - top].map((edge) => edge.toFixed(0)).join(' ')
-}
-
-/** Bore walls and piston are drawn as far down as this, mm. */
-const PISTON_SHOWN = 102
-
 /** What of the drawing is to scale, and what stands in for sizes nobody gave. */
 function scaleWords({ intake, exhaust }: DrawingReport, train: Trains | undefined): string {
   const sides = [intake, exhaust]
@@ -130,92 +88,5 @@ function Heading({ strip }: { strip: StripReport }) {
       </span>
       <PlayButton />
     </div>
-  )
-}
-
-interface SectionProps {
-  readonly side: SideName
-  readonly drawing: DrawingReport
-  readonly strip: StripReport
-  readonly lobe: Lobes | undefined
-  readonly train: Trains | undefined
-  readonly view: string
-}
-
-function Section({ side, drawing, strip, lobe, train, view }: SectionProps) {
-  const angle = useScrub()
-  const scale = useLengthScale()
-  const valve: ValveDrawing = drawing[side]
-  const lifts = side === 'intake' ? strip.intake_lift_mm : strip.exhaust_lift_mm
-  const gaps = side === 'intake' ? strip.intake_clearance_mm : strip.exhaust_clearance_mm
-  const own = lobe?.[side]
-  const outline = useMemo(
-    () => (own ? lobePath(valve.base_radius_mm, own.cam_deg, own.lift_mm) : undefined),
-    [own, valve.base_radius_mm],
-  )
-  const centre = useMemo(() => fullLiftAt(lifts), [lifts])
-  const pose = poseOf(valve, onCurve(lifts, angle))
-  const link = linkAt(side, drawing, train, pose)
-  const crown = onCurve(strip.piston_mm, angle)
-  const gap = gaps ? onCurve(gaps, angle) : undefined
-  return (
-    <figure>
-      <svg
-        viewBox={view}
-        role="img"
-        aria-label={`${side} valve, spring, rocker and piston at ${angle.toFixed(0)} degrees`}
-      >
-        <Piston bore={drawing.bore_mm} crown={crown} pocket={valve.pocket ?? undefined} />
-        <Valve valve={valve} pose={pose} side={side} />
-        <Train
-          valve={valve}
-          link={link}
-          outline={outline}
-          camAngle={(angle - centre) / 2}
-          follower={own ? onFollower(own, (angle - centre) / 2) : 0}
-        />
-        {gap !== undefined && gap < 30 && scale ? (
-          <GapMark pose={pose} head={valve.head_mm} gap={gap} text={readLength(gap, scale)} />
-        ) : null}
-      </svg>
-      <figcaption className={`${side}-text`}>
-        {side} <TakeSvg name={`${side}-section`} />
-      </figcaption>
-    </figure>
-  )
-}
-
-/** Follower lift at a cam angle from full lift, folded into one turn. */
-function onFollower(lobe: { cam_deg: number[]; lift_mm: number[] }, camDeg: number): number {
-  const folded = ((((camDeg + 180) % 360) + 360) % 360) - 180
-  const first = lobe.cam_deg[0] ?? 0
-  const place = folded - first
-  return place < 0 || place > lobe.lift_mm.length - 1
-    ? 0
-    : Math.max(0, onCurve(lobe.lift_mm, place))
-}
-
-function GapMark({
-  pose,
-  head,
-  gap,
-  text,
-}: {
-  pose: ReturnType<typeof poseOf>
-  head: number
-  gap: number
-  text: string
-}) {
-  // From the lowest edge of the face, along the stem.
-  const low = pose.down.x >= 0 ? -1 : 1
-  const x = pose.face.x + low * (head / 2) * pose.down.y
-  const y = pose.face.y - low * (head / 2) * pose.down.x
-  return (
-    <g className="tightest">
-      <line x1={x} y1={y} x2={x + gap * pose.down.x} y2={y + gap * pose.down.y} />
-      <text x={x - 3} y={y + gap / 2 + 12} textAnchor="end">
-        {text}
-      </text>
-    </g>
   )
 }

@@ -52,10 +52,13 @@ export function Valve({
   valve,
   pose,
   side,
+  wave,
 }: {
   valve: ValveDrawing
   pose: ValvePose
   side: 'intake' | 'exhaust'
+  /** How far coils are drawn above their even places, over the way from seat to retainer. */
+  wave?: ((share: number) => number) | undefined
 }) {
   const across = { x: pose.down.y, y: -pose.down.x }
   const edge = (from: { x: number; y: number }, half: number, up: number) =>
@@ -79,7 +82,7 @@ export function Valve({
         <>
           <path
             className="coil"
-            d={coilPath(pose.seat, pose.retainer, spring.outside_mm - 4, TURNS)}
+            d={coilPath(pose.seat, pose.retainer, spring.outside_mm - 4, TURNS, wave)}
           />
           <path
             className="seat-line"
@@ -112,6 +115,9 @@ interface TrainProps {
   readonly camAngle: number
   /** Follower lift. */
   readonly follower: number
+  /** Gaps as they are drawn: in the pushrod's cup, and between lobe and lifter. */
+  readonly inCup?: number
+  readonly onLobe?: number
 }
 
 /** Height of a lifter's body above its roller or foot: drawn, not measured. */
@@ -125,13 +131,23 @@ export function camBelow(valve: ValveDrawing): number {
 }
 
 /** Rocker, pushrod, lifter and lobe. */
-export function Train({ valve, link, outline, camAngle, follower }: TrainProps) {
+export function Train({
+  valve,
+  link: joined,
+  outline,
+  camAngle,
+  follower,
+  inCup = 0,
+  onLobe = 0,
+}: TrainProps) {
+  const link = { ...joined, foot: along(joined.foot, joined.downRod, inCup) }
+  const top = along(joined.cup, joined.downRod, inCup)
   const rod = (valve.pushrod_diameter_mm ?? 8) / 2
   const lean = (Math.atan2(-link.downRod.x, link.downRod.y) * 180) / Math.PI
   const half = valve.follower_mm / 2
   const body = valve.roller ? BODY.roller : BODY.foot
   // The cam stays where it is: the lifter has risen by the follower's lift.
-  const cam = camBelow(valve) + follower
+  const cam = camBelow(valve) + follower + onLobe
   return (
     <g className="train">
       <path className="arm" d={segment(link.end, link.pivot) + segment(link.pivot, link.cup)} />
@@ -139,7 +155,7 @@ export function Train({ valve, link, outline, camAngle, follower }: TrainProps) 
         <circle className="lifter" cx={link.end.x} cy={link.end.y} r={link.endRadius} />
       ) : null}
       <circle className="pivot" cx={link.pivot.x} cy={link.pivot.y} r={3.4} />
-      <path className="rod" strokeWidth={2 * rod} d={segment(link.cup, link.foot)} />
+      <path className="rod" strokeWidth={2 * rod} d={segment(top, link.foot)} />
       {link.isReal ? null : <Break at={between(link.cup, link.foot)} />}
       <g
         transform={`translate(${link.foot.x.toFixed(2)} ${link.foot.y.toFixed(2)}) rotate(${lean.toFixed(2)})`}

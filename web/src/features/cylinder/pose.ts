@@ -132,12 +132,20 @@ function placeOf(lifts: readonly number[], lift: number): number {
 }
 
 /** A coil spring between two places as a zigzag of so many turns. */
-export function coilPath(seat: Point, retainer: Point, width: number, turns: number): string {
+export function coilPath(
+  seat: Point,
+  retainer: Point,
+  width: number,
+  turns: number,
+  wave?: (share: number) => number,
+): string {
   const count = turns * 2
   const across = { x: -(retainer.y - seat.y), y: retainer.x - seat.x }
   const length = Math.hypot(across.x, across.y) || 1
   const points = Array.from({ length: count + 1 }, (_, i) => {
-    const share = i / count
+    const even = i / count
+    // A wave moves coils along the axis, the ends stay.
+    const share = even + (wave && i > 0 && i < count ? wave(even) / length : 0)
     const side = (i % 2 === 0 ? 0.5 : -0.5) * width
     return `${(seat.x + share * (retainer.x - seat.x) + (side * across.x) / length).toFixed(2)},${(seat.y + share * (retainer.y - seat.y) + (side * across.y) / length).toFixed(2)}`
   })

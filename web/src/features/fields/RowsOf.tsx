@@ -122,9 +122,19 @@ function Cell({ label, column, text, onType, onEnter, onEscape }: CellProps) {
       spellCheck={false}
       onChange={(event) => onType(event.target.value)}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') onEnter()
+        if (event.key === 'Enter') {
+          onEnter()
+          below(event.currentTarget)?.focus()
+        }
         if (event.key === 'Escape') onEscape()
       }}
     />
   )
+}
+
+/** The cell of the next row in the same column: at a bench one reading follows the other. */
+function below(cell: HTMLInputElement): HTMLInputElement | undefined {
+  const row = cell.closest('tr')
+  const inputs = (of: Element | null | undefined) => [...(of?.querySelectorAll('input') ?? [])]
+  return inputs(row?.nextElementSibling)[inputs(row).indexOf(cell)]
 }

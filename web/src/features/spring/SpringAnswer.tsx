@@ -1,9 +1,12 @@
-import { plain, readIn, readLength } from '../../model/figures'
+import { percent, plain, readIn, readLength } from '../../model/figures'
 import type { SpringReport } from '../../api/client'
 import { useCandidate, useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import type { Curve } from '../charts/series'
 import { Needs } from '../fields/Needs'
+import { Heights } from './Heights'
+import { Surge } from './Surge'
+import './spring.css'
 
 const SIDES = ['intake', 'exhaust'] as const
 
@@ -26,6 +29,8 @@ export function SpringAnswer() {
         <LoadOverHeight spring={spring} />
         <Facts spring={spring} />
       </div>
+      <Surge spring={spring} />
+      <Heights spring={spring} />
     </>
   )
 }
@@ -52,6 +57,22 @@ function LoadOverHeight({ spring }: { spring: Both }) {
       .map((mm, i): [number, number] => [height(mm), (spring[side].load_n[i] ?? 0) / force.factor])
       .reverse(),
   }))
+  const stressed = SIDES.flatMap((side): Curve[] => {
+    const shares = spring[side].stress_share
+    return shares
+      ? [
+          {
+            name: `${side} stress`,
+            ink: side,
+            beside: true,
+            right: true,
+            points: spring[side].height_mm
+              .map((mm, i): [number, number] => [height(mm), 100 * (shares[i] ?? 0)])
+              .reverse(),
+          },
+        ]
+      : []
+  })
   const open = SIDES.map((side) => ({
     x: height(spring[side].open_height_mm),
     text: `${side} open`,
@@ -61,9 +82,10 @@ function LoadOverHeight({ spring }: { spring: Both }) {
     <Chart
       label="Load over height, down to bind"
       name="spring-load"
-      curves={curves}
+      curves={[...curves, ...stressed]}
       x={{ unit: `height, ${length.unit}` }}
       y={{ unit: force.unit, from: 0 }}
+      {...(stressed.length > 0 ? { right: { unit: '% of strength', from: 0, to: 100 } } : {})}
       marks={same ? [{ x: open[0]?.x ?? 0, text: 'full lift' }] : open}
       height={180}
     />
@@ -101,6 +123,34 @@ function Facts({ spring }: { spring: Both }) {
           : undefined,
     ],
     ['Wire stress open', (side) => side.stress_open?.[system]],
+    [
+      'Of its strength',
+      (side) => {
+        const share = side.coils.reduce((most, coil) => Math.max(most, coil.stress_share), 0)
+        return share > 0 ? percent(share, 0) : undefined
+      },
+    ],
+    [
+      'Fatigue reserve',
+      (side) =>
+        typeof side.fatigue_reserve === 'number' ? plain(side.fatigue_reserve, 2) : undefined,
+    ],
+    [
+      'Each coil, closed and open',
+      (side) =>
+        side.coils.length > 1
+          ? side.coils
+              .map((coil) => `${coil.seat_load[system]}, ${coil.open_load[system]}`)
+              .join('; ')
+          : undefined,
+    ],
+    [
+      'Each coil to bind',
+      (side) =>
+        side.coils.length > 1
+          ? side.coils.map((coil) => coil.to_bind[system]).join('; ')
+          : undefined,
+    ],
   ]
   return (
     <table className="figures">

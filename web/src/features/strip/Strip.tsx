@@ -9,6 +9,7 @@ import { Curves } from './Curves'
 import type { Frame, Zoom } from './geometry'
 import { WHOLE, degOf, zoomed } from './geometry'
 import { GasStrip } from './GasStrip'
+import { MotionStrip } from './MotionStrip'
 import { Handles } from './Handles'
 import { BesideNote } from './BesideNote'
 import { Readout } from './Readout'
@@ -18,6 +19,7 @@ import { Tightest } from './Tightest'
 import { TraceStrip } from './TraceStrip'
 import { traceOf } from './traces'
 import { useScrubGestures } from './useScrubGestures'
+import { useRealMotion } from './useRealMotion'
 import type { StripView } from './useStripView'
 import { useWidth } from '../../model/useWidth'
 import './strip.css'
@@ -40,6 +42,8 @@ export function Strip({ view, sized = true }: Props) {
   const { tall, onTall } = view
   const chosenZoom = useHeld(view.zoom)
   const trace = useHeld(view.trace)
+  const { of } = traceOf(trace)
+  const { motion, waiting } = useRealMotion(tall && of === 'motion')
   const zoom = tall ? chosenZoom : WHOLE
   const onZoom = useCallback(
     (change: (now: Zoom) => Zoom) => {
@@ -92,6 +96,7 @@ export function Strip({ view, sized = true }: Props) {
               frame={frame}
               report={report}
               beside={besideReport}
+              motion={motion}
               bare={!tall}
               atOnce={!sized}
             />
@@ -110,8 +115,10 @@ export function Strip({ view, sized = true }: Props) {
                 <StripExport name={candidate.name} holder={holder} />
                 {size}
               </div>
-              {traceOf(trace).ofGas === true ? (
+              {of === 'gas' ? (
                 <GasStrip frame={frame} report={report} trace={trace} />
+              ) : of === 'motion' ? (
+                <MotionStrip {...{ frame, report, trace, motion, waiting }} />
               ) : (
                 <TraceStrip frame={frame} report={report} trace={trace} />
               )}

@@ -59,7 +59,7 @@ test('what hangs below the frame is held at its edge, axes speak the unit on scr
   const ground = pen()
   const curves = { intake: flat, exhaust: flat, crown: flat, crownOfExhaust: undefined }
   paintCurves(drawn.pen, frame, {} as Ink, curves)
-  paintGround(ground.pen, frame, {} as Ink, { name: 'in', mm: 25.4 }, false)
+  paintGround(ground.pen, frame, {} as Ink, { name: 'in', mm: 25.4 }, undefined)
   const depths = drawn.told
     .filter((t) => t.startsWith('lineTo'))
     .map((t) => Number(t.split(',')[1]))
@@ -91,12 +91,12 @@ test('running lift is a line of its own, and said so, only where it is known', (
     return told.filter((t) => t.startsWith('stroke')).length
   }
   expect(strokes(flat) - strokes(undefined)).toBe(2)
-  const said = (isKnown: boolean) => {
+  const said = (thin: string | undefined) => {
     const { told, pen: own } = pen()
-    paintGround(own, frame, {} as Ink, { name: 'mm', mm: 1 }, isKnown)
+    paintGround(own, frame, {} as Ink, { name: 'mm', mm: 1 }, thin)
     return told.some((t) => t.includes('running lift'))
   }
-  expect([said(false), said(true)]).toEqual([false, true])
+  expect([said(undefined), said('running lift')]).toEqual([false, true])
 })
 
 test('a trace keeps zero in sight and a wide one is cut at its most', () => {

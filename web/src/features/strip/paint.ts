@@ -81,14 +81,14 @@ export function paintGround(
   frame: Frame,
   ink: Ink,
   unit: { name: string; mm: number },
-  isRunningKnown: boolean,
+  thin: string | undefined,
 ): void {
   pen.clearRect(0, 0, frame.width, frame.height)
   pen.font = FONT
   paintAxes(pen, frame, ink, unit)
   pen.textAlign = 'left'
   pen.fillText(
-    isRunningKnown ? 'closed valve; thin line: running lift' : 'closed valve',
+    thin === undefined ? 'closed valve' : `closed valve; thin line: ${thin}`,
     frame.left,
     frame.top - 12,
   )

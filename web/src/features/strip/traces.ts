@@ -1,6 +1,7 @@
 import type { StripReport, TraceReport } from '../../api/client'
+import type { RealMotion } from './useRealMotion'
 
-export type TraceName = 'gap' | 'velocity' | 'pressure' | 'flow'
+export type TraceName = 'gap' | 'velocity' | 'pressure' | 'flow' | 'load'
 
 interface Trace {
   readonly name: TraceName
@@ -9,9 +10,10 @@ interface Trace {
   readonly curves: (
     report: StripReport,
     gas: TraceReport | undefined,
+    motion: RealMotion | undefined,
   ) => readonly [readonly number[] | null | undefined, readonly number[] | null | undefined]
-  /** Whether it is of the gas, which takes a moment. */
-  readonly ofGas?: boolean
+  /** Of what takes a moment: the gas, or the trains in motion. */
+  readonly of?: 'gas' | 'motion'
   readonly most: number | undefined
 }
 
@@ -38,7 +40,7 @@ export const TRACES: readonly Trace[] = [
       degrees(gas?.crank_deg, gas?.exhaust_kpa),
     ],
     most: undefined,
-    ofGas: true,
+    of: 'gas',
   },
   {
     name: 'flow',
@@ -48,7 +50,14 @@ export const TRACES: readonly Trace[] = [
       degrees(gas?.crank_deg, gas?.exhaust_g_s),
     ],
     most: undefined,
-    ofGas: true,
+    of: 'gas',
+  },
+  {
+    name: 'load',
+    label: 'load on the lobes',
+    curves: (_, __, motion) => [motion?.load.intake, motion?.load.exhaust],
+    most: undefined,
+    of: 'motion',
   },
 ]
 

@@ -21,7 +21,10 @@ const KEY = 'upper-lobe.tall-strip'
 export function useStripView(step: string, tallAtFirst: boolean): StripView {
   const [chosen, setChosen] = useState<Readonly<Record<string, boolean>>>(read)
   const [zoom] = useState(() => held<Zoom>(WHOLE))
-  const [trace] = useState(() => held<TraceName>('gap'))
+  const [everywhere] = useState(() => held<TraceName>('gap'))
+  const [ofControl] = useState(() => held<TraceName>('load'))
+  // Where the question is whether the valve follows, the load on the lobe is looked at first.
+  const trace = step === 'control' ? ofControl : everywhere
   const tall = chosen[step] ?? tallAtFirst
   const onTall = useCallback(() => {
     const next = { ...chosen, [step]: !tall }

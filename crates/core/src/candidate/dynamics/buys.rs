@@ -16,8 +16,10 @@ use crate::quantity::{Dimension, INCH};
 use crate::report::Topic;
 use crate::words::{LifterKind, Mount};
 
-/// Speeds looked at on both sides of the train's own limit, rpm, and how far apart.
-const NEAR: (f64, f64, f64) = (800.0, 1600.0, 200.0);
+/// Speeds looked at below and above the train's own limit, rpm, and how far apart; worn springs are looked at below it.
+const NEAR: (f64, f64) = (600.0, 1200.0);
+const WORN: (f64, f64) = (1600.0, 200.0);
+const STEP: f64 = 200.0;
 /// A gram, kg.
 const GRAM: f64 = 1e-3;
 /// Pivots on one shaft are so much stiffer than on a stud, on a pedestal (see `train::compliance`).
@@ -229,7 +231,7 @@ fn why(topic: Topic, what: &str, gain: f64, band: [f64; 2], model: &Model) -> Op
 pub struct Near<'a> {
     side: Side,
     threshold: f64,
-    speeds: Vec<f64>,
+    limit: f64,
     resolved: &'a Resolved,
     stages: &'a Stages,
     stop: &'a (dyn Fn() -> bool + Sync),
@@ -244,16 +246,19 @@ impl<'a> Near<'a> {
         stages: &'a Stages,
         stop: &'a (dyn Fn() -> bool + Sync),
     ) -> Self {
-        let steps = ((NEAR.0 + NEAR.1) / NEAR.2) as usize;
-        let speeds = (0..=steps).map(|i| (limit - NEAR.0 + NEAR.2 * i as f64).max(500.0)).collect();
-        Self { side, threshold, speeds, resolved, stages, stop }
+        Self { side, threshold, limit, resolved, stages, stop }
     }
 
     /// Limits of these models, rpm; one beyond the speeds counts as the last of them.
     fn limits(&self, train: &SideTrain<'_>, models: &[Model]) -> Vec<f64> {
-        let top = self.speeds[self.speeds.len() - 1];
-        let lost = lost_at(train, models, &self.speeds, self.threshold, self.stop);
-        lost.into_iter().map(|lost| lost.map_or(top, |(rpm, _)| rpm)).collect()
+        self.limits_within(NEAR, train, models)
+    }
+
+    fn limits_within(&self, (below, above): (f64, f64), train: &SideTrain<'_>, models: &[Model]) -> Vec<f64> {
+        let steps = ((below + above) / STEP) as usize;
+        let speeds: Vec<f64> = (0..=steps).map(|i| (self.limit - below + STEP * i as f64).max(500.0)).collect();
+        let lost = lost_at(train, models, &speeds, self.threshold, self.stop);
+        lost.into_iter().map(|lost| lost.map_or(speeds[steps], |(rpm, _)| rpm)).collect()
     }
 
     /// Of each topic the variants that gain most with the usual of what nobody measures.
@@ -349,6 +354,22 @@ impl<'a> Near<'a> {
         }
         all.sort_by(|a, b| b.gain.total_cmp(&a.gain));
         all
+    }
+
+    /// Median limits with springs that have kept these shares of their loads, rpm; empty when stopped.
+    pub fn worn(&self, shares: &[f64]) -> Vec<f64> {
+        let Ok(own) = side_train(self.resolved, self.side) else { return Vec::new() };
+        let models = own.models(&Unmeasured::draws());
+        let median = |share: &f64| {
+            let mut worn = models.clone();
+            for coil in worn.iter_mut().flat_map(|model| &mut model.coils) {
+                (coil.seat_load, coil.rate) = (share * coil.seat_load, share * coil.rate);
+            }
+            let mut limits = self.limits_within(WORN, &own, &worn);
+            limits.sort_by(f64::total_cmp);
+            (!limits.is_empty()).then(|| quantile(&limits, 0.5))
+        };
+        shares.iter().filter_map(median).collect()
     }
 
     /// The candidate with one number changed, with what goes with it: arm and ratio of a rocker are one thing.

@@ -2,6 +2,7 @@
 //! the speeds, and where control is lost.
 
 mod buys;
+mod film;
 mod gas;
 mod ranges;
 mod report;
@@ -10,6 +11,7 @@ mod train;
 mod work;
 
 pub use buys::{Bought, Moved, Near, Variant};
+pub use film::film_of;
 pub use ranges::{DRAWS, Unmeasured};
 pub use report::{Around, Limit, side_report};
 pub use train::{SideTrain, Turnable, side_train};

@@ -29,8 +29,8 @@ const AGREE: f64 = 0.06;
 pub struct Limit {
     /// rpm; `None` where most draws have none.
     pub median: Option<f64>,
-    /// rpm.
-    pub band: [f64; 2],
+    /// rpm; `None` of a single set.
+    pub band: Option<[f64; 2]>,
     /// By what.
     pub by: Option<Lost>,
 }
@@ -46,7 +46,8 @@ impl Limit {
         let kinds = [Lost::Separation, Lost::Bounce, Lost::HangOpen, Lost::PumpUp, Lost::CoilClash];
         let by = kinds.into_iter().max_by_key(|by| count(*by)).filter(|by| count(*by) > 0);
         let found = lost.iter().filter(|lost| lost.is_some()).count();
-        Some(Self { median: (2 * found > last).then(|| at(0.5)), band: [at(OUTSIDE), at(1.0 - OUTSIDE)], by })
+        let band = (last > 0).then(|| [at(OUTSIDE), at(1.0 - OUTSIDE)]);
+        Some(Self { median: (2 * found > last).then(|| at(0.5)), band, by })
     }
 }
 
@@ -141,7 +142,7 @@ pub fn side_report(
     };
     DynamicsSide {
         limiting_speed_rpm: limit.and_then(|limit| limit.median).map(f64::round),
-        limiting_speed_band_rpm: limit.map(|limit| limit.band.map(f64::round)),
+        limiting_speed_band_rpm: limit.and_then(|limit| limit.band).map(|band| band.map(f64::round)),
         limited_by: limited_by(limit),
         beside_hand_check: hand.zip(limit).map(|(hand, limit)| beside(hand, limit, top)),
         hand_check_rpm: hand,

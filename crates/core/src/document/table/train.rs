@@ -2,7 +2,7 @@
 //! `exhaust` objects override them field by field.
 
 use super::part::{PART, PRICE};
-use super::upper_train::{BRIDGE, READINGS, RETAINER, ROCKER, SPRING, VALVE};
+use super::upper_train::{BRIDGE, HEIGHTS, READINGS, RETAINER, ROCKER, SPRING, VALVE};
 use crate::document::field::{Kind, Object, plain, quantity, sided};
 use crate::quantity::Dimension::{Force, Length, Mass, Pressure, Speed};
 use crate::words::{AntiRotation, LifterKind, LifterVariant, LightMetal, PreloadSchool, Word};
@@ -33,6 +33,7 @@ pub static TRAIN: Object = Object {
         ),
         plain("retainer", "Retainer", Kind::Object(&RETAINER), "Retainer and locks."),
         plain("spring", "Spring", Kind::Object(&SPRING), "The spring package as fitted."),
+        plain("heights", "Installed heights", Kind::Object(&HEIGHTS), "Of every valve, to be evened with shims."),
     ],
 };
 

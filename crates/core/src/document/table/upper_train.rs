@@ -263,6 +263,58 @@ pub static SPRING: Object = sided(
     ],
 );
 
+/// Installed heights of every valve, and what may go under their springs.
+pub static HEIGHTS: Object = sided(
+    "heights",
+    "installed heights of every valve, to be evened with shims",
+    &[
+        plain(
+            "measured",
+            "Measured heights",
+            Kind::List { of: &HEIGHT, min: 1, max: 32 },
+            "Of every valve of this side, cylinder 1 first, each with its own retainer and locks.",
+        ),
+        plain(
+            "kit",
+            "Shims come in",
+            Kind::List { of: &SHIM, min: 1, max: 6 },
+            "Thicknesses of the kit; .015, .030 and .060 in when absent.",
+        ),
+        quantity(
+            "wanted",
+            "Height wanted",
+            Length,
+            ("0.800 in", "3.500 in"),
+            "The spring's installed height when absent.",
+        ),
+        quantity(
+            "within",
+            "Heights may differ by",
+            Length,
+            ("0.001 in", "0.030 in"),
+            "Each way from the height they are brought to.",
+        )
+        .or("0.005 in"),
+        quantity(
+            "seats_cut",
+            "Spring seats cut by",
+            Length,
+            ("0 in", "0.200 in"),
+            "Deeper than they were measured at.",
+        ),
+        quantity(
+            "retainers_higher",
+            "Retainers higher by",
+            Length,
+            ("-0.150 in", "0.150 in"),
+            "Other retainers or locks than they were measured with hold the spring taller, or shorter where negative.",
+        ),
+    ],
+);
+
+static HEIGHT: Kind = Kind::Quantity { dimension: Length, min: "0.800 in", max: "3.500 in" };
+static SHIM: Kind = Kind::Quantity { dimension: Length, min: "0.005 in", max: "0.120 in" };
+
 const POINT: Kind = Kind::Row(&[
     ("Height", Kind::Quantity { dimension: Length, min: "0.400 in", max: "4 in" }),
     ("Load", Kind::Quantity { dimension: Force, min: "0 lbf", max: "2000 lbf" }),
