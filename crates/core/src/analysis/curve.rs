@@ -128,8 +128,22 @@ pub(super) fn halted(ended: Ended) -> Halted {
     }
 }
 
-pub(super) fn curve_key(breathing: &Breathing, effort: Effort, level: usize) -> Key {
+fn curve_key(breathing: &Breathing, effort: Effort, level: usize) -> Key {
     key(&(breathing, effort, level))
+}
+
+/// A whole curve of its strongest level, or that of one cylinder, with what stands for it.
+pub(super) fn kept_curve(resolved: &Resolved, stages: &Stages) -> Option<(Key, Arc<Curve>)> {
+    if stages.curves.is_empty() {
+        return None;
+    }
+    let breathing = breathing_of(resolved).ok()?;
+    let level = breathing.strongest();
+    let kept = |effort| {
+        let key = curve_key(&breathing, effort, level);
+        Some((key, stages.curves.kept(key)?))
+    };
+    kept(Effort::Full).or_else(|| kept(Effort::Fast))
 }
 
 /// What the curve of the candidate `id`, or of the first, is computed from; with `effort`, enough for a curve of that one.

@@ -1,32 +1,15 @@
 //! What long work found of a candidate before, by what it was computed from.
 
 use super::control::{control_finding, motion_key};
-use super::curve::{curve_key, gas_finding};
-use crate::candidate::breathing::{Effort, breathing_of};
+use super::curve::{gas_finding, kept_curve};
 use crate::candidate::{Key, Resolved, Stages};
 use crate::limits::{ControlFinding, Findings};
-use crate::report::Curve;
-use std::sync::Arc;
 
 /// What is kept of this candidate.
 pub(super) fn findings_of(resolved: &Resolved, stages: &Stages) -> Findings {
     let curve = kept_curve(resolved, stages);
     let gas = curve.as_ref().map(|(_, curve)| gas_finding(&curve.report));
     Findings { gas, control: control(resolved, curve.map(|(key, _)| key), stages) }
-}
-
-/// A whole curve of its strongest level, or that of one cylinder, with what stands for it.
-pub(super) fn kept_curve(resolved: &Resolved, stages: &Stages) -> Option<(Key, Arc<Curve>)> {
-    if stages.curves.is_empty() {
-        return None;
-    }
-    let breathing = breathing_of(resolved).ok()?;
-    let level = breathing.strongest();
-    let kept = |effort| {
-        let key = curve_key(&breathing, effort, level);
-        Some((key, stages.curves.kept(key)?))
-    };
-    kept(Effort::Full).or_else(|| kept(Effort::Fast))
 }
 
 /// Of its train in motion: under the gas of the curve, else under the estimate, which does not lapse when a curve comes.

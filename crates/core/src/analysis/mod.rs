@@ -19,6 +19,7 @@ mod sensitivity;
 mod speed_bought;
 mod speed_choices;
 mod springs_stay;
+mod turning;
 mod unknowns;
 
 pub use crate::begin::{Beginning, Known};
@@ -43,10 +44,11 @@ pub use beginning::{
 };
 pub use calibration::{CalibrationJob, CalibrationStep};
 pub use compare::{Comparison, compare};
-pub use control::{ControlJob, ControlStep, film};
+pub use control::{ControlJob, film};
 pub use curve::{CurveJob, CurveStep};
 pub use lobes_apart::{LobesApart, lobes_apart};
 pub use order_card::{money, order_card, order_csv};
 pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use rules_page::rules_page;
 pub use sensitivity::{Decision, SensitivityJob, SensitivityStep, decisions, effect};
+pub use turning::ControlStep;

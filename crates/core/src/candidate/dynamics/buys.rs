@@ -5,6 +5,7 @@ use super::super::breathing::{Effort, breathing_of, curve};
 use super::super::follower::lobe_contact;
 use super::super::resolve::Resolved;
 use super::super::stages::Stages;
+use super::changes::{CHANGES, How, why};
 use super::ranges::Unmeasured;
 use super::report::quantile;
 use super::train::{SideTrain, side_train};
@@ -12,136 +13,19 @@ use super::work::lost_at;
 use crate::document::Side;
 use crate::dynamics::model::Model;
 use crate::given::{Of, Place};
-use crate::quantity::{Dimension, INCH};
+use crate::quantity::Dimension;
 use crate::report::Topic;
-use crate::words::{LifterKind, Mount};
 
 /// Speeds looked at below and above the train's own limit, rpm, and how far apart; worn springs are looked at below it.
 const NEAR: (f64, f64) = (600.0, 1200.0);
 const WORN: (f64, f64) = (1600.0, 200.0);
 const STEP: f64 = 200.0;
-/// A gram, kg.
-const GRAM: f64 = 1e-3;
-/// Pivots on one shaft are so much stiffer than on a stud, on a pedestal (see `train::compliance`).
-const SHAFT: f64 = 2.4;
 /// Parts of the shelf of one topic that are turned on every draw: the best of those tried on the usual one, and what they
 /// must gain there, rpm.
 const OF_A_TOPIC: usize = 2;
 const WORTH_A_LOOK: f64 = 30.0;
 /// Figures that change by less than this share are not told.
 const TOLD: f64 = 0.005;
-
-/// How a change is made.
-enum How {
-    /// A field that is a number, changed by so much, SI.
-    Field(fn(Side) -> Place, f64),
-    /// A part of the model, for trains that are so.
-    Part(fn(&mut Model), fn(&Resolved, Side) -> bool),
-}
-
-/// A change worth trying.
-struct Change {
-    topic: Topic,
-    what: &'static str,
-    how: How,
-    costs: &'static str,
-}
-
-macro_rules! place {
-    ($of:ident, $key:literal) => {
-        |side: Side| Place::new(Of::$of, $key, side)
-    };
-}
-
-fn on_studs(resolved: &Resolved, side: Side) -> bool {
-    matches!(resolved.train(side).rocker.mount, Some(Mount::Stud | Mount::Pedestal) | None)
-}
-
-fn hydraulic(resolved: &Resolved, side: Side) -> bool {
-    resolved.train(side).lifter.kind.is_some_and(LifterKind::is_hydraulic)
-}
-
-fn solid(model: &mut Model) {
-    if let Some((mass, _)) = model.plunger.take() {
-        model.lifter += mass;
-    }
-}
-
-/// Everything that is tried, in no order.
-static CHANGES: [Change; 12] = [
-    Change {
-        topic: Topic::Valve,
-        what: "lighter valve",
-        how: How::Field(place!(Valve, "mass"), -10.0 * GRAM),
-        costs: "hollow stems, titanium: price, and heat on the exhaust",
-    },
-    Change {
-        topic: Topic::Retainer,
-        what: "lighter retainer",
-        how: How::Field(place!(Retainer, "mass"), -8.0 * GRAM),
-        costs: "titanium wants looking at more often",
-    },
-    Change {
-        topic: Topic::Tip,
-        what: "lighter rocker tip",
-        how: How::Field(place!(Rocker, "tip_side_mass"), -5.0 * GRAM),
-        costs: "a plain tip loads the guide at high lift",
-    },
-    Change {
-        topic: Topic::Pushrod,
-        what: "fatter pushrod",
-        how: How::Field(place!(Pushrod, "outside_diameter"), INCH / 16.0),
-        costs: "heavier, and wants room in the head",
-    },
-    Change {
-        topic: Topic::Pushrod,
-        what: "thicker wall of the pushrod",
-        how: How::Field(place!(Pushrod, "wall"), 0.040 * INCH),
-        costs: "heavier",
-    },
-    Change {
-        topic: Topic::Lifter,
-        what: "lighter lifter",
-        how: How::Field(place!(Lifter, "mass"), -20.0 * GRAM),
-        costs: "price; a smaller body or roller bears less",
-    },
-    Change {
-        topic: Topic::Pivot,
-        what: "one shaft for the rockers instead of studs",
-        how: How::Part(|model| model.pivot.1.stiffness *= SHAFT, on_studs),
-        costs: "price, and room below the cover",
-    },
-    Change {
-        topic: Topic::Spring,
-        what: "springs installed shorter",
-        how: How::Field(place!(Spring, "installed_height"), -0.030 * INCH),
-        costs: "travel to bind, stress, lobe and lifter life",
-    },
-    Change {
-        topic: Topic::Spring,
-        what: "a tenth more rate, same seat load",
-        how: How::Part(|model| model.coils.iter_mut().for_each(|coil| coil.rate *= 1.1), |_, _| true),
-        costs: "lobe and lifter life, flex, heat in the spring",
-    },
-    Change {
-        topic: Topic::Spring,
-        what: "coils a tenth lighter at the same loads",
-        how: How::Part(|model| model.coils.iter_mut().for_each(|coil| coil.mass *= 0.9), |_, _| true),
-        costs: "a beehive or finer wire: stress",
-    },
-    Change {
-        topic: Topic::Lift,
-        what: "a tenth less ratio",
-        how: How::Field(place!(Rocker, "ratio"), -0.1),
-        costs: "lift: flow on top",
-    },
-    Change {
-        topic: Topic::Lifter,
-        what: "solid lifter at zero lash in place of the hydraulic one",
-        how: How::Part(solid, hydraulic),
-        costs: "lash to be set and looked at; a lobe ground for it",
-    },
-];
 
 /// Another candidate that may hold further: a lobe with another flank, a part of the shelf in its place.
 pub struct Variant {
@@ -191,40 +75,6 @@ pub struct Moved {
     pub to: f64,
     /// Its dimension.
     pub dimension: Option<Dimension>,
-}
-
-/// Gains below which a stiffer pushrod, or a lighter lifter, surprises, rpm.
-const SURPRISES: f64 = 60.0;
-
-/// Why a change does so little or so uncertainly, where the trade expects more of it.
-fn why(topic: Topic, what: &str, gain: f64, band: [f64; 2], model: &Model) -> Option<String> {
-    let ratio = model.ratio();
-    if topic == Topic::Pushrod && gain < SURPRISES {
-        let share = ratio.powi(2) / model.pushrod.stiffness / model.compliance();
-        return Some(format!(
-            "the pushrod is {:.0} % of what this train gives, and more of it is more mass",
-            100.0 * share
-        ));
-    }
-    if what == "lighter lifter" && gain < SURPRISES {
-        return Some(format!(
-            "a gram at the lifter counts as {:.2} g at the valve, and the spring holds it through the rocker's whole ratio",
-            1.0 / ratio.powi(2)
-        ));
-    }
-    let uncertain = band[0] < 0.0 && band[1] > 0.0;
-    if uncertain && what.contains("rate") {
-        return Some(
-            "more rate moves the coils' own waves to another speed: whether that helps hangs on what nobody measures"
-                .to_owned(),
-        );
-    }
-    if uncertain && what.starts_with("coils") {
-        return Some(
-            "lighter coils ring at another speed: whether that helps hangs on what nobody measures".to_owned(),
-        );
-    }
-    None
 }
 
 /// The trains of one side near their limit.

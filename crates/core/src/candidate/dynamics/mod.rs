@@ -2,6 +2,7 @@
 //! the speeds, and where control is lost.
 
 mod buys;
+mod changes;
 mod film;
 mod gas;
 mod ranges;
