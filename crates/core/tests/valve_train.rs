@@ -274,6 +274,18 @@ fn absurd_trains_end_in_numbers() {
     let mut bound = base.clone();
     bound.coils[0].closes = [4e-3 / 17.0; 17];
     let light = Model { valve: 1e-4, ..base.clone() };
+    // Straight flanks and a flat top, read off by somebody's file.
+    let corners: Vec<(f64, Length)> = (-70..=70)
+        .map(f64::from)
+        .map(|deg| (deg, Length::from_si(1e-3 * (0.2 * (70.0 - deg.abs())).clamp(0.0, 8.0))))
+        .collect();
+    if let Ok(cornered) = lobe_of_points(&corners) {
+        let cycle = cycle(&cornered, &base, 7000.0);
+        println!("corners: lift {:.2} mm", 1e3 * cycle.valve.iter().copied().fold(0.0, f64::max));
+        assert!(cycle.valve.iter().chain(&cycle.most_contact).all(|value| value.is_finite()));
+    } else {
+        println!("corners: refused");
+    }
     for (name, model, rpm) in [
         ("1 N of seat load", &weak, 6000.0),
         ("binds before full lift", &bound, 4000.0),

@@ -330,16 +330,18 @@ async fn a_curve_that_cannot_be_says_what_it_lacks() {
 }
 
 #[actix_web::test]
-async fn a_train_in_motion_comes_speeds_first_then_limits_then_what_buys_more() {
+async fn a_train_in_motion_says_its_limit_at_once_then_speeds_bands_and_what_buys_more() {
     let folder;
     let app = application!(folder);
     let request = json!({ "document": DEMO, "candidate": "a" });
     let found = lines(&app, "/api/control", request.clone()).await;
     let columns = |line: &Value| line["report"]["intake"]["speed_rpm"].as_array().unwrap().len();
     let limited = |line: &Value| line["report"]["intake"]["limiting_speed_rpm"].is_number();
-    assert!(columns(&found[0]) >= 8 && !limited(&found[0]), "speeds first");
+    let banded = |line: &Value| line["report"]["intake"]["limiting_speed_band_rpm"].is_array();
+    assert!(columns(&found[0]) == 0 && limited(&found[0]) && !banded(&found[0]), "the usual train's limit at once");
+    assert!(columns(&found[1]) >= 8 && !banded(&found[1]), "then speeds");
     let last = found.last().unwrap();
-    assert_eq!((&last["state"], columns(last), limited(last)), (&json!("done"), 32, true));
+    assert_eq!((&last["state"], columns(last), banded(last)), (&json!("done"), 32, true));
     assert!(!last["report"]["what_buys_speed"].as_array().unwrap().is_empty());
     let rows = last["report"]["intake"]["contact_n"].as_array().unwrap();
     assert_eq!((rows.len(), rows[0].as_array().unwrap().len()), (32, 180));
@@ -351,6 +353,31 @@ async fn a_train_in_motion_comes_speeds_first_then_limits_then_what_buys_more() 
     bare["candidates"][0]["train"]["lifter"].as_object_mut().unwrap().remove("mass");
     let lacking = lines(&app, "/api/control", json!({ "document": bare.to_string() })).await;
     assert_eq!((&lacking[0]["state"], &lacking[0]["needs"][0]["label"]), (&json!("failed"), &json!("Lifter mass")));
+}
+
+#[actix_web::test]
+async fn a_preview_of_control_is_the_usual_limit_alone_and_a_film_is_one_speed() {
+    let folder;
+    let app = application!(folder);
+    let preview = json!({ "document": DEMO, "candidate": "a", "preview": true });
+    let found = lines(&app, "/api/control", preview).await;
+    let report = &found.last().unwrap()["report"];
+    assert_eq!((found.len(), &found[0]["state"]), (1, &json!("done")));
+    assert!(report["intake"]["limiting_speed_rpm"].is_number() && report["what_buys_speed"] == json!([]));
+    assert!(report["says"].as_str().unwrap().contains("at about"), "{}", report["says"]);
+    let film = |body: Value| TestRequest::post().uri("/api/film").set_json(body);
+    let response = send(&app, film(json!({ "document": DEMO, "rpm": 6000.0 }))).await;
+    assert_eq!(response.status(), StatusCode::OK);
+    let shown = body(response).await;
+    assert_eq!(shown["exhaust"]["coil_mm"].as_array().unwrap().len(), 180);
+    for rpm in [0.0, 1e7] {
+        let response = send(&app, film(json!({ "document": DEMO, "rpm": rpm }))).await;
+        assert_eq!(response.status(), StatusCode::UNPROCESSABLE_ENTITY);
+    }
+    let mut bare: Value = serde_json::from_str(DEMO).unwrap();
+    bare["candidates"][0]["train"]["lifter"].as_object_mut().unwrap().remove("mass");
+    let response = send(&app, film(json!({ "document": bare.to_string(), "rpm": 6000.0 }))).await;
+    assert_eq!(response.status(), StatusCode::UNPROCESSABLE_ENTITY);
 }
 
 #[actix_web::test]

@@ -141,6 +141,31 @@ fn a_landing_gives_back_what_its_damping_leaves() {
     }
 }
 
+#[test]
+fn a_valve_on_its_spring_swings_as_the_distributed_one_does() {
+    // Held off its seat by the gas, far from its rocker, let go by a step: one end of the coil fixed, a mass at the other.
+    // x tan x = m_spring/m_valve, w = x sqrt(k/m_spring) [Rayleigh; Timoshenko, Vibration Problems; from memory].
+    let (mass, rate) = (0.11, 70e3);
+    let model = Model { lash: 0.5, coils: vec![Coil::even(mass, rate, 300.0, 1.0, 0.02)], ..model() };
+    let rpm = 600.0;
+    let gas: Vec<f64> = (0..RECORDS).map(|i| if i < 20 { 1400.0 } else { 1200.0 }).collect();
+    let found = turn_along(&path(|_| 0.0), &[Case { model: &model, rpm, gas: &gas }], STEPS).remove(0);
+    let lift = &found.cycles[0].valve[40..];
+    let mean = lift.iter().sum::<f64>() / lift.len() as f64;
+    assert!(lift.iter().all(|at| *at > 1e-3), "never on its seat");
+    // Rising passages of the mean, between records linear: so many periods between the first and the last.
+    let passes: Vec<f64> = (1..lift.len())
+        .filter(|i| lift[i - 1] < mean && lift[*i] >= mean)
+        .map(|i| i as f64 - (lift[i] - mean) / (lift[i] - lift[i - 1]))
+        .collect();
+    let period = (passes[passes.len() - 1] - passes[0]) / (passes.len() - 1) as f64 / (6.0 * rpm);
+    let of = |x: f64| x * x.tan() - mass / model.valve;
+    let x = crate::root::root(0.1, 1.5, of);
+    let wanted = x * (rate / mass).sqrt() / (2.0 * PI);
+    println!("{:.2} and {wanted:.2} Hz over {} periods", 1.0 / period, passes.len() - 1);
+    assert!((1.0 / period / wanted - 1.0).abs() < 4e-3);
+}
+
 /// Energy of one train between two states half a step apart, J: speeds by their mean, places of the first.
 fn energy(model: &Model, now: &State, next: &State) -> f64 {
     let speed = |of: fn(&State) -> &[Four; 2]| 0.5 * (of(now)[1][0] + of(next)[1][0]);

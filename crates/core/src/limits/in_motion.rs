@@ -13,7 +13,7 @@ use crate::document::Side;
 use crate::report::{Place, Sense};
 
 /// What was found of the case's side.
-fn found<'a>(case: &'a Case<'_>) -> Option<&'a InMotion> {
+pub(super) fn in_motion<'a>(case: &'a Case<'_>) -> Option<&'a InMotion> {
     Some(&case.findings.control.as_ref()?.sides[usize::from(case.side == Side::Exhaust)])
 }
 
@@ -30,7 +30,7 @@ pub static LIMITING_SPEED: Rule = Rule {
     reads: &[TOP_SPEED, SPRING, MASSES, LOBE, RATIO],
     gas: false,
     find: |case| {
-        let found = found(case)?;
+        let found = in_motion(case)?;
         let top = case.resolved.top_speed()?.si();
         let mut finding = Finding::at_least(top, 0.0, found.speed);
         finding.is_tight = found.low < top;
@@ -53,7 +53,7 @@ pub static PISTON_MOTION: Rule = Rule {
     reads: &[TOP_SPEED, PHASING, PISTON, CROWN, VALVE, reads![Engine: "rod_material"], SPRING, MASSES, LOBE, RATIO],
     gas: false,
     find: |case| {
-        let gap = found(case)?.piston?;
+        let gap = in_motion(case)?.piston?;
         let of = |pair: (f64, f64)| if case.side == Side::Intake { pair.0 } else { pair.1 };
         let more = if has_aluminium_rods(case.resolved) { of(PISTON_ALUMINIUM) } else { 0.0 };
         Some(Ok(Finding::at_least((of(PISTON_IN_MOTION) + more) * INCH, PISTON_TIGHT * INCH, gap)))
@@ -74,7 +74,7 @@ pub static PUSHROD_MOTION: Rule = Rule {
     school: common,
     reads: &[TOP_SPEED, reads![Pushrod: "outside_diameter", "wall", "length", "material"], SPRING, MASSES, LOBE, RATIO],
     gas: false,
-    find: |case| Some(Ok(Finding::at_least(PUSHROD_IN_MOTION, PUSHROD_IN_MOTION_TIGHT, found(case)?.pushrod?))),
+    find: |case| Some(Ok(Finding::at_least(PUSHROD_IN_MOTION, PUSHROD_IN_MOTION_TIGHT, in_motion(case)?.pushrod?))),
     advice: false,
     levers: &[],
 };
@@ -99,7 +99,7 @@ pub static LOBE_MOTION: Rule = Rule {
     ],
     gas: false,
     find: |case| {
-        let stress = found(case)?.lobe?;
+        let stress = in_motion(case)?.lobe?;
         let kind = case.resolved.train(case.side).lifter.kind?;
         let most = contact_stress(case.resolved.given.cam.core_material?, kind.is_flat());
         Some(Ok(Finding::at_most(most, STRESS_TIGHT * most, stress)))
@@ -120,7 +120,7 @@ pub static WIRE_MOTION: Rule = Rule {
     school: common,
     reads: &[TOP_SPEED, SPRING, MASSES, LOBE, RATIO],
     gas: false,
-    find: |case| Some(Ok(Finding::at_most(WIRE_MOST, WIRE_TIGHT, found(case)?.wire?))),
+    find: |case| Some(Ok(Finding::at_most(WIRE_MOST, WIRE_TIGHT, in_motion(case)?.wire?))),
     advice: true,
     levers: &[],
 };

@@ -4,6 +4,7 @@ use super::figures::{
     BAND_EDGE, COIL_BIND as BIND_NEED, COIL_BIND_TIGHT, INCH, RATING_TIGHT, RESERVE_DIESEL, RESERVE_SHARE,
     RESERVE_TIGHT, RESERVE_TIGHT_LOAD, SpringBand, spring_band,
 };
+use super::in_motion::in_motion;
 use super::levers::{LESS_RATIO, LIGHTER_RETAINER, LIGHTER_VALVE, SHIFT_EARLIER, SHORTER, TALLER};
 use super::measure::Measure;
 use super::reads::{LOBE, MASSES, RATIO, SPRING, TOP_SPEED, reads};
@@ -56,7 +57,7 @@ pub static COIL_BIND: Rule = Rule {
 };
 
 /// What a load below its usual band rests on, and what one above it costs.
-const BELOW: &str = "control holds by the rigid estimate, so less load does";
+const BELOW: &str = "control holds, so less load does";
 const ABOVE: &str = "costs lobe and lifter life, and heat in the spring and the oil";
 
 /// A load within a usual band: tight outside its middle two thirds and beyond its ends; below it a failure only where the
@@ -74,10 +75,14 @@ fn banded((low, high): (f64, f64), have: f64, controlled: bool) -> Finding {
     }
 }
 
-/// Whether the valve follows its lobe to the top speed by the rigid estimate.
+/// Whether the valve follows its lobe to the top speed: in motion where that was computed, else by the rigid estimate.
 fn is_controlled(case: &Case<'_>) -> bool {
     let top = case.resolved.top_speed().map(Speed::si);
-    top.zip(float_speed(case.resolved, case.side).ok()).is_some_and(|(top, float)| float >= top)
+    let speed = match in_motion(case) {
+        Some(found) => Some(found.speed),
+        None => float_speed(case.resolved, case.side).ok(),
+    };
+    top.zip(speed).is_some_and(|(top, speed)| speed >= top)
 }
 
 /// Speed at which the valve of `side` floats, rad/s: the rigid estimate, less what an elastic train loses.
