@@ -5,7 +5,7 @@ test('open, drag, nudge, type with units, a refused value, undo, redo, save, rel
 }) => {
   // Drag: the event moves, the card follows, margins and the line of what moved too.
   await unfold(page)
-  const gap = page.getByRole('button', { name: /^Valve to piston/ })
+  const gap = page.getByRole('button', { name: /^Valve to piston (ok|tight|fails)/ })
   const before = await gap.textContent()
   await drag(page, 'Intake opens', -10.75)
   await expect(event(page, 'Intake opens')).toHaveValue('8.0')
@@ -110,6 +110,11 @@ test('edits made faster than answers come are all kept, in order', async ({ benc
 test('a margin tells why, leads to the field that changes it, and a remedy can be tried and undone', async ({
   bench: page,
 }) => {
+  // A train that no other test has turned: where it was, the hand check is no more than advice.
+  await step(page, 'Lifter')
+  await page.getByRole('textbox', { name: 'Oil below plunger' }).fill('.213')
+  await page.getByRole('textbox', { name: 'Oil below plunger' }).press('Enter')
+  await expect(page.getByRole('textbox', { name: 'Oil below plunger' })).toHaveValue('0.213 in')
   const margin = page.getByRole('listitem').filter({ hasText: 'Valve float speed' })
   await expect(margin).toContainText('tight')
   await margin.getByRole('button', { name: /^Valve float speed/ }).click()
