@@ -19,6 +19,7 @@ use std::sync::Arc;
 const THRESHOLD: f64 = 0.020 * INCH;
 /// Speeds that are filmed, rpm.
 const FILMED: std::ops::RangeInclusive<f64> = 300.0..=20_000.0;
+
 /// Turning the trains of one candidate.
 pub struct ControlJob {
     resolved: Resolved,

@@ -79,7 +79,7 @@ pub(super) fn turned(
     let Some((side, _)) = first_lost(limits) else { return Ok(report) };
     let share = |(part, gives, moves): (&str, f64, f64)| TrainShare { part: part.to_owned(), gives, moves };
     report.worn = worn;
-    report.shares = turning.trains[place(side)].shares().into_iter().map(share).collect();
+    report.shares = turning.trains[side.index()].shares().into_iter().map(share).collect();
     report.choices = choices(resolved, side, &report);
     Ok(report)
 }
@@ -141,7 +141,7 @@ impl<'a> Turning<'a> {
 
     /// Of trains with these sets of what nobody measures; `None` when stopped.
     fn limit(&self, side: Side, sets: &[Unmeasured], stop: &(dyn Fn() -> bool + Sync)) -> Option<Limit> {
-        let train = &self.trains[place(side)];
+        let train = &self.trains[side.index()];
         let first = self.looked_from();
         let steps = ((LOOKED_TO - first) / STEP) as usize;
         let speeds: Vec<f64> = (0..=steps).map(|i| first + STEP * i as f64).collect();
@@ -196,16 +196,9 @@ impl<'a> Turning<'a> {
     }
 }
 
-const fn place(side: Side) -> usize {
-    match side {
-        Side::Intake => 0,
-        Side::Exhaust => 1,
-    }
-}
-
 /// The side whose median limit is the lower one, rpm.
 fn first_lost(limits: [Option<Limit>; 2]) -> Option<(Side, f64)> {
-    let all = Side::BOTH.into_iter().filter_map(|side| Some((side, limits[place(side)]?.median?)));
+    let all = Side::BOTH.into_iter().filter_map(|side| Some((side, limits[side.index()]?.median?)));
     all.min_by(|a, b| a.1.total_cmp(&b.1))
 }
 

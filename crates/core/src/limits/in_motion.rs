@@ -14,7 +14,7 @@ use crate::report::{Place, Sense};
 
 /// What was found of the case's side.
 pub(super) fn in_motion<'a>(case: &'a Case<'_>) -> Option<&'a InMotion> {
-    Some(&case.findings.control.as_ref()?.sides[usize::from(case.side == Side::Exhaust)])
+    Some(&case.findings.control.as_ref()?.sides[case.side.index()])
 }
 
 /// Control by the train in motion.

@@ -1,19 +1,15 @@
 import { Button } from 'antd'
 import type { SpringReport } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
+import type { SideName } from '../motion/useTrain'
+import { SIDES } from '../motion/useTrain'
 import { printOnly } from '../sheet/printOnly'
 
 type Sheet = NonNullable<SpringReport['heights']>
 type Plan = Sheet['to_wanted']
 
-const SIDES = ['intake', 'exhaust'] as const
-
 /** What goes under every spring: to the height that is wanted, and with the fewest shims. */
-export function Heights({
-  spring,
-}: {
-  spring: Readonly<Record<(typeof SIDES)[number], SpringReport>>
-}) {
+export function Heights({ spring }: { spring: Readonly<Record<SideName, SpringReport>> }) {
   const name = useSessionPart((state) => state.answer?.name) ?? ''
   const sheets = SIDES.flatMap((side) => {
     const sheet = spring[side].heights

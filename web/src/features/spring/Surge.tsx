@@ -4,17 +4,13 @@ import { plain } from '../../model/figures'
 import { useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import type { Curve } from '../charts/series'
+import type { SideName } from '../motion/useTrain'
+import { SIDES } from '../motion/useTrain'
 
 type Meets = SpringReport['surge_meets'][number]
 
-const SIDES = ['intake', 'exhaust'] as const
-
 /** Where harmonics of the lift meet the springs' first wave: a spike for each, as high as the harmonic is strong. */
-export function Surge({
-  spring,
-}: {
-  spring: Readonly<Record<(typeof SIDES)[number], SpringReport>>
-}) {
+export function Surge({ spring }: { spring: Readonly<Record<SideName, SpringReport>> }) {
   const marks = useMarks()
   const curves = useMemo(
     () =>

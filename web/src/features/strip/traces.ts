@@ -1,4 +1,5 @@
 import type { StripReport, TraceReport } from '../../api/client'
+import { overCycle } from './overCycle'
 import type { RealMotion } from './useRealMotion'
 
 export type TraceName = 'gap' | 'velocity' | 'pressure' | 'flow' | 'load'
@@ -66,14 +67,7 @@ export function degrees(
   crank: readonly number[] | undefined,
   values: readonly number[] | undefined,
 ): number[] | undefined {
-  if (!crank || !values || values.length < 2) return undefined
-  const step = (crank[1] ?? 1) - (crank[0] ?? 0)
-  return Array.from({ length: 721 }, (_, deg) => {
-    const place = (deg / step) % values.length
-    const left = Math.floor(place)
-    const from = values[left] ?? 0
-    return from + (place - left) * ((values[(left + 1) % values.length] ?? from) - from)
-  })
+  return crank && values && values.length > 1 ? overCycle(crank, values) : undefined
 }
 
 export function traceOf(name: TraceName): Trace {

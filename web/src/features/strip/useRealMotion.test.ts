@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest'
 import type { DynamicsReport, DynamicsSide } from '../../api/client'
-import { motionAt, overCycle } from './useRealMotion'
+import { overCycle } from './overCycle'
+import { motionAt } from './useRealMotion'
 
 test('a table that begins anywhere is read by its own angles', () => {
   const crank = Array.from({ length: 180 }, (_, i) => (102.5 + 4 * i) % 720)
