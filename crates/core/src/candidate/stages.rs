@@ -90,6 +90,8 @@ pub struct Stages {
     pub orders: Stage<Option<OrderReport>>,
     /// Whole curves of torque.
     pub curves: Stage<Curve>,
+    /// What single cams of a region came to, column by column; none where a cam has no curve.
+    pub points: Stage<Option<Vec<f64>>>,
     /// Effects of decisions on a curve.
     pub effects: Stage<Vec<Effect>>,
     /// Fits to a pull.

@@ -24,6 +24,7 @@ pub use curve::{report, trace};
 pub use ended::Ended;
 pub use idle_and_cranking::IdleAndCranking;
 pub use outside::{is_manifold_known, usual_manifold};
+pub use peaks::peak;
 pub use port::ESTIMATED_FLOW;
 pub use rubbing::BEARINGS_OF_BORE;
 pub use work::{Breathing, Effort, Sample, breathing_of, breathing_uncalibrated};

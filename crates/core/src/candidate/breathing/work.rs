@@ -215,6 +215,11 @@ impl Breathing {
         speeds
     }
 
+    /// Whether a spark lights it.
+    pub const fn is_spark(&self) -> bool {
+        matches!(self.setup.combustion, Combustion::Spark { .. })
+    }
+
     /// Between two speeds of a whole curve over the band, rpm.
     fn step(&self) -> f64 {
         (self.band.1 - self.band.0) / (POINTS[1] - 3) as f64

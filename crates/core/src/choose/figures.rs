@@ -1,0 +1,132 @@
+//! What a curve comes to for somebody who chooses: a few figures of its columns, the same for a computed curve and for a
+//! predicted one.
+
+use crate::candidate::breathing::{Breathing, peak};
+use crate::limits::GasFinding;
+use crate::quantity::Pressure;
+use crate::table::held;
+
+/// What the plan asks of a curve, and what it has.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PlanOf {
+    /// Band, rpm.
+    pub band: (f64, f64),
+    /// Where peak power is wanted, rpm.
+    pub wanted: Option<f64>,
+    /// No peak beyond it, rpm.
+    used_to: f64,
+    /// Whether knock bounds it.
+    spark: bool,
+    /// Whether boost is computed.
+    charged: bool,
+}
+
+/// Figures of one curve. Torque in N m, power in W, pressure in Pa.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Figures {
+    /// Mean over the band.
+    pub average_torque: f64,
+    /// Mean over the lowest, the middle and the highest third of the band.
+    pub thirds: [f64; 3],
+    /// Greatest power, and its speed, rpm.
+    pub peak_power: f64,
+    /// Where that is, rpm.
+    pub peak_power_rpm: f64,
+    /// Power where its peak is wanted; at the peak where the plan does not say.
+    pub power_wanted: f64,
+    /// Greatest torque.
+    pub peak_torque: f64,
+    /// Octane number at the edge of knock, greatest over the speeds.
+    pub octane: Option<f64>,
+    /// Highest cylinder pressure.
+    pub peak_pressure: f64,
+    /// Highest pressure behind the exhaust valve as it opens.
+    pub opening_pressure: f64,
+    /// Highest exhaust temperature, C.
+    pub exhaust_temperature: f64,
+    /// Least air-fuel ratio.
+    pub air_fuel: f64,
+    /// Greatest boost and drive pressure, gauge.
+    pub boost: Option<(f64, f64)>,
+}
+
+impl Figures {
+    /// What limits ask of a curve.
+    pub fn gas(&self) -> GasFinding {
+        GasFinding {
+            octane_needed: self.octane,
+            peak_pressure: self.peak_pressure,
+            opening_pressure: self.opening_pressure,
+            idle_vacuum: None,
+            boost: self.boost.map(|(boost, drive)| (Pressure::from_si(boost), Pressure::from_si(drive))),
+        }
+    }
+}
+
+impl PlanOf {
+    /// Of what a candidate was resolved to.
+    pub fn of(breathing: &Breathing) -> Self {
+        Self {
+            band: breathing.band,
+            wanted: breathing.wanted.0,
+            used_to: breathing.used_to(),
+            spark: breathing.is_spark(),
+            charged: breathing.air.charger.is_some(),
+        }
+    }
+
+    /// Of columns one after another, each over `speeds`.
+    pub fn figures(&self, speeds: &[f64], columns: &[f64]) -> Figures {
+        let mut columns = columns.chunks_exact(speeds.len());
+        let mut next = || columns.next().unwrap_or_default();
+        let most = |values: &[f64]| values.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+        let torque = next();
+        let octane = self.spark.then(&mut next).map(most);
+        let (peak_pressure, opening, temperature, air_fuel) = (next(), next(), next(), next());
+        let boost = self.charged.then(|| (most(next()) * 1e3, most(next()) * 1e3));
+        let power: Vec<f64> =
+            speeds.iter().zip(torque).map(|(rpm, nm)| rpm * nm * std::f64::consts::PI / 30.0).collect();
+        let used = speeds.partition_point(|rpm| *rpm <= self.used_to).max(1);
+        let (peak_power_rpm, peak_power) = peak(&speeds[..used], &power[..used]);
+        let curve: Vec<(f64, f64)> = speeds.iter().copied().zip(power.iter().copied()).collect();
+        let (from, to) = self.band;
+        let third = |n: f64| from + n / 3.0 * (to - from);
+        Figures {
+            average_torque: mean(speeds, torque, (from, to)),
+            thirds: [0.0, 1.0, 2.0].map(|n| mean(speeds, torque, (third(n), third(n + 1.0)))),
+            peak_power,
+            peak_power_rpm,
+            power_wanted: self.wanted.map_or(peak_power, |rpm| held(&curve, rpm)),
+            peak_torque: peak(&speeds[..used], &torque[..used]).1,
+            octane,
+            peak_pressure: most(peak_pressure) * 1e3,
+            opening_pressure: most(opening) * 1e3,
+            exhaust_temperature: most(temperature),
+            air_fuel: air_fuel.iter().copied().fold(f64::INFINITY, f64::min),
+            boost,
+        }
+    }
+}
+
+/// Mean over a range by the trapezoid, between the speeds linear.
+fn mean(speeds: &[f64], values: &[f64], (from, to): (f64, f64)) -> f64 {
+    let curve: Vec<(f64, f64)> = speeds.iter().copied().zip(values.iter().copied()).collect();
+    let within = curve.iter().copied().filter(|(rpm, _)| *rpm > from && *rpm < to);
+    let ends = [(from, held(&curve, from)), (to, held(&curve, to))];
+    let points: Vec<(f64, f64)> = [ends[0]].into_iter().chain(within).chain([ends[1]]).collect();
+    let area: f64 = points.windows(2).map(|two| 0.5 * (two[0].1 + two[1].1) * (two[1].0 - two[0].0)).sum();
+    area / (to - from)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_mean_over_thirds_of_a_straight_line_is_its_middle() {
+        let speeds = [1000.0, 2000.0, 3000.0, 4000.0];
+        let values = [10.0, 20.0, 30.0, 40.0];
+        assert!((mean(&speeds, &values, (1000.0, 4000.0)) - 25.0).abs() < 1e-12);
+        assert!((mean(&speeds, &values, (1500.0, 2500.0)) - 20.0).abs() < 1e-12);
+    }
+}

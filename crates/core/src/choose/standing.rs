@@ -1,0 +1,105 @@
+//! How a candidate stands against every limit, as one who searches sees it: by how much it breaks what may not be broken.
+
+use crate::document::Side;
+use crate::limits::{Finding, Judged, Judgement, Rule};
+use crate::report::Verdict;
+
+/// A limit on one side.
+#[derive(Clone, Copy)]
+pub struct Bound {
+    /// The rule.
+    pub rule: &'static Rule,
+    /// The side, where it has sides.
+    pub side: Option<Side>,
+}
+
+impl PartialEq for Bound {
+    fn eq(&self, other: &Self) -> bool {
+        std::ptr::eq(self.rule, other.rule) && self.side == other.side
+    }
+}
+
+impl std::fmt::Debug for Bound {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        write!(f, "{} {:?}", self.rule.id, self.side)
+    }
+}
+
+/// Share of what is needed that counts as much as what makes a margin tight, where nothing does.
+const A_SHARE: f64 = 0.05;
+
+/// One limit's margin, SI, and what counts as much of it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Margin {
+    /// Which limit.
+    pub bound: Bound,
+    /// What is left over, SI.
+    pub left: f64,
+    /// As much as makes a margin of this limit tight: what margins of different limits are compared by.
+    pub scale: f64,
+    /// Whether it may be broken: advice.
+    pub is_advice: bool,
+}
+
+impl Margin {
+    /// Of a rule held against a candidate; `None` where it is unknown.
+    pub fn of(judged: &Judged) -> Option<Self> {
+        let finding = judged.found.as_ref().ok()?;
+        let left = finding.margin();
+        left.is_finite().then(|| Self {
+            bound: Bound { rule: judged.rule, side: judged.side },
+            left,
+            scale: scale(finding),
+            is_advice: finding.is_advice,
+        })
+    }
+
+    /// By how much it is broken, in its scale; zero where it is met or is advice.
+    pub fn broken(&self) -> f64 {
+        if self.is_advice { 0.0 } else { (-self.left / self.scale - 1e-9).max(0.0) }
+    }
+}
+
+fn scale(finding: &Finding) -> f64 {
+    let need = finding.min.or(finding.max).unwrap_or(0.0).abs();
+    if finding.tight > 0.0 { finding.tight } else { (A_SHARE * need).max(1e-9) }
+}
+
+/// How a candidate stands.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Standing {
+    /// Every known margin, in the order of the rules.
+    pub margins: Vec<Margin>,
+    /// What never goes together and is there all the same.
+    pub incompatible: Vec<&'static str>,
+    /// Rules of which something is not known.
+    pub unknown: usize,
+}
+
+impl Standing {
+    /// Of a judgement.
+    pub fn of(judgement: &Judgement) -> Self {
+        Self {
+            margins: judgement.figures.iter().filter_map(Margin::of).collect(),
+            incompatible: judgement.incompatible.iter().map(|pair| pair.id).collect(),
+            unknown: judgement.figures.iter().filter(|judged| judged.verdict() == Verdict::Unknown).count(),
+        }
+    }
+
+    /// The margin of one limit.
+    pub fn margin(&self, bound: Bound) -> Option<&Margin> {
+        self.margins.iter().find(|margin| margin.bound == bound)
+    }
+
+    /// By how much everything is broken, each in its own scale.
+    pub fn broken(&self) -> f64 {
+        self.margins.iter().map(Margin::broken).sum::<f64>() + self.incompatible.len() as f64
+    }
+
+    /// Limits that are broken, worst first.
+    pub fn fails(&self) -> Vec<&Margin> {
+        let mut fails: Vec<&Margin> = self.margins.iter().filter(|margin| margin.broken() > 0.0).collect();
+        fails.sort_by(|a, b| b.broken().total_cmp(&a.broken()));
+        fails
+    }
+}
