@@ -1,7 +1,7 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
 use crate::api::{
-    about, begin, builds, calibrate, control, curve, documents, everything, parts, sensitivity, workbench,
+    about, begin, builds, calibrate, choose, control, curve, documents, everything, parts, sensitivity, workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::jobs::Jobs;
@@ -73,6 +73,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(begin::begin_build)
             .service(begin::explain_card_cam)
             .service(curve::compute_curve)
+            .service(choose::compute_choices)
             .service(control::compute_control)
             .service(control::film_trains)
             .service(calibrate::calibrate)

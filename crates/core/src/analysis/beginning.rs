@@ -5,8 +5,8 @@ use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::document::{Fault, Faults, FormField, Ledger, Side, candidate_or_first, form_fields};
 use crate::given::Source;
-use crate::quantity::{Shown, UnitSystem};
-use crate::report::Named;
+use crate::quantity::UnitSystem;
+use crate::report::{BecauseReport, Named};
 use crate::words::Word;
 use serde::Serialize;
 
@@ -60,20 +60,6 @@ pub struct BeginningReport {
     pub because: Vec<BecauseReport>,
 }
 
-/// One decision of a card's cam.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-pub struct BecauseReport {
-    /// What was decided.
-    pub decision: String,
-    /// As read.
-    pub value: Shown,
-    /// Why.
-    pub why: String,
-    /// Where the rule is from.
-    pub source: String,
-}
-
 /// Begins a build and says what is worth knowing first.
 ///
 /// # Errors
@@ -124,7 +110,7 @@ pub fn card_cam_report(build: &Build, id: &str, stages: &Stages) -> Result<CardC
     })
 }
 
-fn reasons(because: &[Because]) -> Vec<BecauseReport> {
+pub(super) fn reasons(because: &[Because]) -> Vec<BecauseReport> {
     let report = |because: &Because| BecauseReport {
         decision: because.decision.to_owned(),
         value: because.value.clone(),

@@ -4,19 +4,17 @@ use super::curve::kept_curve;
 use super::speed_bought::Variants;
 use super::turning::{ControlStep, USUAL_TOP, trains, turned, usual};
 use crate::build::Build;
-use crate::candidate::dynamics::{SideTrain, film_of, side_train};
+use crate::candidate::dynamics::{SideTrain, THRESHOLD, film_of, side_train};
 use crate::candidate::{Gap, Key, Part, Resolved, Stages, closed_gap, key, worded};
 use crate::document::{Fault, Ledger, Side, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, InMotion};
 use crate::parts::Part as ShelfPart;
-use crate::quantity::{INCH, Speed};
+use crate::quantity::Speed;
 use crate::report::{Curve, DynamicsReport, DynamicsSide, FilmReport};
 use crate::work::{Class, Halted, Job, Watch};
 use std::sync::Arc;
 
-/// Gap, bounce or hang-open that counts as lost control where nobody says, m.
-const THRESHOLD: f64 = 0.020 * INCH;
 /// Speeds that are filmed, rpm.
 const FILMED: std::ops::RangeInclusive<f64> = 300.0..=20_000.0;
 

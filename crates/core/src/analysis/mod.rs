@@ -7,6 +7,8 @@ mod analyze;
 mod beginning;
 mod calibration;
 mod cautions;
+mod choose_words;
+mod choosing;
 mod compare;
 mod control;
 mod curve;
@@ -39,10 +41,9 @@ pub use crate::quantity::{Dimension, Shown, UnitSystem};
 pub use crate::report::*;
 pub use crate::work::{Class, Halted, Job, Watch};
 pub use analyze::{PartName, Request, analyze};
-pub use beginning::{
-    Asked, BecauseReport, BeginningReport, CardCamReport, FamilyReport, beginning, card_cam_report, families,
-};
+pub use beginning::{Asked, BeginningReport, CardCamReport, FamilyReport, beginning, card_cam_report, families};
 pub use calibration::{CalibrationJob, CalibrationStep};
+pub use choosing::{ChooseJob, ChooseStep, CloudPoint};
 pub use compare::{Comparison, compare};
 pub use control::{ControlJob, film};
 pub use curve::{CurveJob, CurveStep};

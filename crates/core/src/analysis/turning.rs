@@ -4,7 +4,8 @@
 use super::speed_bought::{Variants, in_words};
 use super::speed_choices::choices;
 use crate::candidate::dynamics::{
-    Around, Bought, Limit, Near, Sample, SideTrain, Unmeasured, Variant, lost_at, side_report, side_train, sweep,
+    Around, Bought, LOOKED_TO, Limit, Near, Sample, SideTrain, Unmeasured, Variant, looked_at, lost_at, side_report,
+    side_train, sweep,
 };
 use crate::candidate::{Gap, Part, Resolved, lack, together};
 use crate::document::{Ledger, Side};
@@ -14,9 +15,6 @@ use crate::report::{Curve, DynamicsReport, DynamicsSide, LimitedBy, Named, Speed
 use crate::work::{Halted, Watch};
 use serde::Serialize;
 
-/// Highest speed a limit is looked for at, and steps on the way, rpm.
-const LOOKED_TO: f64 = 10_000.0;
-const STEP: f64 = 200.0;
 /// Speeds of the columns, and how far beyond a missed shift they go.
 const COLUMNS: usize = 32;
 const BEYOND: f64 = 1.5;
@@ -136,15 +134,13 @@ impl<'a> Turning<'a> {
 
     /// Lowest speed a limit is looked for at, rpm.
     fn looked_from(&self) -> f64 {
-        ((0.4 * self.top() / STEP).floor() * STEP).clamp(STEP, LOOKED_TO - STEP)
+        looked_at(self.top())[0]
     }
 
     /// Of trains with these sets of what nobody measures; `None` when stopped.
     fn limit(&self, side: Side, sets: &[Unmeasured], stop: &(dyn Fn() -> bool + Sync)) -> Option<Limit> {
         let train = &self.trains[side.index()];
-        let first = self.looked_from();
-        let steps = ((LOOKED_TO - first) / STEP) as usize;
-        let speeds: Vec<f64> = (0..=steps).map(|i| first + STEP * i as f64).collect();
+        let speeds = looked_at(self.top());
         Limit::of(&lost_at(train, &train.models(sets), &speeds, self.threshold, stop), LOOKED_TO)
     }
 

@@ -7,7 +7,8 @@
 use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
-use crate::report::{CalibrationReport, Curve, DynamicsReport, Effect, OrderReport};
+use crate::report::{CalibrationReport, ChooseReport, Curve, DynamicsReport, Effect, OrderReport};
+use crate::response::Response;
 use quick_cache::sync::Cache;
 use siphasher::sip128::{Hasher128, SipHasher13};
 use std::fmt::{self, Debug, Write};
@@ -92,6 +93,10 @@ pub struct Stages {
     pub curves: Stage<Curve>,
     /// What single cams of a region came to, column by column; none where a cam has no curve.
     pub points: Stage<Option<Vec<f64>>>,
+    /// Responses of a curve to decisions.
+    pub responses: Stage<Response>,
+    /// What there is to choose.
+    pub choosing: Stage<ChooseReport>,
     /// Effects of decisions on a curve.
     pub effects: Stage<Vec<Effect>>,
     /// Fits to a pull.

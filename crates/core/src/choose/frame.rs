@@ -1,11 +1,11 @@
 //! A candidate of which some decisions are open: everything else stands, and any choice of them makes a candidate again.
 
-use super::decision::{Choice, Decision};
 use crate::cam::{Events, Flank, Lobe, Phasing, height_006, height_050, height_200};
 use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, lack, together};
 use crate::document::Side;
 use crate::given::{FlankChecks, Given, Price};
 use crate::quantity::{Angle, INCH, Length, Volume};
+use crate::response::{Choice, Decision};
 use std::sync::Arc;
 
 /// Share of the degrees taken off below .050 that come back above it on a quicker lobe (common practice, no source).
@@ -214,7 +214,7 @@ impl Frame {
 }
 
 /// How much quicker a lobe is at a checking height, of its whole: one at the seat, none at .050, less than none above.
-fn quickens(height: f64) -> f64 {
+pub fn quickens(height: f64) -> f64 {
     if height <= FIFTY {
         ((FIFTY - height) / (FIFTY - SEAT)).min(1.0)
     } else {

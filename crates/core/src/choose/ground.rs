@@ -1,14 +1,27 @@
 //! The ground one chooses on: around a candidate, what every choice of its open decisions gives in torque and leaves of
 //! every margin, from a few dozen computed points.
 
-use super::decision::Choice;
 use super::frame::Frame;
-use super::polynomial::{Polynomial, Terms, fit};
-use super::response::Response;
+use super::motion::Motion;
+use super::region::gas_of;
 use super::standing::{Bound, Margin, Standing};
 use crate::candidate::Stages;
-use crate::limits::{ControlFinding, Findings, RULES, limits};
+use crate::document::Side;
+use crate::limits::{ControlFinding, Findings, RULES, Rule, limits};
+use crate::quantity::Speed;
+use crate::response::Choice;
+use crate::response::{Computed, Polynomial, Response, Terms, fit};
 use rayon::prelude::*;
+
+/// The rule that stands beside the computed limiting speed.
+const HAND_CHECK: &str = "hand_check";
+/// Speed that counts as much as what makes another margin tight, rpm (assumed).
+const CONTROL_SCALE: f64 = 200.0;
+
+/// The rule of the computed limiting speed.
+fn limiting_speed_rule() -> &'static Rule {
+    RULES.iter().find(|rule| rule.id == "limiting_speed").copied().unwrap_or(RULES[0])
+}
 
 /// Margins over a region: the same points as the curve's.
 #[derive(Debug, Clone, PartialEq)]
@@ -16,6 +29,8 @@ pub struct Margins {
     /// Which limits; those that are known and hold at every point.
     lines: Vec<Line>,
     polynomial: Polynomial,
+    /// Where control is lost, where the trains are known whole and were turned.
+    motion: Option<Motion>,
 }
 
 /// One limit of a region.
@@ -44,10 +59,10 @@ pub fn standing(frame: &Frame, choice: &Choice, findings: &Findings, stages: &St
 }
 
 impl Margins {
-    /// Of the points of a response; `control` is what is known of the train, wherever it does not depend on the cam.
+    /// Of the points of a response.
     pub fn of(frame: &Frame, response: &Response, stages: &Stages) -> Option<Self> {
-        let stand = |point: &super::response::Computed| {
-            let findings = Findings { gas: Some(point.figures.gas()), control: None::<ControlFinding> };
+        let stand = |point: &Computed| {
+            let findings = Findings { gas: Some(gas_of(&point.figures)), control: None::<ControlFinding> };
             standing(frame, &point.choice, &findings, stages)
         };
         let found: Vec<Standing> = response.points.par_iter().map(stand).collect();
@@ -79,7 +94,18 @@ impl Margins {
             }
         };
         let lines = everywhere.iter().enumerate().map(line).collect();
-        Some(Self { lines, polynomial: fit.polynomial })
+        Some(Self { lines, polynomial: fit.polynomial, motion: None })
+    }
+
+    /// The same with where control is lost, which decides where it is known: the hand check stands beside it.
+    #[must_use]
+    pub fn turning(mut self, motion: Motion, now: &Choice) -> Self {
+        for line in &mut self.lines {
+            let side = line.bound.side.unwrap_or(Side::Intake);
+            line.is_advice |= line.bound.rule.id == HAND_CHECK && motion.at(side, now).is_some();
+        }
+        self.motion = Some(motion);
+        self
     }
 
     /// Every margin of a choice.
@@ -94,6 +120,24 @@ impl Margins {
             },
             off: line.missed * line.scale,
         };
-        self.lines.iter().zip(values).map(predicted).collect()
+        let known = self.lines.iter().zip(values).map(predicted);
+        known.chain(self.limiting_speeds(response, choice)).collect()
+    }
+
+    /// Margin of the limiting speed over a missed shift.
+    fn limiting_speeds(&self, response: &Response, choice: &Choice) -> Vec<Predicted> {
+        let (Some(motion), Some(top)) = (&self.motion, response.plan.missed) else { return Vec::new() };
+        let of = |side: Side| {
+            let (limit, off) = motion.at(side, choice)?;
+            let bound = Bound { rule: limiting_speed_rule(), side: Some(side) };
+            let margin = Margin {
+                bound,
+                left: Speed::rpm(limit - top).si(),
+                scale: Speed::rpm(CONTROL_SCALE).si(),
+                is_advice: false,
+            };
+            Some(Predicted { margin, off: Speed::rpm(off).si() })
+        };
+        Side::BOTH.into_iter().filter_map(of).collect()
     }
 }

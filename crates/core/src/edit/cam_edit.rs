@@ -5,7 +5,7 @@
 
 use super::{CardNumber, Event};
 use crate::build::Build;
-use crate::cam::Phasing;
+use crate::cam::{Events, Phasing};
 use crate::candidate::{Gap, Resolved, Stages, timing, worded};
 use crate::document::{Fault, Faults, Ledger, Side, get, set_field};
 use crate::given::{Given, Source};
@@ -60,6 +60,12 @@ impl CamEdit {
         Ok(Self { index: view.index, phasing, durations, longer: [0.0; 2] })
     }
 
+    /// The same change, written into the candidate at `index`, a copy of this one.
+    pub const fn of_index(mut self, index: usize) -> Self {
+        self.index = index;
+        self
+    }
+
     /// Path of a key of this cam.
     pub fn path(&self, key: &str) -> String {
         format!("candidates[{}].cam.{key}", self.index)
@@ -85,6 +91,13 @@ impl CamEdit {
                 self.phasing.exhaust_centreline += half * longer;
             }
         }
+        self
+    }
+
+    /// Moves all four events at once.
+    pub fn set_events(mut self, to: Events) -> Self {
+        self.longer = [to.intake_duration() - self.durations[0], to.exhaust_duration() - self.durations[1]];
+        self.phasing = to.phasing();
         self
     }
 

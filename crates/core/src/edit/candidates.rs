@@ -13,6 +13,19 @@ pub fn duplicate(document: &mut Value, candidate: &str, to: &str, name: &str) ->
     Ok(())
 }
 
+/// Appends a whole candidate under another id and name.
+pub fn keep(document: &mut Value, candidate: &Value, to: &str, name: &str) -> Result<(), Fault> {
+    let mut kept = candidate.clone();
+    let Some(own) = kept.as_object_mut() else {
+        return Err(Fault::new("candidate", &candidate.to_string(), "an object as the document holds it"));
+    };
+    // Which one it is stands first, as everywhere.
+    own.shift_insert(0, "id".to_owned(), Value::from(to));
+    own.shift_insert(1, "name".to_owned(), Value::from(name));
+    list(document)?.push(kept);
+    Ok(())
+}
+
 /// Appends an empty candidate.
 pub fn add(document: &mut Value, to: &str, name: &str) -> Result<(), Fault> {
     list(document)?.push(json!({ "id": to, "name": name }));

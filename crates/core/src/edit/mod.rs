@@ -7,6 +7,8 @@ mod candidates;
 mod lobe_import;
 mod rocker_edit;
 
+pub(crate) use cam_edit::CamEdit;
+
 use crate::begin::{card_cam, put_card_cam};
 use crate::build::Build;
 use crate::candidate::{Gap, Resolved, Stages};
@@ -152,6 +154,15 @@ pub enum Edit {
         /// Its name.
         name: String,
     },
+    /// A whole candidate at the end of the list, as a proposal or another document has it.
+    KeepCandidate {
+        /// Its identifier here.
+        to: String,
+        /// Its name.
+        name: String,
+        /// The candidate.
+        candidate: serde_json::Value,
+    },
     /// A candidate taken out; undo and earlier revisions still have it.
     RemoveCandidate {
         /// Its identifier.
@@ -229,6 +240,7 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         }
         Edit::Duplicate { candidate, to, name } => candidates::duplicate(&mut value, candidate, to, name)?,
         Edit::AddCandidate { to, name } => candidates::add(&mut value, to, name)?,
+        Edit::KeepCandidate { to, name, candidate } => candidates::keep(&mut value, candidate, to, name)?,
         Edit::RemoveCandidate { candidate } => candidates::remove(&mut value, candidate)?,
         Edit::PlaceCandidate { candidate, place } => candidates::place(&mut value, candidate, *place)?,
         Edit::Source { field, source } => set_source(&mut value, field, source)?,

@@ -30,7 +30,10 @@ pub use breathing::{
     BreathingReport, Curve, DipReport, EnergyReport, FigureReport, FrictionReport, IdleQuality, IdleReport, PeakReport,
     StandardAirReport, TraceReport,
 };
-pub use choosing::{CalibrationReport, Effect, FittedField};
+pub use choosing::{
+    BecauseReport, BrokenReport, CalibrationReport, ChooseReport, DecisionReport, DifferReport, Effect, FiguresReport,
+    FittedField, OffReport, ProposalReport, ReserveReport, ShortReport,
+};
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 pub use dynamics::{
     ChoiceReport, DynamicsReport, DynamicsSide, FilmReport, FilmSide, LimitedBy, MovedReport, SpeedBought, Topic,

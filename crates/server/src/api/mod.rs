@@ -4,6 +4,7 @@ pub mod about;
 pub mod begin;
 pub mod builds;
 pub mod calibrate;
+pub mod choose;
 pub mod control;
 pub mod curve;
 pub mod documents;

@@ -1,12 +1,15 @@
-//! `upper-lobe sensitivity` and `calibrate`: the work of seconds that the screen asks for, run to its end.
+//! `upper-lobe sensitivity`, `choose` and `calibrate`: the work of seconds that the screen asks for, run to its end.
 
 use super::REFUSED;
 use super::analyze::{print, read};
 use clap::Args;
+use std::io::IsTerminal;
 use std::path::PathBuf;
 use std::process::ExitCode;
 use std::sync::Arc;
-use upper_lobe_core::analysis::{Build, CalibrationJob, Faults, Halted, Job, SensitivityJob, Stages, Watch};
+use upper_lobe_core::analysis::{
+    Build, CalibrationJob, ChooseJob, ChooseStep, Faults, Halted, Job, SensitivityJob, Stages, Watch,
+};
 
 /// A document.
 #[derive(Debug, Args)]
@@ -34,6 +37,15 @@ pub fn sensitivity(options: &CandidateOptions) -> anyhow::Result<ExitCode> {
     }))
 }
 
+/// Prints what there is to choose.
+pub fn choose(options: &CandidateOptions) -> anyhow::Result<ExitCode> {
+    let text = read(&options.file)?;
+    let job = |build: Build| Ok(ChooseJob::new(&build, options.candidate.as_deref(), Arc::default())?);
+    finish_telling(document(&text).and_then(job), |step: ChooseStep| {
+        format!("{}: {} of {}", step.doing, step.done, step.of)
+    })
+}
+
 /// Prints the constants fitted to the pull in the document.
 pub fn calibrate(options: &Options) -> anyhow::Result<ExitCode> {
     let text = read(&options.file)?;
@@ -49,6 +61,17 @@ fn finish<J: Job>(job: Result<Result<J, Halted>, Faults>) -> anyhow::Result<Exit
 where
     J::Done: serde::Serialize,
 {
+    finish_telling(job, |_| String::new())
+}
+
+/// The same, each step told on a terminal as `words` say it.
+fn finish_telling<J: Job>(
+    job: Result<Result<J, Halted>, Faults>,
+    words: impl Fn(J::Step) -> String + Sync,
+) -> anyhow::Result<ExitCode>
+where
+    J::Done: serde::Serialize,
+{
     let job = match job {
         Ok(job) => job,
         Err(faults) => {
@@ -56,7 +79,18 @@ where
             return Ok(ExitCode::from(REFUSED));
         }
     };
-    match job.and_then(|job| job.run(&Watch::nobody())) {
+    let is_watched = std::io::stderr().is_terminal();
+    let tell = |step: J::Step| {
+        let words = words(step);
+        if is_watched && !words.is_empty() {
+            eprint!("\r\x1b[K{words}");
+        }
+    };
+    let done = job.and_then(|job| job.run(&Watch { report: &tell, stop: &|| false }));
+    if is_watched {
+        eprint!("\r\x1b[K");
+    }
+    match done {
         Ok(done) => {
             print(&*done)?;
             Ok(ExitCode::SUCCESS)

@@ -60,6 +60,9 @@ enum Command {
     Order(order::Options),
     /// Change each decision of a candidate a little and print what its torque curve does, as JSON. Takes seconds.
     Sensitivity(long::CandidateOptions),
+    /// Compute what there is to choose of a candidate and print it as JSON: every decision of the cam over its range, and the
+    /// candidates that both schools come to. Takes half a minute.
+    Choose(long::CandidateOptions),
     /// Fit the model's constants to the dyno pull a document holds and print them, as JSON. Takes seconds.
     Calibrate(long::Options),
     /// Write a copy of the whole database to FILE; a server may be running and saving.
@@ -110,6 +113,7 @@ pub fn run() -> ExitCode {
         Command::Begin(options) => begin::run(&options),
         Command::Order(options) => order::run(&options),
         Command::Sensitivity(options) => long::sensitivity(&options),
+        Command::Choose(options) => long::choose(&options),
         Command::Calibrate(options) => long::calibrate(&options),
         Command::Backup(options) => backup::backup(&options),
         Command::Restore(options) => backup::restore(&options),

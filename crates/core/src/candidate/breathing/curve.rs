@@ -4,12 +4,12 @@ use super::balance::{POUNDS_PER_HORSEPOWER_HOUR, air_flow, brake_pressure, consu
 use super::dips::dips;
 use super::idle_and_cranking::IdleAndCranking;
 use super::odd::figures;
-use super::peaks::{humps, peak};
 use super::standard_air;
 use super::work::{Breathing, Effort, Sample};
 use crate::gas::knock::{octane_needed, with_octane};
 use crate::gas::over_cycle::on_cycle;
 use crate::gas::setup::Combustion;
+use crate::peaks::{humps, peak};
 use crate::quantity::{CFM, INCH, POUND};
 use crate::quantity::{Dimension, shown};
 use crate::report::{BreathingReport, PeakReport, StandardAirReport, TraceReport};

@@ -1,5 +1,5 @@
 //! Torque and power of a candidate: its document resolved to an engine that breathes ([`engine`], [`port`], [`outside`], [`rubbing`]) and the
-//! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`peaks`], [`balance`], [`odd`], [`dips`],
+//! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`balance`], [`odd`], [`dips`],
 //! [`standard_air`]); idle and cranking ([`idle_and_cranking`]); the constants a pull can settle ([`constants`]), fitted to one ([`calibration`]).
 
 mod air;
@@ -13,7 +13,6 @@ mod engine;
 mod idle_and_cranking;
 mod odd;
 mod outside;
-mod peaks;
 mod port;
 mod rubbing;
 mod standard_air;
@@ -24,7 +23,6 @@ pub use curve::{report, trace};
 pub use ended::Ended;
 pub use idle_and_cranking::IdleAndCranking;
 pub use outside::{is_manifold_known, usual_manifold};
-pub use peaks::peak;
 pub use port::ESTIMATED_FLOW;
 pub use rubbing::BEARINGS_OF_BORE;
 pub use work::{Breathing, Effort, Sample, breathing_of, breathing_uncalibrated};

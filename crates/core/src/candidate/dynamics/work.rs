@@ -7,6 +7,20 @@ use crate::dynamics::measure::Figures;
 use crate::dynamics::model::Model;
 use crate::dynamics::run::{Case, GROUP, RECORDS, Turned, turn};
 use crate::gas::over_cycle::cycle;
+use crate::quantity::INCH;
+
+/// Highest speed a limit is looked for at, and steps on the way, rpm.
+pub const LOOKED_TO: f64 = 10_000.0;
+const STEP: f64 = 200.0;
+/// Gap, bounce or hang-open that counts as lost control where nobody says, m.
+pub const THRESHOLD: f64 = 0.020 * INCH;
+
+/// Speeds a limit is looked for at, rising, where the train must bear `top`, rpm.
+pub fn looked_at(top: f64) -> Vec<f64> {
+    let first = ((0.4 * top / STEP).floor() * STEP).clamp(STEP, LOOKED_TO - STEP);
+    let steps = ((LOOKED_TO - first) / STEP) as usize;
+    (0..=steps).map(|i| STEP.mul_add(i as f64, first)).collect()
+}
 
 /// One speed of one train.
 #[derive(Debug, Clone)]

@@ -105,7 +105,7 @@ impl Polynomial {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::choose::design::towards_the_sides;
+    use crate::response::towards_the_sides;
 
     /// A quadratic in three variables and one with a cubic on top.
     fn value(x: &[f64], cubic: f64) -> Vec<f64> {

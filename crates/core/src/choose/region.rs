@@ -1,14 +1,15 @@
-//! The response of a curve to decisions: a quadratic through drafts around a candidate, so that torque follows a drag at
-//! once and a search can ask ten thousand times. It says how far it is off, and where its region ends.
+//! Computes the response of a curve to decisions: screened and drafted cams around a candidate, and a polynomial through them.
 
-use super::decision::{Choice, Decision};
-use super::design::towards_the_sides;
-use super::figures::{Figures, PlanOf};
 use super::frame::Frame;
-use super::polynomial::{Polynomial, Terms, fit};
 use crate::candidate::breathing::{Breathing, Effort, Ended, breathing_of, report};
 use crate::candidate::{Gap, Stages, key};
+use crate::limits::GasFinding;
+use crate::quantity::Pressure;
 use crate::report::BreathingReport;
+use crate::response::{
+    Axis, Choice, Computed, Decision, Depth, Figures, LeftOut, PlanOf, Polynomial, Response, Terms, fit,
+    towards_the_sides,
+};
 use rayon::prelude::*;
 use std::sync::Arc;
 use std::sync::atomic::{AtomicUsize, Ordering};
@@ -21,33 +22,12 @@ const DRAFTS_A_TERM: f64 = 3.0;
 const FEW: &str = "too few cams around this one have a smooth lobe: less lift, or more duration at .050";
 /// Points that may have no lobe or no curve before the region is given up, for each wanted.
 const TRIES: usize = 3;
-/// What a design point may be further out than the middle of its side before it is another region.
-const EDGE: f64 = 1.0 + 1e-9;
 
-/// One open decision of a region.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Axis {
-    /// Which.
-    pub decision: Decision,
-    /// Middle of the region.
-    pub middle: f64,
-    /// How far it reaches on both sides.
-    pub reach: f64,
-}
-
-/// How much of a region is drafted: what a draft adds to a screened curve bends little.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
-pub enum Depth {
-    /// Nothing: one cylinder with constant pressures around it.
-    Screened,
-    /// A few points: what they add is linear. Torque of single speeds within about a per cent, its mean within .2 %.
-    Sampled,
-    /// Every point.
-    Whole,
-}
+/// One of the columns of a curve.
+type Column = fn(&BreathingReport) -> Option<&Vec<f64>>;
 
 /// What is computed of a curve at every speed.
-const COLUMNS: [fn(&BreathingReport) -> Option<&Vec<f64>>; 8] = [
+const COLUMNS: [Column; 8] = [
     |curve| Some(&curve.torque_nm),
     |curve| curve.octane_needed.as_ref(),
     |curve| Some(&curve.peak_cylinder_pressure_kpa),
@@ -57,15 +37,6 @@ const COLUMNS: [fn(&BreathingReport) -> Option<&Vec<f64>>; 8] = [
     |curve| curve.boost_kpa.as_ref(),
     |curve| curve.drive_kpa.as_ref(),
 ];
-
-/// A computed point of a region.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Computed {
-    /// The decisions.
-    pub choice: Choice,
-    /// Its figures.
-    pub figures: Figures,
-}
 
 /// A point as it comes.
 pub struct Told<'a> {
@@ -97,38 +68,37 @@ impl Points {
     }
 }
 
-/// How far predictions lie off computed points that were left out: root of the mean square, as a share.
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub struct LeftOut {
-    /// Of average torque.
-    pub average_torque: f64,
-    /// Of peak power.
-    pub peak_power: f64,
-    /// Of torque at every speed.
-    pub torque: f64,
-    /// Of torque at the speed where it is worst.
-    pub worst_speed: f64,
+/// What a candidate's plan asks of a curve.
+fn plan_of(breathing: &Breathing) -> PlanOf {
+    PlanOf {
+        band: breathing.band,
+        wanted: breathing.wanted.0,
+        missed: breathing.missed,
+        used_to: breathing.used_to(),
+        spark: breathing.is_spark(),
+        charged: breathing.air.charger.is_some(),
+    }
 }
 
-/// A response and its region.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Response {
-    /// Its region.
-    pub axes: Vec<Axis>,
-    /// What it follows.
-    pub effort: Effort,
-    /// Speeds, rpm.
-    pub speeds: Vec<f64>,
-    /// What the plan asks of a curve.
-    pub plan: PlanOf,
-    /// Through screened points.
-    screened: Polynomial,
-    /// What a draft adds to them.
-    added: Option<Polynomial>,
-    /// The points it was made of, by its own effort.
-    pub points: Vec<Computed>,
-    /// How far it is off.
-    pub left_out: LeftOut,
+/// Figures of a computed curve.
+pub fn figures_of(breathing: &Breathing, curve: &BreathingReport) -> Figures {
+    plan_of(breathing).figures(&curve.speed_rpm, &columns_of(curve))
+}
+
+/// Every column of a curve, one after another.
+fn columns_of(curve: &BreathingReport) -> Vec<f64> {
+    COLUMNS.iter().filter_map(|column| column(curve)).flatten().copied().collect()
+}
+
+/// What limits ask of a curve, of its figures.
+pub fn gas_of(figures: &Figures) -> GasFinding {
+    GasFinding {
+        octane_needed: figures.octane,
+        peak_pressure: figures.peak_pressure,
+        opening_pressure: figures.opening_pressure,
+        idle_vacuum: None,
+        boost: figures.boost.map(|(boost, drive)| (Pressure::from_si(boost), Pressure::from_si(drive))),
+    }
 }
 
 /// Axes of the decisions in `open` around `middle`.
@@ -192,8 +162,9 @@ impl Region<'_> {
         let middle = breathing_of(&self.frame.at(&self.choice(&vec![0.0; self.axes.len()]), self.stages))?;
         // Where the document does not say how the cylinders are joined there is nothing to draft.
         let drafts = if middle.can(Effort::Draft).is_ok() { self.drafts() } else { 0 };
-        let effort = if drafts > 0 { Effort::Draft } else { Effort::Screening };
-        let (plan, speeds) = (PlanOf::of(&middle), middle.speeds(Effort::Draft));
+        let (depth, effort) =
+            if drafts > 0 { (self.depth, Effort::Draft) } else { (Depth::Screened, Effort::Screening) };
+        let (plan, speeds) = (plan_of(&middle), middle.speeds(effort));
         let frame = self.frame.key(&[]);
         let (done, of) = (AtomicUsize::new(0), self.count() + drafts);
         let told = |choice: &Choice, columns: &[f64], by: Effort| {
@@ -202,7 +173,7 @@ impl Region<'_> {
             tell(Told { done, of, choice, figures: &figures, by });
         };
         let compute = |choice: &Choice, by: Effort| -> Result<Option<Vec<f64>>, Ended> {
-            let key = key(&(frame, choice, by));
+            let key = key(&(frame, choice, by, speeds.len()));
             if let Some(kept) = self.stages.points.kept(key) {
                 return Ok(kept.as_ref().clone().inspect(|columns| told(choice, columns, by)));
             }
@@ -219,7 +190,7 @@ impl Region<'_> {
         let base = fit(Terms::Products, &screened.places, &screened.values).ok_or_else(too_few)?;
         if drafts == 0 {
             let points = (screened, base.left_out);
-            return Ok(self.made((effort, plan, speeds), (base.polynomial, None), points));
+            return Ok(self.made((depth, plan, speeds), (base.polynomial, None), points));
         }
         let drafted: Result<Vec<_>, Ended> = (0..screened.choices.len().min(drafts))
             .into_par_iter()
@@ -237,7 +208,7 @@ impl Region<'_> {
         for (left, more) in left.iter_mut().zip(&more.left_out) {
             left.iter_mut().zip(more).for_each(|(left, more): (&mut f64, &f64)| *left += more);
         }
-        Ok(self.made((effort, plan, speeds), (base.polynomial, Some(more.polynomial)), (points, left)))
+        Ok(self.made((depth, plan, speeds), (base.polynomial, Some(more.polynomial)), (points, left)))
     }
 
     /// As many points as wanted, of which some may have no curve.
@@ -266,7 +237,7 @@ impl Region<'_> {
 
     fn made(
         &self,
-        (effort, plan, speeds): (Effort, PlanOf, Vec<f64>),
+        (depth, plan, speeds): (Depth, PlanOf, Vec<f64>),
         (screened, added): (Polynomial, Option<Polynomial>),
         (points, left): (Points, Vec<Vec<f64>>),
     ) -> Response {
@@ -288,7 +259,7 @@ impl Region<'_> {
         };
         let points = points.choices.into_iter().zip(figures);
         let points = points.map(|(choice, figures)| Computed { choice, figures }).collect();
-        Response { axes: self.axes.clone(), effort, speeds, plan, screened, added, points, left_out }
+        Response { axes: self.axes.clone(), depth, speeds, plan, screened, added, points, left_out }
     }
 }
 
@@ -304,7 +275,7 @@ fn columns(
     match speeds.par_iter().map(sample).collect::<Result<Vec<_>, Ended>>() {
         Ok(found) => {
             let curve = report(breathing, effort, level, &found, None);
-            Ok(Some(COLUMNS.iter().filter_map(|column| column(&curve)).flatten().copied().collect()))
+            Ok(Some(columns_of(&curve)))
         }
         Err(Ended::Stopped) => Err(Ended::Stopped),
         Err(Ended::Gap(_)) => Ok(None),
@@ -314,37 +285,4 @@ fn columns(
 fn root_mean_square(values: impl Iterator<Item = f64>) -> f64 {
     let (sum, count) = values.fold((0.0, 0.0), |(sum, count), value| (value.mul_add(value, sum), count + 1.0));
     (sum / f64::max(count, 1.0)).sqrt()
-}
-
-impl Response {
-    /// Where a choice lies in the region, one at its sides in every axis.
-    pub fn place(&self, choice: &Choice) -> Vec<f64> {
-        let at = |axis: &Axis| (choice.get(axis.decision).unwrap_or(axis.middle) - axis.middle) / axis.reach;
-        self.axes.iter().map(at).collect()
-    }
-
-    /// Whether a choice lies in the region.
-    pub fn holds(&self, choice: &Choice) -> bool {
-        self.place(choice).iter().all(|x| x.abs() <= EDGE)
-    }
-
-    /// Every column of a choice.
-    pub fn columns(&self, choice: &Choice) -> Vec<f64> {
-        self.columns_at(&self.place(choice))
-    }
-
-    fn columns_at(&self, place: &[f64]) -> Vec<f64> {
-        let mut columns = self.screened.at(place);
-        if let Some(added) = &self.added {
-            for (own, more) in columns.iter_mut().zip(added.at(place)) {
-                *own += more;
-            }
-        }
-        columns
-    }
-
-    /// The figures of a choice.
-    pub fn figures(&self, choice: &Choice) -> Figures {
-        self.plan.figures(&self.speeds, &self.columns(choice))
-    }
 }

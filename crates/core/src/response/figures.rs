@@ -1,9 +1,7 @@
 //! What a curve comes to for somebody who chooses: a few figures of its columns, the same for a computed curve and for a
 //! predicted one.
 
-use crate::candidate::breathing::{Breathing, peak};
-use crate::limits::GasFinding;
-use crate::quantity::Pressure;
+use crate::peaks::peak;
 use crate::table::held;
 
 /// What the plan asks of a curve, and what it has.
@@ -13,12 +11,14 @@ pub struct PlanOf {
     pub band: (f64, f64),
     /// Where peak power is wanted, rpm.
     pub wanted: Option<f64>,
+    /// How fast a missed shift lets it turn, rpm.
+    pub missed: Option<f64>,
     /// No peak beyond it, rpm.
-    used_to: f64,
+    pub used_to: f64,
     /// Whether knock bounds it.
-    spark: bool,
+    pub spark: bool,
     /// Whether boost is computed.
-    charged: bool,
+    pub charged: bool,
 }
 
 /// Figures of one curve. Torque in N m, power in W, pressure in Pa.
@@ -50,31 +50,7 @@ pub struct Figures {
     pub boost: Option<(f64, f64)>,
 }
 
-impl Figures {
-    /// What limits ask of a curve.
-    pub fn gas(&self) -> GasFinding {
-        GasFinding {
-            octane_needed: self.octane,
-            peak_pressure: self.peak_pressure,
-            opening_pressure: self.opening_pressure,
-            idle_vacuum: None,
-            boost: self.boost.map(|(boost, drive)| (Pressure::from_si(boost), Pressure::from_si(drive))),
-        }
-    }
-}
-
 impl PlanOf {
-    /// Of what a candidate was resolved to.
-    pub fn of(breathing: &Breathing) -> Self {
-        Self {
-            band: breathing.band,
-            wanted: breathing.wanted.0,
-            used_to: breathing.used_to(),
-            spark: breathing.is_spark(),
-            charged: breathing.air.charger.is_some(),
-        }
-    }
-
     /// Of columns one after another, each over `speeds`.
     pub fn figures(&self, speeds: &[f64], columns: &[f64]) -> Figures {
         let mut columns = columns.chunks_exact(speeds.len());

@@ -1,0 +1,304 @@
+//! What there is to choose of a candidate as a job: screened cams over a wide region and what both schools make of them, then
+//! drafts around where it stands, which torque follows while something is dragged.
+
+use super::choose_words::{Proposed, decision_report, figures_report, proposal_report};
+use super::curve::halted;
+use super::findings::findings_of;
+use crate::begin::CardCam;
+use crate::build::Build;
+use crate::candidate::breathing::{Effort, breathing_of, curve};
+use crate::candidate::{Gap, Key, Resolved, Stages, key, worded};
+use crate::choose::{
+    Aim, Called, Frame, Guide, Margins, Motion, Region, Standing, axes, by_card, differ, gas_of, limiting_speed,
+    written,
+};
+use crate::document::{Fault, Ledger, Side, candidate_or_first};
+use crate::given::{Given, Source};
+use crate::limits::{ControlFinding, Findings, InMotion, limits};
+use crate::quantity::Speed;
+use crate::report::{ChooseReport, DifferReport, OffReport};
+use crate::response::{Choice, Decision, Depth, Figures, Response};
+use crate::work::{Class, Halted, Job, Watch};
+use serde::Serialize;
+use std::sync::{Arc, Mutex, PoisonError};
+
+/// Of the places of computed cams.
+const SEED: u32 = 1;
+/// Cams between two lines that tell of them.
+const EVERY: usize = 6;
+
+/// A computed cam, for a cloud of them.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct CloudPoint {
+    /// Average torque over the band, N m.
+    pub average_torque_nm: f64,
+    /// Peak power, kW.
+    pub peak_power_kw: f64,
+    /// Where, rpm.
+    pub peak_power_rpm: f64,
+}
+
+/// What there is so far.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct ChooseStep {
+    /// Cams computed.
+    pub done: usize,
+    /// Cams in all.
+    pub of: usize,
+    /// In words.
+    pub doing: String,
+    /// Screened cams so far.
+    pub cloud: Vec<CloudPoint>,
+    /// The report so far, once there is one.
+    pub report: Option<Box<ChooseReport>>,
+}
+
+/// Choosing for one candidate.
+pub struct ChooseJob {
+    build: Build,
+    index: usize,
+    resolved: Resolved,
+    frame: Frame,
+    /// What was computed of it before.
+    findings: Findings,
+    stages: Arc<Stages>,
+}
+
+impl ChooseJob {
+    /// Of the candidate `id`, or of the first.
+    ///
+    /// # Errors
+    /// A fault when there is no such candidate; inside, everything that is missing for its curve.
+    pub fn new(build: &Build, id: Option<&str>, stages: Arc<Stages>) -> Result<Result<Self, Halted>, Fault> {
+        let views = build.candidates();
+        let view = candidate_or_first(&views, id)?;
+        let ledger = Ledger::default();
+        let source = Source::new(view, &ledger);
+        let resolved = Resolved::new(Given::read(&source), &stages);
+        let frame = breathing_of(&resolved).and_then(|_| Frame::of(&resolved));
+        let frame = match frame {
+            Ok(frame) => frame,
+            Err(gap) => {
+                let (reason, needs) = worded(&gap, &source);
+                return Ok(Err(Halted::Lacks { reason, needs }));
+            }
+        };
+        let (build, index, findings) = (build.clone(), view.index, findings_of(&resolved, &stages));
+        Ok(Ok(Self { build, index, resolved, frame, findings, stages }))
+    }
+
+    fn region(&self, depth: Depth, is_far: bool) -> Region<'_> {
+        let axes = axes(self.frame.now(), &Decision::CAM, is_far);
+        Region { frame: &self.frame, axes, depth, seed: SEED, stages: &self.stages }
+    }
+
+    /// The response of a region, told cam by cam.
+    fn respond(&self, region: &Region<'_>, doing: &str, told: &Told<'_, '_>) -> Result<Response, Halted> {
+        let response = region.respond(told.watch.stop, &|point| {
+            let screened = point.by == Effort::Screening;
+            told.point((point.done, point.of), doing, screened.then_some(point.figures));
+        });
+        response.map_err(halted)
+    }
+
+    /// The margins over a region, with where control is lost.
+    fn margins(&self, response: &Response, stop: &(dyn Fn() -> bool + Sync)) -> Result<Margins, Halted> {
+        let motion = Motion::of(&self.frame, &response.axes, &self.stages, stop);
+        if stop() {
+            return Err(Halted::Stopped);
+        }
+        let margins = Margins::of(&self.frame, response, &self.stages)
+            .ok_or_else(|| halted(Gap::because("margins around this candidate cannot be told apart").into()))?;
+        Ok(margins.turning(motion, self.frame.now()))
+    }
+
+    /// Where the candidate stands, by a response.
+    fn guide<'a>(&self, response: &'a Response, margins: &'a Margins) -> Guide<'a> {
+        let from = response.figures(self.frame.now());
+        Guide { response, margins, aim: Aim::of(&self.resolved.given, from) }
+    }
+
+    /// A whole candidate of a choice, its curve drafted and every limit computed.
+    fn proposed(&self, school: &'static str, title: &'static str, choice: &Choice) -> Result<Proposed, Halted> {
+        let choice = choice.made();
+        let called = Called { id: school, name: title };
+        let made = written((&self.build, self.index), &self.frame, &choice, called, &self.stages);
+        let build = match made {
+            Ok(build) => build,
+            Err(faults) => return Ok(Proposed::refused(school, title, faults.to_string())),
+        };
+        let views = build.candidates();
+        let Some(view) = views.last() else { return Ok(Proposed::refused(school, title, String::new())) };
+        let candidate = build.value()["candidates"].as_array().and_then(|list| list.last()).cloned();
+        Ok(self.judged(school, title, candidate, &Resolved::of(view, &self.stages)))
+    }
+
+    /// How a candidate stands by a drafted curve and its trains turned by the usual.
+    fn judged(
+        &self,
+        school: &'static str,
+        title: &'static str,
+        candidate: Option<serde_json::Value>,
+        resolved: &Resolved,
+    ) -> Proposed {
+        let figures = match self.drafted(resolved) {
+            Ok(figures) => figures,
+            Err(gap) => return Proposed::refused(school, title, gap.reason),
+        };
+        let control = control_of(resolved, &self.stages);
+        let findings = Findings { gas: Some(gas_of(&figures)), control };
+        let standing = Standing::of(&limits(resolved, &findings, &self.stages));
+        Proposed { school, title, candidate, figures: Some(figures), standing: Some(standing), lacks: None }
+    }
+
+    /// Figures of a drafted curve; of a screened one where the cylinders are not joined.
+    fn drafted(&self, resolved: &Resolved) -> Result<Figures, Gap> {
+        let breathing = breathing_of(resolved)?;
+        let effort = if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Screening };
+        Ok(crate::choose::figures_of(&breathing, &curve(&breathing, effort)?))
+    }
+}
+
+/// What the trains of a candidate do, by the usual ones.
+fn control_of(resolved: &Resolved, _: &Stages) -> Option<ControlFinding> {
+    let of = |side: Side| {
+        let speed = Speed::rpm(limiting_speed(resolved, side, &|| false)?).si();
+        Some(InMotion { speed, low: speed, piston: None, pushrod: None, lobe: None, wire: None })
+    };
+    Some(ControlFinding { sides: [of(Side::Intake)?, of(Side::Exhaust)?] })
+}
+
+/// Who is told, and what has been.
+struct Told<'a, 'w> {
+    watch: &'a Watch<'w, ChooseStep>,
+    cloud: Mutex<Vec<CloudPoint>>,
+    report: Mutex<Option<Box<ChooseReport>>>,
+}
+
+impl Told<'_, '_> {
+    fn point(&self, (done, of): (usize, usize), doing: &str, figures: Option<&Figures>) {
+        let cloud = {
+            let mut cloud = self.cloud.lock().unwrap_or_else(PoisonError::into_inner);
+            cloud.extend(figures.map(|figures| CloudPoint {
+                average_torque_nm: figures.average_torque,
+                peak_power_kw: figures.peak_power * 1e-3,
+                peak_power_rpm: figures.peak_power_rpm,
+            }));
+            if done % EVERY != 0 {
+                return;
+            }
+            cloud.clone()
+        };
+        let report = self.report.lock().unwrap_or_else(PoisonError::into_inner).clone();
+        (self.watch.report)(ChooseStep { done, of, doing: doing.to_owned(), cloud, report });
+    }
+
+    fn report(&self, doing: &str, report: &ChooseReport) {
+        *self.report.lock().unwrap_or_else(PoisonError::into_inner) = Some(Box::new(report.clone()));
+        self.point((0, EVERY), doing, None);
+    }
+}
+
+impl Job for ChooseJob {
+    type Step = ChooseStep;
+    type Done = ChooseReport;
+
+    fn key(&self) -> Key {
+        key(&(self.frame.key(&[]), self.frame.now(), self.resolved.given.own_limits.clone(), &self.findings))
+    }
+
+    fn class(&self) -> Class {
+        Class::Result
+    }
+
+    fn kept(&self) -> Option<Arc<ChooseReport>> {
+        self.stages.choosing.kept(self.key())
+    }
+
+    fn run(&self, watch: &Watch<'_, ChooseStep>) -> Result<Arc<ChooseReport>, Halted> {
+        let told = Told { watch, cloud: Mutex::default(), report: Mutex::default() };
+        let region = self.region(Depth::Screened, true);
+        let far = self.respond(&region, "screening cams", &told)?;
+        let far_margins = self.margins(&far, watch.stop)?;
+        let schools = self.schools(&far, &far_margins)?;
+        let mut report = self.report(&far, &far_margins, &schools);
+        told.report("drafting the curves around this cam", &report);
+        for depth in [Depth::Sampled, Depth::Whole] {
+            let region = self.region(depth, false);
+            let near = self.respond(&region, "drafting the curves around this cam", &told)?;
+            let margins = self.margins(&near, watch.stop)?;
+            let done = near.depth != depth;
+            report = self.report(&near, &margins, &schools);
+            self.stages.responses.keep(self.frame.key(&Decision::CAM), Arc::new(near));
+            told.report("drafting more of them", &report);
+            if done {
+                break;
+            }
+        }
+        let report = Arc::new(report);
+        self.stages.choosing.keep(self.key(), Arc::clone(&report));
+        Ok(report)
+    }
+}
+
+/// What the schools come to.
+struct Schools {
+    proposals: Vec<crate::report::ProposalReport>,
+    differ: Vec<DifferReport>,
+}
+
+impl ChooseJob {
+    /// Both schools' candidates and the present one, drafted, from a wide region.
+    fn schools(&self, response: &Response, margins: &Margins) -> Result<Schools, Halted> {
+        let guide = self.guide(response, margins);
+        let now = self.judged("as_it_stands", "As it stands", None, &self.resolved);
+        let own = Aim::of(&self.resolved.given, now.figures.unwrap_or_default());
+        let events = guide.decided(self.frame.now());
+        let by_events = self.proposed("events_first", "By the events", &events)?;
+        let card = by_card(&self.frame, &self.resolved);
+        let by_card = match &card {
+            Ok((choice, _)) => self.proposed("card_first", "By the card", choice)?,
+            Err(gap) => Proposed::refused("card_first", "By the card", lacks(gap)),
+        };
+        let because = |card: &CardCam| super::beginning::reasons(&card.because);
+        let card_because = card.as_ref().map_or_else(|_| Vec::new(), |(_, card)| because(card));
+        let reports = [
+            proposal_report(&now, &now, &own, Vec::new()),
+            proposal_report(&by_events, &now, &own, super::choose_words::because(&guide, &events)),
+            proposal_report(&by_card, &now, &own, card_because),
+        ];
+        let differ = card.as_ref().map_or_else(
+            |_| Vec::new(),
+            |(card, _)| differ(&guide, [&card.made(), &events.made()], ["card", "events"]),
+        );
+        let differ = differ.into_iter().map(|(decision, words)| DifferReport { decision, words }).collect();
+        Ok(Schools { proposals: reports.into(), differ })
+    }
+
+    fn report(&self, response: &Response, margins: &Margins, schools: &Schools) -> ChooseReport {
+        let guide = self.guide(response, margins);
+        let decisions = response.axes.iter().map(|axis| decision_report(&guide, axis, self.frame.now()));
+        let off = response.left_out;
+        ChooseReport {
+            aim: guide.aim.words(),
+            computed_by: super::choose_words::computed_by(response),
+            off: OffReport { average_torque: off.average_torque, peak_power: off.peak_power, torque: off.torque },
+            decisions: decisions.collect(),
+            now: figures_report(&response.figures(self.frame.now())),
+            proposals: schools.proposals.clone(),
+            differ: schools.differ.clone(),
+            by_card: self.frame.carded.iter().map(|side| side.key().to_owned()).collect(),
+        }
+    }
+}
+
+/// What is lacking, in words.
+fn lacks(gap: &Gap) -> String {
+    if !gap.reason.is_empty() {
+        return gap.reason.clone();
+    }
+    let needs: Vec<String> = gap.needs.iter().map(|place| place.key.replace('_', " ")).collect();
+    format!("it needs {}", needs.join(", "))
+}

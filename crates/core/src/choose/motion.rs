@@ -1,0 +1,106 @@
+//! Where control is lost over the region: on each side a polynomial through a few turned trains in what the limit hangs on,
+//! the lobe's duration, its lift and its flanks. Where the lobe stands on the crank does not move it.
+
+use super::frame::Frame;
+use crate::candidate::dynamics::{LOOKED_TO, THRESHOLD, Unmeasured, looked_at, lost_at, side_train};
+use crate::candidate::{Resolved, Stages};
+use crate::document::Side;
+use crate::quantity::Speed;
+use crate::response::{Axis, Choice, Decision, Polynomial, Terms, fit, towards_the_sides};
+use rayon::prelude::*;
+
+/// Points for each term.
+const POINTS_A_TERM: f64 = 3.0;
+/// Of the points' places.
+const SEED: u32 = 5;
+
+/// One side of it.
+#[derive(Debug, Clone, PartialEq)]
+struct SideMotion {
+    /// What it hangs on.
+    variables: Vec<Axis>,
+    /// Middle and reach of the duration, crank degrees.
+    duration: (f64, f64),
+    polynomial: Polynomial,
+    off: f64,
+}
+
+/// Where control is lost over a region, of both valves by the usual train.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Motion([Option<SideMotion>; 2]);
+
+/// The limiting speed of one valve by the usual train, rpm; [`LOOKED_TO`] where it is never lost, `None` where the train is
+/// not known whole or the work was stopped.
+pub fn limiting_speed(resolved: &Resolved, side: Side, stop: &(dyn Fn() -> bool + Sync)) -> Option<f64> {
+    let train = side_train(resolved, side).ok()?;
+    let top = resolved.top_speed().map(Speed::as_rpm)?;
+    let lost = lost_at(&train, &train.models(&[Unmeasured::usual()]), &looked_at(top), THRESHOLD, stop);
+    Some(lost.first()?.map_or(LOOKED_TO, |(rpm, _)| rpm))
+}
+
+/// The events of a side: the one that is held, and the one that takes a change of duration.
+const fn events(side: Side) -> [Decision; 2] {
+    match side {
+        Side::Intake => [Decision::IntakeOpens, Decision::IntakeCloses],
+        Side::Exhaust => [Decision::ExhaustOpens, Decision::ExhaustCloses],
+    }
+}
+
+/// Duration at .050 of a side, crank degrees.
+fn duration(side: Side, choice: &Choice) -> Option<f64> {
+    let [opens, closes] = events(side);
+    Some(choice.get(opens)? + 180.0 + choice.get(closes)?)
+}
+
+impl Motion {
+    /// Of a region with `axes`.
+    pub fn of(frame: &Frame, axes: &[Axis], stages: &Stages, stop: &(dyn Fn() -> bool + Sync)) -> Self {
+        Self(Side::BOTH.map(|side| SideMotion::of(frame, axes, side, stages, stop)))
+    }
+
+    /// Limiting speed of a side, rpm, and how far it may be off; `None` where it is not known.
+    pub fn at(&self, side: Side, choice: &Choice) -> Option<(f64, f64)> {
+        let own = self.0[side.index()].as_ref()?;
+        let place = own.place(duration(side, choice)?, choice);
+        Some((own.polynomial.at(&place).first().copied()?.min(LOOKED_TO), own.off))
+    }
+}
+
+impl SideMotion {
+    fn of(frame: &Frame, axes: &[Axis], side: Side, stages: &Stages, stop: &(dyn Fn() -> bool + Sync)) -> Option<Self> {
+        let [held, moved] = events(side);
+        let axis = |decision: Decision| axes.iter().find(|axis| axis.decision == decision);
+        let reach = [held, moved].iter().filter_map(|event| axis(*event)).map(|axis| axis.reach).sum::<f64>();
+        let mut middle = *frame.now();
+        for axis in axes {
+            middle.set(axis.decision, axis.middle);
+        }
+        let own = (duration(side, &middle)?, reach);
+        let lift = if side == Side::Intake { Decision::IntakeLift } else { Decision::ExhaustLift };
+        let hangs_on = [lift, Decision::Quickness, Decision::Ratio];
+        let variables: Vec<Axis> = hangs_on.into_iter().filter_map(axis).copied().collect();
+        let count = (POINTS_A_TERM * Terms::Products.count(variables.len() + 1) as f64).ceil() as usize;
+        let point = |index: usize| -> Option<(Vec<f64>, Vec<f64>)> {
+            let place = towards_the_sides(index, variables.len() + 1, SEED);
+            let longer = place[0] * own.1;
+            let mut choice = middle.with(moved, middle.get(moved)? + longer);
+            for (axis, x) in variables.iter().zip(&place[1..]) {
+                choice.set(axis.decision, x.mul_add(axis.reach, axis.middle));
+            }
+            let limit = limiting_speed(&frame.at(&choice, stages), side, stop)?;
+            Some((place, vec![limit]))
+        };
+        let points: Vec<(Vec<f64>, Vec<f64>)> = (0..count).into_par_iter().filter_map(point).collect();
+        let (places, limits): (Vec<Vec<f64>>, Vec<Vec<f64>>) = points.into_iter().unzip();
+        let fit = fit(Terms::Products, &places, &limits)?;
+        let square = fit.left_out.iter().zip(&limits).map(|(left, own)| (left[0] - own[0]).powi(2));
+        let off = (square.sum::<f64>() / limits.len() as f64).sqrt();
+        Some(Self { variables, duration: own, polynomial: fit.polynomial, off })
+    }
+
+    fn place(&self, duration: f64, choice: &Choice) -> Vec<f64> {
+        let longer = (duration - self.duration.0) / self.duration.1.max(1e-9);
+        let rest = self.variables.iter().map(|axis| axis.place(choice));
+        std::iter::once(longer).chain(rest).collect()
+    }
+}

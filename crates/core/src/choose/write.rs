@@ -1,0 +1,187 @@
+//! A choice written into the document as a candidate of its own.
+
+use super::frame::{Frame, quickens};
+use crate::build::Build;
+use crate::cam::{Events, Flank, height_006, height_050, height_200};
+use crate::candidate::{Resolved, Stages};
+use crate::document::{Faults, Side, get, put_value};
+use crate::edit::{CamEdit, Edit, apply};
+use crate::quantity::{Angle, Dimension, UnitSystem, parse, restate};
+use crate::response::{Choice, Decision};
+use serde_json::{Value, json};
+
+/// What a new candidate is called.
+#[derive(Debug, Clone, Copy)]
+pub struct Called<'a> {
+    /// Its identifier.
+    pub id: &'a str,
+    /// Its name.
+    pub name: &'a str,
+}
+
+/// `build` with a copy of the candidate at `index` at its end, decided as `choice` says.
+///
+/// # Errors
+/// Where the document refuses a value.
+pub fn written(
+    (build, index): (&Build, usize),
+    frame: &Frame,
+    choice: &Choice,
+    called: Called<'_>,
+    stages: &Stages,
+) -> Result<Build, Faults> {
+    let views = build.candidates();
+    let Some(view) = views.get(index) else { return Ok(build.clone()) };
+    let copy = Edit::Duplicate { candidate: view.id.clone(), to: called.id.to_owned(), name: called.name.to_owned() };
+    let mut own = apply(build, &copy, UnitSystem::Inch, stages)?;
+    let path = format!("candidates[{}]", views.len());
+    let changed = |decision: Decision| {
+        let (to, now) = (choice.get(decision)?, frame.now().get(decision)?);
+        ((to - now).abs() > 1e-9).then_some(to)
+    };
+    let cam = Decision::CAM[..4].iter().any(|decision| changed(*decision).is_some());
+    let lifts = [Decision::IntakeLift, Decision::ExhaustLift].map(&changed);
+    let quicker = changed(Decision::Quickness);
+    if cam || lifts.iter().any(Option::is_some) || quicker.is_some() {
+        let mut value = own.value().clone();
+        let resolved = Resolved::of(&views[index], stages);
+        for side in &frame.carded {
+            put_card(&mut value, &path, *side, &resolved);
+        }
+        for (side, lift) in Side::BOTH.into_iter().zip(lifts) {
+            if let Some(lift) = lift {
+                put_length(&mut value, &format!("{path}.cam.{}.lobe_lift", side.key()), lift);
+            }
+        }
+        if let Some(quicker) = quicker {
+            for side in Side::BOTH {
+                reshape(&mut value, &format!("{path}.cam.{}", side.key()), quicker);
+            }
+        }
+        // Another lift on the same flanks may be no lobe until the events have moved too: they move on the old lobe.
+        CamEdit::begin(build, &view.id, stages)?
+            .of_index(views.len())
+            .set_events(events(frame, choice))
+            .write(&mut value)?;
+        for key in ["part", "price"] {
+            forget(&mut value, &format!("{path}.cam"), key);
+        }
+        own = Build::from_value(value)?;
+    }
+    if let Some(ratio) = changed(Decision::Ratio) {
+        for field in rocker_fields(own.value(), &path) {
+            own = set(&own, &field, &format!("{ratio:.2}"), stages)?;
+        }
+    }
+    if let Some(ratio) = changed(Decision::Compression) {
+        let given = frame.given(&Choice::nothing().with(Decision::Compression, ratio));
+        let volumes = [("chamber_volume", given.engine.chamber_volume), ("piston_volume", given.engine.piston_volume)];
+        for (key, volume) in volumes {
+            let Some(volume) = volume else { continue };
+            own = of_engine(&own, &path, &format!("engine.{key}"), Dimension::Volume, volume.si(), stages)?;
+        }
+    }
+    for (decision, field) in
+        [(Decision::Runner, "engine.intake.runner_length"), (Decision::Primary, "engine.exhaust.primary_length")]
+    {
+        if let Some(length) = changed(decision) {
+            own = of_engine(&own, &path, field, Dimension::Length, length, stages)?;
+        }
+    }
+    Ok(own)
+}
+
+/// The four events of a choice.
+pub fn events(frame: &Frame, choice: &Choice) -> Events {
+    let event = |decision: Decision| choice.get(decision).or(frame.now().get(decision)).unwrap_or(0.0);
+    Events {
+        intake_opens_btdc: event(Decision::IntakeOpens),
+        intake_closes_abdc: event(Decision::IntakeCloses),
+        exhaust_opens_bbdc: event(Decision::ExhaustOpens),
+        exhaust_closes_atdc: event(Decision::ExhaustCloses),
+    }
+}
+
+fn set(build: &Build, field: &str, text: &str, stages: &Stages) -> Result<Build, Faults> {
+    apply(build, &Edit::Set { field: field.to_owned(), text: text.to_owned() }, UnitSystem::Inch, stages)
+}
+
+/// A field of the engine as this candidate alone has it, where it moves at all.
+fn of_engine(
+    build: &Build,
+    path: &str,
+    field: &str,
+    dimension: Dimension,
+    to: f64,
+    stages: &Stages,
+) -> Result<Build, Faults> {
+    let own = format!("{path}.changes.{field}");
+    let text = |field: &str| get(build.value(), field).and_then(Value::as_str).map(str::to_owned);
+    let Some(now) = text(&own).or_else(|| text(field)) else { return Ok(build.clone()) };
+    let same = parse(&now, dimension).is_ok_and(|now| (now - to).abs() <= 1e-9 * now.abs());
+    match restate(&now, dimension, to).filter(|_| !same) {
+        Some(text) => set(build, &own, &text, stages),
+        None => Ok(build.clone()),
+    }
+}
+
+/// Where the ratio of both rockers stands: once for both, or with each side.
+fn rocker_fields(document: &Value, path: &str) -> Vec<String> {
+    let plain = format!("{path}.train.rocker.ratio");
+    let own = Side::BOTH.map(|side| format!("{path}.train.rocker.{}.ratio", side.key()));
+    own.into_iter().chain([plain]).filter(|field| get(document, field).is_some()).collect()
+}
+
+fn put_length(document: &mut Value, field: &str, metres: f64) {
+    let now = get(document, field).and_then(Value::as_str).map(str::to_owned);
+    if let Some(text) = now.and_then(|now| restate(&now, Dimension::Length, metres)) {
+        put_value(document, field, json!(text));
+    }
+}
+
+/// Takes a key and its mark out of an object.
+fn forget(document: &mut Value, path: &str, key: &str) {
+    if let Some(object) = crate::document::get_mut(document, path).and_then(Value::as_object_mut) {
+        object.shift_remove(key);
+        if let Some(Value::Object(marks)) = object.get_mut("sources") {
+            marks.shift_remove(key);
+        }
+    }
+}
+
+/// A quicker lobe: what [`Frame::given`] does to the numbers, done to the texts.
+fn reshape(document: &mut Value, lobe: &str, quicker: f64) {
+    for (checks, share) in [("checks", 1.0), ("opening.checks", 0.5), ("closing.checks", 0.5)] {
+        let path = format!("{lobe}.{checks}");
+        let rows = get(document, &path).and_then(Value::as_array).cloned().unwrap_or_default();
+        for (place, row) in rows.iter().enumerate() {
+            let text = |column: usize| row.get(column).and_then(Value::as_str);
+            let height = text(0).and_then(|text| parse(text, Dimension::Length).ok());
+            let angle = text(1).and_then(|text| parse(text, Dimension::Angle).ok());
+            if let (Some(height), Some(angle)) = (height, angle) {
+                let deg = Angle::from_si(angle).as_deg() - share * quicker * quickens(height);
+                put_value(document, &format!("{path}[{place}][1]"), json!(degrees(deg)));
+            }
+        }
+    }
+}
+
+/// A measured lobe by its card, as the frame takes it.
+fn put_card(document: &mut Value, path: &str, side: Side, resolved: &Resolved) {
+    let Ok(lobe) = resolved.side(side).lobe() else { return };
+    let lobe_path = format!("{path}.cam.{}", side.key());
+    forget(document, &lobe_path, "profile");
+    put_value(document, &format!("{lobe_path}.lobe_lift"), json!(format!("{:.4} in", lobe.lift().as_inches())));
+    for (flank, key) in [(Flank::Opening, "opening"), (Flank::Closing, "closing")] {
+        let rows = [height_006(), height_050(), height_200()].into_iter().filter_map(|height| {
+            let deg = 2.0 * lobe.flank_angle(height, flank)?;
+            Some(json!([format!("{:.3} in", height.as_inches()), degrees(deg)]))
+        });
+        put_value(document, &format!("{lobe_path}.{key}"), json!({ "checks": rows.collect::<Vec<_>>() }));
+    }
+}
+
+/// Degrees with at most four decimals.
+fn degrees(deg: f64) -> String {
+    format!("{} deg", (deg * 1e4).round() / 1e4 + 0.0)
+}

@@ -1,0 +1,120 @@
+//! A curve of torque over decisions: a polynomial through computed points around a candidate, so that torque follows a drag
+//! at once and a search can ask ten thousand times. It says how far it is off, and where its region ends. What computes the
+//! points is [`crate::choose`].
+
+mod decision;
+mod design;
+mod figures;
+mod polynomial;
+
+pub use decision::{Choice, Counting, Decision, Reach};
+pub use design::{evenly, towards_the_sides};
+pub use figures::{Figures, PlanOf};
+pub use polynomial::{Fit, Polynomial, Terms, fit};
+
+/// What a design point may be further out than the middle of its side before it is another region.
+const EDGE: f64 = 1.0 + 1e-9;
+
+/// One open decision of a region.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Axis {
+    /// Which.
+    pub decision: Decision,
+    /// Middle of the region.
+    pub middle: f64,
+    /// How far it reaches on both sides.
+    pub reach: f64,
+}
+
+impl Axis {
+    /// Where a choice lies on it, one at its ends; in the middle where it does not decide.
+    pub fn place(&self, choice: &Choice) -> f64 {
+        (choice.get(self.decision).unwrap_or(self.middle) - self.middle) / self.reach
+    }
+}
+
+/// How much of a region is drafted: what a draft adds to a screened curve bends little.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Depth {
+    /// Nothing: one cylinder with constant pressures around it.
+    Screened,
+    /// A few points: what they add is linear. Torque of single speeds within about a per cent, its mean within .2 %.
+    Sampled,
+    /// Every point.
+    Whole,
+}
+
+/// A computed point of a region.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Computed {
+    /// The decisions.
+    pub choice: Choice,
+    /// Its figures.
+    pub figures: Figures,
+}
+
+/// How far predictions lie off computed points that were left out: root of the mean square, as a share.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct LeftOut {
+    /// Of average torque.
+    pub average_torque: f64,
+    /// Of peak power.
+    pub peak_power: f64,
+    /// Of torque at every speed.
+    pub torque: f64,
+    /// Of torque at the speed where it is worst.
+    pub worst_speed: f64,
+}
+
+/// A response and its region.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Response {
+    /// Its region.
+    pub axes: Vec<Axis>,
+    /// What it follows.
+    pub depth: Depth,
+    /// Speeds, rpm.
+    pub speeds: Vec<f64>,
+    /// What the plan asks of a curve.
+    pub plan: PlanOf,
+    /// Through screened points.
+    pub screened: Polynomial,
+    /// What a draft adds to them.
+    pub added: Option<Polynomial>,
+    /// The points it was made of, by its own effort.
+    pub points: Vec<Computed>,
+    /// How far it is off.
+    pub left_out: LeftOut,
+}
+
+impl Response {
+    /// Where a choice lies in the region, one at its sides in every axis.
+    pub fn place(&self, choice: &Choice) -> Vec<f64> {
+        self.axes.iter().map(|axis| axis.place(choice)).collect()
+    }
+
+    /// Whether a choice lies in the region.
+    pub fn holds(&self, choice: &Choice) -> bool {
+        self.place(choice).iter().all(|x| x.abs() <= EDGE)
+    }
+
+    /// Every column of a choice.
+    pub fn columns(&self, choice: &Choice) -> Vec<f64> {
+        self.columns_at(&self.place(choice))
+    }
+
+    fn columns_at(&self, place: &[f64]) -> Vec<f64> {
+        let mut columns = self.screened.at(place);
+        if let Some(added) = &self.added {
+            for (own, more) in columns.iter_mut().zip(added.at(place)) {
+                *own += more;
+            }
+        }
+        columns
+    }
+
+    /// The figures of a choice.
+    pub fn figures(&self, choice: &Choice) -> Figures {
+        self.plan.figures(&self.speeds, &self.columns(choice))
+    }
+}
