@@ -10,6 +10,7 @@ mod bench;
 mod breathing;
 mod calibration;
 mod candidates;
+mod choosing;
 mod control;
 mod control_signs;
 mod edits;

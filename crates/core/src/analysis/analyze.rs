@@ -4,6 +4,7 @@ use super::cautions::{bench_against_fields, warn};
 use super::control::{control_finding, in_motion};
 use super::curve::{gas_finding, whole_curve};
 use super::findings::findings_of;
+use super::following::following;
 use super::speed_bought::Variants;
 use super::springs_stay::springs_stay;
 use super::unknowns::measure_next;
@@ -49,6 +50,8 @@ pub enum PartName {
     Drawing,
     /// Torque and power over speed; takes seconds.
     Breathing,
+    /// Torque by cams that were computed around this one, where they were.
+    Following,
     /// Both valves in motion over speed; takes seconds.
     Dynamics,
     /// Every rule.
@@ -59,7 +62,7 @@ pub enum PartName {
 
 impl PartName {
     /// Every part, in the order of the report.
-    pub const ALL: [Self; 14] = [
+    pub const ALL: [Self; 15] = [
         Self::Timing,
         Self::Strip,
         Self::Lift,
@@ -71,6 +74,7 @@ impl PartName {
         Self::Bench,
         Self::Drawing,
         Self::Breathing,
+        Self::Following,
         Self::Dynamics,
         Self::Limits,
         Self::Remedies,
@@ -95,6 +99,7 @@ impl PartName {
             Self::Bench => "bench",
             Self::Drawing => "drawing",
             Self::Breathing => "breathing",
+            Self::Following => "following",
             Self::Dynamics => "dynamics",
             Self::Limits => "limits",
             Self::Remedies => "remedies",
@@ -239,6 +244,7 @@ fn report_of(
         clearance: asked(wants(PartName::Clearance), &source, || candidate::clearance(&resolved, stages)),
         bench,
         breathing: curve,
+        following: asked(wants(PartName::Following), &source, || following(&resolved, stages)),
         dynamics: motion,
         drawing: asked(wants(PartName::Drawing), &source, || candidate::drawing(&resolved)),
         measure_next: measure_next(&lines),

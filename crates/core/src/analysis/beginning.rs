@@ -5,7 +5,7 @@ use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::document::{Fault, Faults, FormField, Ledger, Side, candidate_or_first, form_fields};
 use crate::given::Source;
-use crate::quantity::UnitSystem;
+use crate::quantity::{Shown, UnitSystem};
 use crate::report::{BecauseReport, Named};
 use crate::words::Word;
 use serde::Serialize;
@@ -114,7 +114,7 @@ pub(super) fn reasons(because: &[Because]) -> Vec<BecauseReport> {
     let report = |because: &Because| BecauseReport {
         decision: because.decision.to_owned(),
         value: because.value.clone(),
-        why: because.why.clone(),
+        why: Shown::plain(because.why.clone()),
         source: "common practice, no source".to_owned(),
     };
     because.iter().map(report).collect()

@@ -1,6 +1,6 @@
 //! What there is to choose, as a report: decisions swept, proposals, margins in words.
 
-use crate::choose::{Aim, Guide, Margin, Standing, shown_value, why};
+use crate::choose::{Aim, Guide, Margin, Proposal, Standing, Stood, shown_value, why};
 use crate::limits::titled;
 use crate::quantity::Dimension;
 use crate::report::{
@@ -53,7 +53,7 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
     let reserves = here.margins.iter().filter(|predicted| DRAWN.contains(&predicted.margin.bound.rule.id));
     let reserves = reserves.enumerate().filter(|(_, predicted)| {
         // A reserve that this decision does not move is not drawn.
-        let left = |stood: &crate::choose::Stood| left_of(stood, &predicted.margin);
+        let left = |stood: &Stood| left_of(stood, &predicted.margin);
         let (least, most) = sweep
             .stood
             .iter()
@@ -79,7 +79,7 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
     let broken = here.margins.iter().filter_map(|predicted| {
         let breaks = |place: usize| -> Option<f64> {
             let own = sweep.stood[place].margins.iter().find(|other| other.margin.bound == predicted.margin.bound)?;
-            (own.margin.broken() > 0.0).then_some(sweep.values[place])
+            (own.broken() > 0.0).then_some(sweep.values[place])
         };
         let values: Vec<f64> = (0..sweep.values.len()).filter_map(breaks).collect();
         let bound = predicted.margin.bound;
@@ -88,7 +88,7 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
             title: titled(bound.rule.title, bound.side),
             from: values.first()? * scale,
             to: values.last()? * scale,
-            is_broken_now: predicted.margin.broken() > 0.0,
+            is_broken_now: predicted.broken() > 0.0,
         })
     });
     DecisionReport {
@@ -110,12 +110,12 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
         proposed_shown: shown_value(decision, proposal.value),
         range_shown: [shown_value(decision, proposal.range.0), shown_value(decision, proposal.range.1)],
         range: [proposal.range.0 * scale, proposal.range.1 * scale],
-        why: why(guide, axis, now, &sweep, &proposal),
+        why: why(guide, axis, now, &proposal),
     }
 }
 
 /// What is left of one margin at another choice, SI.
-fn left_of(stood: &crate::choose::Stood, margin: &Margin) -> Option<f64> {
+fn left_of(stood: &Stood, margin: &Margin) -> Option<f64> {
     stood.margins.iter().find(|other| other.margin.bound == margin.bound).map(|other| other.margin.left)
 }
 
@@ -140,11 +140,12 @@ fn unit(decision: Decision) -> Option<String> {
 pub(super) fn because(guide: &Guide<'_>, choice: &Choice) -> Vec<BecauseReport> {
     let report = |axis: &Axis| {
         let sweep = guide.sweep(axis, choice);
-        let proposal = crate::choose::Proposal { value: choice.get(axis.decision)?, ..sweep.proposal() };
+        let proposal =
+            Proposal { value: choice.get(axis.decision)?, best: None, is_at_the_end: false, ..sweep.proposal() };
         Some(BecauseReport {
             decision: axis.decision.counting().title.to_owned(),
             value: shown_value(axis.decision, proposal.value),
-            why: why(guide, axis, choice, &sweep, &proposal).inch,
+            why: why(guide, axis, choice, &proposal),
             source: "computed of this engine".to_owned(),
         })
     };

@@ -13,9 +13,10 @@ use crate::choose::{
     written,
 };
 use crate::document::{Fault, Ledger, Side, candidate_or_first};
+use crate::edit::{Edit, apply};
 use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, Findings, InMotion, limits};
-use crate::quantity::Speed;
+use crate::quantity::{Speed, UnitSystem};
 use crate::report::{ChooseReport, DifferReport, OffReport};
 use crate::response::{Choice, Decision, Depth, Figures, Response};
 use crate::work::{Class, Halted, Job, Watch};
@@ -109,8 +110,7 @@ impl ChooseJob {
         if stop() {
             return Err(Halted::Stopped);
         }
-        let margins = Margins::of(&self.frame, response, &self.stages)
-            .ok_or_else(|| halted(Gap::because("margins around this candidate cannot be told apart").into()))?;
+        let margins = Margins::of(&self.frame, response, &self.stages).ok_or_else(no_margins)?;
         Ok(margins.turning(motion, self.frame.now()))
     }
 
@@ -121,18 +121,12 @@ impl ChooseJob {
     }
 
     /// A whole candidate of a choice, its curve drafted and every limit computed.
-    fn proposed(&self, school: &'static str, title: &'static str, choice: &Choice) -> Result<Proposed, Halted> {
-        let choice = choice.made();
+    fn proposed(&self, school: &'static str, title: &'static str, choice: &Choice) -> Proposed {
         let called = Called { id: school, name: title };
-        let made = written((&self.build, self.index), &self.frame, &choice, called, &self.stages);
-        let build = match made {
-            Ok(build) => build,
-            Err(faults) => return Ok(Proposed::refused(school, title, faults.to_string())),
-        };
-        let views = build.candidates();
-        let Some(view) = views.last() else { return Ok(Proposed::refused(school, title, String::new())) };
-        let candidate = build.value()["candidates"].as_array().and_then(|list| list.last()).cloned();
-        Ok(self.judged(school, title, candidate, &Resolved::of(view, &self.stages)))
+        match written((&self.build, self.index), &self.frame, &choice.made(), called, &self.stages) {
+            Ok(build) => self.last_of(&build, school, title),
+            Err(faults) => Proposed::refused(school, title, faults.to_string()),
+        }
     }
 
     /// How a candidate stands by a drafted curve and its trains turned by the usual.
@@ -222,8 +216,14 @@ impl Job for ChooseJob {
         let region = self.region(Depth::Screened, true);
         let far = self.respond(&region, "screening cams", &told)?;
         let far_margins = self.margins(&far, watch.stop)?;
-        let schools = self.schools(&far, &far_margins)?;
-        let mut report = self.report(&far, &far_margins, &schools);
+        let guide = self.guide(&far, &far_margins);
+        let decided = self.carried(&guide, self.frame.now());
+        let mut report = self.report(&far, &far_margins, &self.schools(&guide, &decided, &guide));
+        told.report("looking closer at what the events come to", &report);
+        let near = self.best(decided, guide.aim, watch.stop)?;
+        let closer = Guide { response: &near.response, margins: &near.margins, aim: guide.aim };
+        let schools = self.schools(&guide, &near.choice, &closer);
+        report = self.report(&far, &far_margins, &schools);
         told.report("drafting the curves around this cam", &report);
         for depth in [Depth::Sampled, Depth::Whole] {
             let region = self.region(depth, false);
@@ -249,32 +249,114 @@ struct Schools {
     differ: Vec<DifferReport>,
 }
 
+/// A choice, how good it is, and the ground about it.
+struct Near {
+    score: f64,
+    choice: Choice,
+    response: Response,
+    margins: Margins,
+}
+
+/// Regions looked at on the way from a wide one to the best of it, and times that computed margins are learned from.
+const ROUNDS: usize = 2;
+const LESSONS: usize = 5;
+
 impl ChooseJob {
-    /// Both schools' candidates and the present one, drafted, from a wide region.
-    fn schools(&self, response: &Response, margins: &Margins) -> Result<Schools, Halted> {
-        let guide = self.guide(response, margins);
+    /// The best choice near `from`, by regions that follow it and by what computed limits teach.
+    fn best_near(
+        &self,
+        from: Choice,
+        aim: Aim,
+        rounds: usize,
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Result<Near, Halted> {
+        let (mut choice, mut ground) = (from, None);
+        for _ in 0..rounds {
+            let axes = axes(&choice, &Decision::CAM, false);
+            let region = Region { axes, ..self.region(Depth::Screened, false) };
+            let response = region.respond(stop, &|_| ()).map_err(halted)?;
+            let margins = self.margins(&response, stop)?;
+            choice = self.carried(&Guide { response: &response, margins: &margins, aim }, &choice);
+            ground = Some((response, margins));
+        }
+        let Some((response, mut margins)) = ground else { return Err(no_margins()) };
+        let mut best: Option<(f64, Choice)> = None;
+        for lesson in 0..LESSONS {
+            let figures = response.figures(&choice);
+            let resolved = self.frame.at(&choice, &self.stages);
+            let findings = Findings { gas: Some(gas_of(&figures)), control: control_of(&resolved, &self.stages) };
+            let found = Standing::of(&limits(&resolved, &findings, &self.stages));
+            let score = crate::choose::score(aim.gain(&figures), found.broken());
+            if best.is_none_or(|(known, _)| score > known) {
+                best = Some((score, choice));
+            }
+            if !margins.learn(&response, &choice, &found, lesson) {
+                break;
+            }
+            choice = self.carried(&Guide { response: &response, margins: &margins, aim }, &choice);
+        }
+        let (score, choice) = best.unwrap_or((f64::NEG_INFINITY, choice));
+        Ok(Near { score, choice, response, margins })
+    }
+
+    /// The best of a region that smooth lobes carry.
+    fn carried(&self, guide: &Guide<'_>, from: &Choice) -> Choice {
+        self.frame.carried(&guide.decided(from), &self.stages)
+    }
+
+    /// The card's cam on its own flanks.
+    fn carded(&self) -> Proposed {
+        let (school, title) = ("card_first", "By the card");
+        let views = self.build.candidates();
+        let Some(view) = views.get(self.index) else { return Proposed::refused(school, title, String::new()) };
+        let copy = Edit::Duplicate { candidate: view.id.clone(), to: school.to_owned(), name: title.to_owned() };
+        let card = Edit::CardCam { candidate: school.to_owned() };
+        let made = [copy, card]
+            .iter()
+            .try_fold(self.build.clone(), |build, edit| apply(&build, edit, UnitSystem::Inch, &self.stages));
+        match made {
+            Ok(build) => self.last_of(&build, school, title),
+            Err(faults) => Proposed::refused(school, title, faults.to_string()),
+        }
+    }
+
+    /// The last candidate of a build, judged.
+    fn last_of(&self, build: &Build, school: &'static str, title: &'static str) -> Proposed {
+        let views = build.candidates();
+        let Some(view) = views.last() else { return Proposed::refused(school, title, String::new()) };
+        let candidate = build.value()["candidates"].as_array().and_then(|list| list.last()).cloned();
+        self.judged(school, title, candidate, &Resolved::of(view, &self.stages))
+    }
+
+    /// The better of what a wide region leads to and what lies near.
+    fn best(&self, decided: Choice, aim: Aim, stop: &(dyn Fn() -> bool + Sync)) -> Result<Near, Halted> {
+        let wide = self.best_near(decided, aim, ROUNDS, stop)?;
+        let near = self.best_near(*self.frame.now(), aim, 1, stop)?;
+        Ok(if wide.score > near.score { wide } else { near })
+    }
+
+    /// Both schools' candidates and the present one, drafted; `events` is what the events come to, on `ground`.
+    fn schools(&self, wide: &Guide<'_>, events: &Choice, ground: &Guide<'_>) -> Schools {
         let now = self.judged("as_it_stands", "As it stands", None, &self.resolved);
         let own = Aim::of(&self.resolved.given, now.figures.unwrap_or_default());
-        let events = guide.decided(self.frame.now());
-        let by_events = self.proposed("events_first", "By the events", &events)?;
+        let by_events = self.proposed("events_first", "By the events", events);
         let card = by_card(&self.frame, &self.resolved);
         let by_card = match &card {
-            Ok((choice, _)) => self.proposed("card_first", "By the card", choice)?,
+            Ok(_) => self.carded(),
             Err(gap) => Proposed::refused("card_first", "By the card", lacks(gap)),
         };
         let because = |card: &CardCam| super::beginning::reasons(&card.because);
         let card_because = card.as_ref().map_or_else(|_| Vec::new(), |(_, card)| because(card));
         let reports = [
             proposal_report(&now, &now, &own, Vec::new()),
-            proposal_report(&by_events, &now, &own, super::choose_words::because(&guide, &events)),
+            proposal_report(&by_events, &now, &own, super::choose_words::because(ground, events)),
             proposal_report(&by_card, &now, &own, card_because),
         ];
-        let differ = card.as_ref().map_or_else(
-            |_| Vec::new(),
-            |(card, _)| differ(&guide, [&card.made(), &events.made()], ["card", "events"]),
-        );
+        let differ = card
+            .as_ref()
+            .map_or_else(|_| Vec::new(), |(card, _)| differ(wide, [&card.made(), &events.made()], ["card", "events"]));
         let differ = differ.into_iter().map(|(decision, words)| DifferReport { decision, words }).collect();
-        Ok(Schools { proposals: reports.into(), differ })
+        Schools { proposals: reports.into(), differ }
     }
 
     fn report(&self, response: &Response, margins: &Margins, schools: &Schools) -> ChooseReport {
@@ -292,6 +374,11 @@ impl ChooseJob {
             by_card: self.frame.carded.iter().map(|side| side.key().to_owned()).collect(),
         }
     }
+}
+
+/// Why there is no ground to choose on.
+fn no_margins() -> Halted {
+    halted(Gap::because("margins around this candidate cannot be told apart").into())
 }
 
 /// What is lacking, in words.

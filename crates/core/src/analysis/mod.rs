@@ -13,6 +13,7 @@ mod compare;
 mod control;
 mod curve;
 mod findings;
+mod following;
 mod lobes_apart;
 mod order_card;
 mod readings;

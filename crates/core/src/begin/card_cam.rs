@@ -16,6 +16,11 @@ use crate::words::{ExhaustManifold, Induction, LifterKind, Use};
 const USUAL_CYLINDER: f64 = 715.0;
 /// Duration at .050 of a hydraulic lifter that peaks at 5,000 rpm in it, and what 1,000 rpm more ask for, crank degrees.
 const DURATION: (f64, f64) = (212.0, 18.0);
+/// Beyond this speed ports and pipes do more of the work, and 1,000 rpm more ask for less, crank degrees.
+const FAST: (f64, f64) = (6500.0, 12.0);
+/// Separation by how much cylinder an intake valve has to fill: of none, and less of it for every cubic inch a cylinder has
+/// for each inch of valve (from memory: for chambers of about ten to one).
+const SEPARATION: (f64, f64) = (128.0, 0.91);
 /// Lash takes so many degrees of a solid lifter's duration.
 const SOLID_ADDS: f64 = 8.0;
 /// Duration a rule of thumb may say, crank degrees.
@@ -98,7 +103,8 @@ impl Card<'_> {
         // A larger cylinder asks for more of the same port: the same cam peaks lower in it, as the root of its volume.
         let as_usual = peak * (each / USUAL_CYLINDER).sqrt();
         let solid = if self.kind.is_solid() && !self.resolved.given.is_diesel() { SOLID_ADDS } else { 0.0 };
-        let deg = DURATION.0 + DURATION.1 * (as_usual - 5000.0) / 1000.0 + solid;
+        let (slow, fast) = (as_usual.min(FAST.0), (as_usual - FAST.0).max(0.0));
+        let deg = DURATION.0 + (DURATION.1 * (slow - 5000.0) + FAST.1 * fast) / 1000.0 + solid;
         let deg = even(deg.clamp(DURATION_RANGE.0, DURATION_RANGE.1));
         let lash =
             if solid > 0.0 { format!("; {SOLID_ADDS:.0} more for the lash of a solid lifter") } else { String::new() };
@@ -106,8 +112,8 @@ impl Card<'_> {
             "Intake duration at .050",
             deg,
             format!(
-                "power at {peak:.0} rpm from {each:.0} cc a cylinder: like {as_usual:.0} rpm of a usual one, at {:.0} deg for 5,000 and {:.0} more a thousand{lash}",
-                DURATION.0, DURATION.1
+                "power at {peak:.0} rpm from {each:.0} cc a cylinder: like {as_usual:.0} rpm of a usual one, at {:.0} deg for 5,000 and {:.0} more a thousand, {:.0} beyond 6,500{lash}",
+                DURATION.0, DURATION.1, FAST.1
             ),
         )
     }
@@ -166,7 +172,11 @@ impl Card<'_> {
             Some(Use::Marine) => (111.0, 115.0),
             _ => (109.0, 115.0),
         };
-        let deg = ((mean - overlap) / 2.0).ceil().clamp(low, high);
+        let by_area = self.separation_by_area().filter(|_| !boosted && !wet).unwrap_or(0.0);
+        let by_overlap = (mean - overlap) / 2.0;
+        let deg = by_overlap.max(by_area).ceil().clamp(low, high);
+        // Where nobody asks for vacuum, an idle does not set it.
+        let deg = if vacuum.is_none() && by_area > 0.0 { by_area.round().clamp(low, high) } else { deg };
         let why = match vacuum {
             _ if wet && by_water <= by_idle => {
                 "little overlap, so that the exhaust's water is not drawn back; wide in the usual range of its use"
@@ -176,9 +186,23 @@ impl Card<'_> {
                 "overlap that leaves {vacuum:.0} inHg at idle in {:.1} litres, within what its use runs",
                 self.displacement / 1000.0
             ),
+            None if by_area > 0.0 => format!(
+                "no vacuum is asked for: {:.0} less {:.2} for every cubic inch that an inch of intake valve has to fill, within what its use runs",
+                SEPARATION.0, SEPARATION.1
+            ),
             None => "no vacuum is asked for: as close as its use runs".to_owned(),
         };
         self.degrees("Lobe separation", deg, why)
+    }
+
+    /// Separation by displacement and the size of the intake valve, crank degrees.
+    fn separation_by_area(&self) -> Option<f64> {
+        let port = self.resolved.port(Side::Intake);
+        let cylinders = self.resolved.given.engine.cylinders?;
+        let each = self.displacement / cylinders.max(1.0) * 1e-6 / INCH.powi(3);
+        // Two valves fill like one of as much area.
+        let valve = port.valve_diameter?.as_inches() * port.valves.unwrap_or(1.0).sqrt();
+        Some(SEPARATION.0 - SEPARATION.1 * each / valve)
     }
 
     fn centreline(&mut self, separation: f64) -> f64 {

@@ -10,6 +10,8 @@ use std::sync::Arc;
 
 /// Share of the degrees taken off below .050 that come back above it on a quicker lobe (common practice, no source).
 const FULLER: f64 = 0.8;
+/// Steps on the way back to where one stands.
+const WAYS_BACK: u32 = 8;
 /// Where a quicker lobe begins to differ and where it differs whole, m.
 const SEAT: f64 = 0.006 * INCH;
 const FIFTY: f64 = 0.050 * INCH;
@@ -80,17 +82,20 @@ impl Frame {
         key(&(rest, still, shapes))
     }
 
-    /// How a side's checks lie about its .050 duration, crank degrees: what stays while events move.
+    /// How a side's checks lie about each other, crank degrees: what stays while events move.
     fn shape(&self, side: Side) -> Vec<(f64, f64)> {
         let lobe = self.given.lobe(side);
-        let half = 0.5 * self.durations[side.index()];
         let rows = |rows: &[(Length, Angle)], share: f64| -> Vec<(f64, f64)> {
-            let about = |deg: f64| (1e6 * (share * deg - half)).round() * 1e-6;
-            rows.iter().map(|(height, deg)| (height.si(), about(deg.as_deg()))).collect()
+            rows.iter().map(|(height, deg)| (height.si(), share * deg.as_deg())).collect()
         };
         let flank = |flank: &Option<FlankChecks>| flank.as_ref().map_or_else(Vec::new, |checks| rows(&checks.0, 1.0));
         let both = lobe.checks.as_ref().map_or_else(Vec::new, |checks| rows(checks, 0.5));
-        [both, flank(&lobe.opening), flank(&lobe.closing)].concat()
+        let flanks = [both, flank(&lobe.opening), flank(&lobe.closing)];
+        // All of them move together; a document keeps four decimals of a degree.
+        let first: Vec<f64> = flanks.iter().filter_map(|rows| Some(rows.first()?.1)).collect();
+        let middle = first.iter().sum::<f64>() / first.len().max(1) as f64;
+        let about = |(height, deg): (f64, f64)| (height, (50.0 * (deg - middle)).round() / 50.0 + 0.0);
+        flanks.concat().into_iter().map(about).collect()
     }
 
     /// The candidate of a choice; what it does not decide stands as it is.
@@ -142,6 +147,24 @@ impl Frame {
     /// The same, resolved.
     pub fn at(&self, choice: &Choice, stages: &Stages) -> Resolved {
         Resolved::new(self.given(choice), stages)
+    }
+
+    /// The nearest choice on the way from where one stands to `choice` that smooth lobes carry.
+    pub fn carried(&self, choice: &Choice, stages: &Stages) -> Choice {
+        let has_lobes = |choice: &Choice| {
+            let resolved = self.at(choice, stages);
+            Side::BOTH.into_iter().all(|side| resolved.side(side).lobe().is_ok())
+        };
+        let part = |share: f64| {
+            let mut part = *choice;
+            for (decision, to) in choice.values() {
+                let now = self.now.get(decision).unwrap_or(to);
+                part.set(decision, (to - now).mul_add(share, now));
+            }
+            part
+        };
+        let shares = (0..WAYS_BACK).map(|i| 1.0 - f64::from(i) / f64::from(WAYS_BACK));
+        shares.map(|share| part(share).made()).find(has_lobes).unwrap_or(self.now)
     }
 
     fn put_events(&self, given: &mut Given, to: Events) {

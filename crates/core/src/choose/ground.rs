@@ -13,6 +13,22 @@ use crate::response::Choice;
 use crate::response::{Computed, Polynomial, Response, Terms, fit};
 use rayon::prelude::*;
 
+/// More than was found short, in the scale of a margin.
+const MORE: f64 = 0.1;
+/// A prediction that is off by more than this, in the scale of a margin, breaks nothing within what it is off.
+const VAGUE: f64 = 0.25;
+
+/// What is kept of every margin, in its scale, so that rounding to what is made breaks none.
+const HAIR: f64 = 0.02;
+
+impl Predicted {
+    /// By how much it is broken, in its scale; a vague prediction only beyond what it may be off by.
+    pub fn broken(&self) -> f64 {
+        let doubt = if self.off > VAGUE * self.margin.scale { self.off } else { 0.0 };
+        Margin { left: self.margin.left + doubt - HAIR * self.margin.scale, ..self.margin }.broken()
+    }
+}
+
 /// The rule that stands beside the computed limiting speed.
 const HAND_CHECK: &str = "hand_check";
 /// Speed that counts as much as what makes another margin tight, rpm (assumed).
@@ -31,6 +47,8 @@ pub struct Margins {
     polynomial: Polynomial,
     /// Where control is lost, where the trains are known whole and were turned.
     motion: Option<Motion>,
+    /// What was found at computed choices to be less than predicted, SI.
+    short: Vec<(Bound, f64)>,
 }
 
 /// One limit of a region.
@@ -94,7 +112,7 @@ impl Margins {
             }
         };
         let lines = everywhere.iter().enumerate().map(line).collect();
-        Some(Self { lines, polynomial: fit.polynomial, motion: None })
+        Some(Self { lines, polynomial: fit.polynomial, motion: None, short: Vec::new() })
     }
 
     /// The same with where control is lost, which decides where it is known: the hand check stands beside it.
@@ -106,6 +124,25 @@ impl Margins {
         }
         self.motion = Some(motion);
         self
+    }
+
+    /// Takes up what a computed choice left of its margins: near it, predictions of a limit that was found broken are as much
+    /// lower as was found, and a little more at every `lesson`. Whether any was broken that had been predicted to hold.
+    pub fn learn(&mut self, response: &Response, choice: &Choice, found: &Standing, lesson: usize) -> bool {
+        let predicted = self.at(response, choice);
+        let mut learned = false;
+        for margin in found.fails() {
+            let Some(own) = predicted.iter().find(|own| own.margin.bound == margin.bound) else { continue };
+            if own.broken() > 0.0 {
+                continue;
+            }
+            let before = self.short.iter().find(|(bound, _)| *bound == margin.bound).map_or(0.0, |(_, by)| *by);
+            self.short.retain(|(bound, _)| *bound != margin.bound);
+            let more = MORE * (lesson + 1) as f64 * own.margin.scale;
+            self.short.push((margin.bound, before + own.margin.left - margin.left + more));
+            learned = true;
+        }
+        learned
     }
 
     /// Every margin of a choice.
@@ -121,7 +158,14 @@ impl Margins {
             off: line.missed * line.scale,
         };
         let known = self.lines.iter().zip(values).map(predicted);
-        known.chain(self.limiting_speeds(response, choice)).collect()
+        let mut found: Vec<Predicted> = known.chain(self.limiting_speeds(response, choice)).collect();
+        for (bound, by) in &self.short {
+            for own in found.iter_mut().filter(|own| own.margin.bound == *bound) {
+                own.margin.left -= by;
+                own.off = 0.0;
+            }
+        }
+        found
     }
 
     /// Margin of the limiting speed over a missed shift.

@@ -5,7 +5,7 @@ use super::aim::Aim;
 use super::ground::{Margins, Predicted};
 use super::standing::{Bound, Margin};
 use crate::response::Figures;
-use crate::response::{Axis, Response};
+use crate::response::{Axis, Response, evenly};
 use crate::response::{Choice, Decision};
 
 /// Most values of a sweep.
@@ -14,8 +14,19 @@ const VALUES: f64 = 32.0;
 const AS_GOOD: f64 = 0.001;
 /// A value within this of the best is as good a choice.
 const RANGE: f64 = 0.002;
-/// Passes over the decisions: the third changes nothing any more.
-const PASSES: usize = 3;
+/// What breaking a limit by as much as makes it tight takes off a gain: more than any cam gives.
+const PENALTY: f64 = 0.05;
+/// Places that are looked at, the best of which are climbed from; and the finest step, of an axis' reach.
+const SPREAD: usize = 512;
+const CLIMBED: usize = 8;
+const FINEST: f64 = 0.01;
+/// Of the places.
+const SEED: u32 = 11;
+
+/// How good a gain is that breaks so much.
+pub fn score(gain: f64, broken: f64) -> f64 {
+    PENALTY.mul_add(-broken, gain)
+}
 
 /// The ground with what one wants on it.
 pub struct Guide<'a> {
@@ -60,6 +71,10 @@ pub struct Proposal {
     pub range: (f64, f64),
     /// Limits that keep it from going on, below and above.
     pub binds: [Option<Bound>; 2],
+    /// Whether the best of all lies at an end of what was looked at.
+    pub is_at_the_end: bool,
+    /// The best of all, where a milder value is proposed that does as much.
+    pub best: Option<f64>,
 }
 
 impl Guide<'_> {
@@ -67,7 +82,7 @@ impl Guide<'_> {
     pub fn at(&self, choice: &Choice) -> Stood {
         let figures = self.response.figures(choice);
         let margins = self.margins.at(self.response, choice);
-        let broken = margins.iter().map(|predicted| predicted.margin.broken()).sum();
+        let broken = margins.iter().map(Predicted::broken).sum();
         Stood { gain: self.aim.gain(&figures), figures, broken, margins }
     }
 
@@ -84,14 +99,79 @@ impl Guide<'_> {
         Sweep { decision, values, stood }
     }
 
-    /// The choice that the school of the four events comes to from `choice`: closing first, then exhaust opening, then the
-    /// overlap pair, then lift; again until nothing moves.
+    /// How good a choice is by what is climbed by, what it breaks taken off.
+    fn score(&self, choice: &Choice) -> f64 {
+        let stood = self.at(choice);
+        score(stood.gain, stood.broken)
+    }
+
+    /// The best choice of the region, beginning at `choice` and at places spread over it: closing first, then exhaust opening,
+    /// then the overlap pair, then lift, again with smaller steps until nothing moves; then as little lift as does it.
     pub fn decided(&self, choice: &Choice) -> Choice {
-        let mut choice = *choice;
-        for _ in 0..PASSES {
-            for axis in &self.response.axes {
-                let sweep = self.sweep(axis, &choice);
-                choice.set(axis.decision, sweep.proposal().value);
+        let axes = &self.response.axes;
+        let spread = (0..SPREAD).map(|i| {
+            let mut spread = *choice;
+            for (axis, share) in axes.iter().zip(evenly(i, axes.len(), SEED)) {
+                spread.set(axis.decision, (2.0 * share - 1.0).mul_add(axis.reach, axis.middle));
+            }
+            spread
+        });
+        let mut begun: Vec<(f64, Choice)> = spread.map(|spread| (self.score(&spread), spread)).collect();
+        begun.sort_by(|a, b| b.0.total_cmp(&a.0));
+        begun.truncate(CLIMBED - 1);
+        begun.push((self.score(choice), *choice));
+        let climbed = begun.into_iter().map(|from| self.climbed(from));
+        let best = climbed.reduce(|a, b| if b.0 > a.0 { b } else { a });
+        best.map_or(*choice, |best| self.milder(best))
+    }
+
+    /// Uphill from a choice by one decision, or two of a lobe together, at a time.
+    fn climbed(&self, (mut score, mut choice): (f64, Choice)) -> (f64, Choice) {
+        let axes = &self.response.axes;
+        let mut moves: Vec<Vec<(usize, f64)>> = (0..axes.len()).map(|i| vec![(i, 1.0)]).collect();
+        for (i, one) in axes.iter().enumerate() {
+            let others = axes.iter().enumerate().skip(i + 1);
+            moves.extend(
+                others
+                    .filter(|(_, two)| one.decision.side() == two.decision.side())
+                    .flat_map(|(j, _)| [vec![(i, 1.0), (j, 1.0)], vec![(i, 1.0), (j, -1.0)]]),
+            );
+        }
+        let mut share = 0.5;
+        while share > FINEST {
+            let mut moved = false;
+            for (step, sign) in moves.iter().flat_map(|step| [(step, share), (step, -share)]) {
+                let mut next = choice;
+                for (place, by) in step {
+                    let axis = &axes[*place];
+                    let now = choice.get(axis.decision).unwrap_or(axis.middle);
+                    let to = (by * sign).mul_add(axis.reach, now);
+                    next.set(axis.decision, to.clamp(axis.middle - axis.reach, axis.middle + axis.reach));
+                }
+                let found = self.score(&next);
+                if found > score + 1e-7 {
+                    (score, choice, moved) = (found, next, true);
+                }
+            }
+            if !moved {
+                share *= 0.5;
+            }
+        }
+        let made = choice.made();
+        (self.score(&made), made)
+    }
+
+    /// The same with as little lift as gives nothing away.
+    fn milder(&self, (score, mut choice): (f64, Choice)) -> Choice {
+        for axis in self.response.axes.iter().filter(|axis| axis.decision.is_milder_below()) {
+            let step = axis.decision.counting().step;
+            loop {
+                let now = choice.get(axis.decision).unwrap_or(axis.middle);
+                let next = choice.with(axis.decision, now - step);
+                if now - step < axis.middle - axis.reach || self.score(&next) < score - AS_GOOD {
+                    break;
+                }
+                choice = next;
             }
         }
         choice
@@ -108,11 +188,10 @@ impl Sweep {
         let good = |by: f64| move |stood: &Stood| allowed(stood) && stood.gain >= best - by;
         let top = self.stood.iter().position(good(0.0)).unwrap_or(0);
         let range = self.around(top, good(RANGE));
-        let at = match self.decision {
-            Decision::IntakeLift | Decision::ExhaustLift | Decision::Quickness => self.around(top, good(AS_GOOD)).0,
-            _ => top,
-        };
+        let at = if self.decision.is_milder_below() { self.around(top, good(AS_GOOD)).0 } else { top };
         Proposal {
+            is_at_the_end: top == 0 || top + 1 == self.values.len(),
+            best: (at != top).then(|| self.values[top]),
             value: self.values[at],
             range: (self.values[range.0], self.values[range.1]),
             binds: [range.0.checked_sub(1), Some(range.1 + 1)].map(|beyond| self.bound(beyond?, range)),
@@ -131,9 +210,9 @@ impl Sweep {
         let (out, inside) = (self.stood.get(beyond)?, &self.stood[range.0]);
         let newly = |predicted: &&Predicted| {
             let before = inside.margins.iter().find(|other| other.margin.bound == predicted.margin.bound);
-            predicted.margin.broken() > before.map_or(0.0, |before| before.margin.broken()) + 1e-6
+            predicted.broken() > before.map_or(0.0, |before| before.broken()) + 1e-6
         };
-        let worst = out.margins.iter().filter(newly).max_by(|a, b| a.margin.broken().total_cmp(&b.margin.broken()));
+        let worst = out.margins.iter().filter(newly).max_by(|a, b| a.broken().total_cmp(&b.broken()));
         worst.map(|predicted| predicted.margin.bound)
     }
 }
@@ -141,7 +220,7 @@ impl Sweep {
 impl Stood {
     /// Limits it breaks.
     pub fn fails(&self) -> impl Iterator<Item = &Margin> {
-        self.margins.iter().map(|predicted| &predicted.margin).filter(|margin| margin.broken() > 0.0)
+        self.margins.iter().filter(|predicted| predicted.broken() > 0.0).map(|predicted| &predicted.margin)
     }
 
     /// One margin.

@@ -19,7 +19,7 @@ pub use aim::Aim;
 pub use change::titanium_valve;
 pub use frame::Frame;
 pub use ground::{Margins, Predicted, standing};
-pub use guide::{Guide, Proposal, Stood, Sweep};
+pub use guide::{Guide, Proposal, Stood, Sweep, score};
 pub use motion::{Motion, limiting_speed};
 pub use region::{Region, Told, axes, figures_of, gas_of};
 pub use remedies::remedies;

@@ -159,7 +159,7 @@ impl Region<'_> {
         stop: &(dyn Fn() -> bool + Sync),
         tell: &(dyn Fn(Told<'_>) + Sync),
     ) -> Result<Response, Ended> {
-        let middle = breathing_of(&self.frame.at(&self.choice(&vec![0.0; self.axes.len()]), self.stages))?;
+        let middle = breathing_of(&self.frame.at(self.frame.now(), self.stages))?;
         // Where the document does not say how the cylinders are joined there is nothing to draft.
         let drafts = if middle.can(Effort::Draft).is_ok() { self.drafts() } else { 0 };
         let (depth, effort) =

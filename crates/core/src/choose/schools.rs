@@ -1,7 +1,7 @@
 //! What the schools propose, each a whole candidate: by the four events, by the card, and as it stands.
 
 use super::frame::Frame;
-use super::guide::{Guide, Proposal, Stood, Sweep};
+use super::guide::{Guide, Proposal, Stood};
 use super::standing::Bound;
 use crate::begin::{CardCam, card_cam};
 use crate::cam::Phasing;
@@ -51,7 +51,7 @@ pub fn shown_value(decision: Decision, value: f64) -> Shown {
 }
 
 /// Why a value is proposed: what going on in both directions gives and takes, and what binds.
-pub fn why(guide: &Guide<'_>, axis: &Axis, choice: &Choice, sweep: &Sweep, proposal: &Proposal) -> Shown {
+pub fn why(guide: &Guide<'_>, axis: &Axis, choice: &Choice, proposal: &Proposal) -> Shown {
     let decision = axis.decision;
     let is_event = decision.counting().dimension == Some(Dimension::Angle);
     let look = if is_event { LOOK } else { LOOK_LIFT * axis.middle.abs() };
@@ -74,7 +74,11 @@ pub fn why(guide: &Guide<'_>, axis: &Axis, choice: &Choice, sweep: &Sweep, propo
         Some(Shown::plain(format!("{title} ends the range on the {word} side")))
     };
     parts.extend([bound(proposal.binds[0], less), bound(proposal.binds[1], more)].into_iter().flatten());
-    if sweep.values.first() == Some(&proposal.value) || sweep.values.last() == Some(&proposal.value) {
+    if let Some(best) = proposal.best {
+        let best = shown_value(decision, best);
+        let sentence = |best: &str| format!("does within .1 % what {best} does, and is easier on everything");
+        parts.insert(0, Shown { inch: sentence(&best.inch), metric: sentence(&best.metric) });
+    } else if proposal.is_at_the_end {
         parts.push(Shown::plain("the best lies at the end of what was looked at: take it and look again"));
     }
     let join = |of: fn(&Shown) -> &String| parts.iter().map(|part| of(part).as_str()).collect::<Vec<_>>().join("; ");

@@ -65,7 +65,7 @@ pub struct BecauseReport {
     /// As read.
     pub value: Shown,
     /// Why.
-    pub why: String,
+    pub why: Shown,
     /// Where the rule is from.
     pub source: String,
 }
@@ -221,6 +221,26 @@ report! {
         peak_torque_nm: f64,
         /// Octane number at the edge of knock.
         octane_needed: Option<f64>,
+    }
+
+    /// Torque that follows a drag: a polynomial through drafted cams around the candidate.
+    pub struct FollowReport {
+        /// Speeds.
+        speed_rpm: Vec<f64>,
+        /// Torque at each.
+        torque_nm: Vec<f64>,
+        /// Power at each.
+        power_kw: Vec<f64>,
+        /// Mean over the band.
+        average_torque_nm: f64,
+        /// Greatest power.
+        peak_power_kw: f64,
+        /// Where.
+        peak_power_rpm: f64,
+        /// Root of the mean square of what it misses of cams that were left out, as a share of torque.
+        off_share: f64,
+        /// Whether the cam lies among those that were computed; beyond them it only guesses.
+        is_inside: bool,
     }
 
     /// An event on which the schools differ.

@@ -32,7 +32,7 @@ pub use breathing::{
 };
 pub use choosing::{
     BecauseReport, BrokenReport, CalibrationReport, ChooseReport, DecisionReport, DifferReport, Effect, FiguresReport,
-    FittedField, OffReport, ProposalReport, ReserveReport, ShortReport,
+    FittedField, FollowReport, OffReport, ProposalReport, ReserveReport, ShortReport,
 };
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 pub use dynamics::{
@@ -134,6 +134,8 @@ report! {
         drawing: Block<DrawingReport>,
         /// Torque and power over speed; seconds of work, only when asked for.
         breathing: Block<BreathingReport>,
+        /// Torque by cams computed around this one, where they were.
+        following: Block<FollowReport>,
         /// Both valves in motion; seconds of work, only when asked for.
         dynamics: Block<DynamicsReport>,
         /// Every rule with need, have and margin.

@@ -110,6 +110,11 @@ impl Decision {
         }
     }
 
+    /// Whether less of it is easier on everything.
+    pub const fn is_milder_below(self) -> bool {
+        matches!(self, Self::IntakeLift | Self::ExhaustLift | Self::Quickness | Self::Ratio)
+    }
+
     /// How it is counted. Eight degrees and eight hundredths are what a quadratic follows to a few thousandths.
     pub fn counting(self) -> Counting {
         const MIL: f64 = 1e-3 * INCH;
