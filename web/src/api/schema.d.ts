@@ -195,6 +195,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Computes cams around a candidate and answers with what both schools propose and what every decision gives and takes, as
+         *     `application/x-ndjson`.
+         */
+        post: operations["compute_choices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/control": {
         parameters: {
             query?: never;
@@ -527,7 +547,7 @@ export interface components {
             /** @description Why this value. */
             why: string;
         };
-        /** @description One decision of a card's cam. */
+        /** @description One decision with its reason. */
         BecauseReport: {
             /** @description What was decided. */
             decision: string;
@@ -536,7 +556,7 @@ export interface components {
             /** @description As read. */
             value: components["schemas"]["Shown"];
             /** @description Why. */
-            why: string;
+            why: components["schemas"]["Shown"];
         };
         /** @description What to begin, and the units bare numbers are taken in. */
         BeginRequest: {
@@ -915,6 +935,55 @@ export interface components {
              * @description Flat of the crown to the head, mm.
              */
             quench_mm: number;
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @enum {string} */
+            state: "not_asked";
+        } | {
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why, as a sentence. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        };
+        /** @description One block of a candidate with its state. */
+        Block_FollowReport: ({
+            /**
+             * Format: double
+             * @description Mean over the band.
+             */
+            average_torque_nm: number;
+            /** @description Whether the cam lies among those that were computed; beyond them it only guesses. */
+            is_inside: boolean;
+            /** @description Stands for the cams it was made of: curves of other cams are not compared. */
+            made_of: string;
+            /**
+             * Format: double
+             * @description Root of the mean square of what it misses of cams that were left out, as a share of torque.
+             */
+            off_share: number;
+            /**
+             * Format: double
+             * @description Greatest power.
+             */
+            peak_power_kw: number;
+            /**
+             * Format: double
+             * @description Where.
+             */
+            peak_power_rpm: number;
+            /** @description Power at each. */
+            power_kw: number[];
+            /** @description Speeds. */
+            speed_rpm: number[];
+            /** @description Torque at each. */
+            torque_nm: number[];
         } & {
             /** @enum {string} */
             state: "done";
@@ -1719,6 +1788,25 @@ export interface components {
             /** @description Air taken in over the swept volume of outside air. */
             volumetric_efficiency: number[];
         };
+        /** @description A limit that does not hold over a part of a range. */
+        BrokenReport: {
+            /**
+             * Format: double
+             * @description First and last value at which it does not hold.
+             */
+            from: number;
+            /** @description Stable identifier of the limit. */
+            id: string;
+            /** @description Whether it is broken where the candidate stands, too. */
+            is_broken_now: boolean;
+            /** @description In words. */
+            title: string;
+            /**
+             * Format: double
+             * @description Last.
+             */
+            to: number;
+        };
         /** @description One step of the lift budget. */
         BudgetStep: {
             /** @description What the step gives or takes, as read. */
@@ -1808,6 +1896,8 @@ export interface components {
             dynamics: components["schemas"]["Block_DynamicsReport"];
             /** @description The engine as this candidate has it, its changes made. */
             engine: components["schemas"]["Block_EngineReport"];
+            /** @description Torque by cams computed around this one, where they were. */
+            following: components["schemas"]["Block_FollowReport"];
             /** @description Stable identifier. */
             id: string;
             /** @description Lift at lobe and valve. */
@@ -1866,6 +1956,67 @@ export interface components {
             schools: string[];
             /** @description What is chosen. */
             topic: components["schemas"]["Topic"];
+        };
+        /** @description The whole of it. */
+        ChooseDone: {
+            /** @description The report. */
+            report: components["schemas"]["ChooseReport"];
+        };
+        /** @description What there is to choose of a candidate. */
+        ChooseReport: {
+            /** @description What is climbed by, in words. */
+            aim: string;
+            /** @description Lobes that were measured and are taken by their durations here. */
+            by_card: string[];
+            /** @description What torque was computed by, in words. */
+            computed_by: string;
+            /** @description The decisions of the cam, in the builder's order, each with the others as they stand. */
+            decisions: components["schemas"]["DecisionReport"][];
+            /** @description Where the schools differ, and what that does; what costs most first. */
+            differ: components["schemas"]["DifferReport"][];
+            /** @description How far predictions lie off computed cams that were left out, as shares. */
+            off: components["schemas"]["OffReport"];
+            /** @description Whole candidates: as it stands, by the four events, by the card. */
+            proposals: components["schemas"]["ProposalReport"][];
+            /** @description Its curve as it stands, by the same. */
+            stands: components["schemas"]["FollowReport"];
+        };
+        /** @description For whom to choose. */
+        ChooseRequest: {
+            /** @description Identifier of the candidate; the first when absent. */
+            candidate?: string | null;
+            /** @description The document's text. */
+            document: string;
+        };
+        /** @description What there is so far. */
+        ChooseStep: {
+            /** @description Screened cams so far. */
+            cloud: components["schemas"]["CloudPoint"][];
+            /** @description In words. */
+            doing: string;
+            /** @description Cams computed. */
+            done: number;
+            /** @description Cams in all. */
+            of: number;
+            report?: components["schemas"]["ChooseReport"] | null;
+        };
+        /** @description A computed cam, for a cloud of them. */
+        CloudPoint: {
+            /**
+             * Format: double
+             * @description Average torque over the band, N m.
+             */
+            average_torque_nm: number;
+            /**
+             * Format: double
+             * @description Peak power, kW.
+             */
+            peak_power_kw: number;
+            /**
+             * Format: double
+             * @description Where, rpm.
+             */
+            peak_power_rpm: number;
         };
         /** @description One coil of a package. */
         CoilReport: {
@@ -1978,10 +2129,69 @@ export interface components {
             /** @description Points of the whole curve. */
             of: number;
         };
+        /**
+         * @description One decision.
+         * @enum {string}
+         */
+        Decision: "intake_closes" | "exhaust_opens" | "intake_opens" | "exhaust_closes" | "intake_lift" | "exhaust_lift" | "quickness" | "ratio" | "compression" | "runner" | "primary";
+        /** @description One decision over its range. */
+        DecisionReport: {
+            /** @description Average torque over the band against how the candidate stands, as a share. */
+            average_torque: number[];
+            /** @description Limits that do not hold over a part of the range. */
+            broken: components["schemas"]["BrokenReport"][];
+            /** @description Which. */
+            decision: components["schemas"]["Decision"];
+            /** @description Over the highest third. */
+            high: number[];
+            /** @description The same over the lowest third of the band. */
+            low: number[];
+            /** @description Over the middle third. */
+            middle: number[];
+            /**
+             * Format: double
+             * @description Where the candidate stands.
+             */
+            now: number;
+            /** @description As read. */
+            now_shown: components["schemas"]["Shown"];
+            /** @description Power where its peak is wanted, as a share. */
+            power_wanted: number[];
+            /**
+             * Format: double
+             * @description What is proposed.
+             */
+            proposed: number;
+            /** @description As read. */
+            proposed_shown: components["schemas"]["Shown"];
+            /** @description The same. */
+            range: number[];
+            /** @description Values that are as good a choice, as read. */
+            range_shown: components["schemas"]["Shown"][];
+            /** @description What else it moves, each with what is left over. */
+            reserves: components["schemas"]["ReserveReport"][];
+            /** @description In words. */
+            title: string;
+            /** @description Degrees or millimetres; absent for a plain number. */
+            unit?: string | null;
+            /** @description Values, rising. */
+            value: number[];
+            /** @description Each as read. */
+            value_shown: components["schemas"]["Shown"][];
+            /** @description Why. */
+            why: components["schemas"]["Shown"];
+        };
         /** @description The second confirmation of a deletion. */
         Deletion: {
             /** @description The build's name, typed again. */
             name: string;
+        };
+        /** @description An event on which the schools differ. */
+        DifferReport: {
+            /** @description Which. */
+            decision: components["schemas"]["Decision"];
+            /** @description In a sentence. */
+            words: components["schemas"]["Shown"];
         };
         /** @description One field that differs. */
         Difference: {
@@ -2231,6 +2441,16 @@ export interface components {
                 to: string;
             };
         } | {
+            /** @description A whole candidate at the end of the list, as a proposal or another document has it. */
+            keep_candidate: {
+                /** @description The candidate. */
+                candidate: unknown;
+                /** @description Its name. */
+                name: string;
+                /** @description Its identifier here. */
+                to: string;
+            };
+        } | {
             /** @description A candidate taken out; undo and earlier revisions still have it. */
             remove_candidate: {
                 /** @description Its identifier. */
@@ -2430,6 +2650,41 @@ export interface components {
              */
             value: number;
         };
+        /** @description Figures of a curve. */
+        FiguresReport: {
+            /**
+             * Format: double
+             * @description Mean over the band.
+             */
+            average_torque_nm: number;
+            /**
+             * Format: double
+             * @description Octane number at the edge of knock.
+             */
+            octane_needed?: number | null;
+            /**
+             * Format: double
+             * @description Greatest power.
+             */
+            peak_power_kw: number;
+            /**
+             * Format: double
+             * @description Where.
+             */
+            peak_power_rpm: number;
+            /**
+             * Format: double
+             * @description Greatest torque.
+             */
+            peak_torque_nm: number;
+            /**
+             * Format: double
+             * @description Where its peak is wanted.
+             */
+            power_wanted_kw: number;
+            /** @description Over the lowest, middle and highest third of it. */
+            thirds_nm: number[];
+        };
         /** @description Both trains through a cycle at one speed, for a drawing that moves. */
         FilmReport: {
             /** @description Exhaust. */
@@ -2537,6 +2792,39 @@ export interface components {
              * @description Valve lift.
              */
             lift_mm: number;
+        };
+        /** @description Torque that follows a drag: a polynomial through drafted cams around the candidate. */
+        FollowReport: {
+            /**
+             * Format: double
+             * @description Mean over the band.
+             */
+            average_torque_nm: number;
+            /** @description Whether the cam lies among those that were computed; beyond them it only guesses. */
+            is_inside: boolean;
+            /** @description Stands for the cams it was made of: curves of other cams are not compared. */
+            made_of: string;
+            /**
+             * Format: double
+             * @description Root of the mean square of what it misses of cams that were left out, as a share of torque.
+             */
+            off_share: number;
+            /**
+             * Format: double
+             * @description Greatest power.
+             */
+            peak_power_kw: number;
+            /**
+             * Format: double
+             * @description Where.
+             */
+            peak_power_rpm: number;
+            /** @description Power at each. */
+            power_kw: number[];
+            /** @description Speeds. */
+            speed_rpm: number[];
+            /** @description Torque at each. */
+            torque_nm: number[];
         };
         /** @description A column of a table. */
         FormColumn: {
@@ -2826,6 +3114,40 @@ export interface components {
             state: "stopped";
         };
         /** @description One line of a job's answer. */
+        Line_ChooseStep_ChooseDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description Screened cams so far. */
+            cloud: components["schemas"]["CloudPoint"][];
+            /** @description In words. */
+            doing: string;
+            /** @description Cams computed. */
+            done: number;
+            /** @description Cams in all. */
+            of: number;
+            report?: components["schemas"]["ChooseReport"] | null;
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description The report. */
+            report: components["schemas"]["ChooseReport"];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
+        /** @description One line of a job's answer. */
         Line_ControlStep_ControlDone: {
             /** @enum {string} */
             state: "waiting";
@@ -3029,6 +3351,24 @@ export interface components {
             /** @description The document's text. */
             document: string;
         };
+        /** @description How far predictions lie off computed cams that were left out: root of the mean square, as shares. */
+        OffReport: {
+            /**
+             * Format: double
+             * @description Of average torque.
+             */
+            average_torque: number;
+            /**
+             * Format: double
+             * @description Of peak power.
+             */
+            peak_power: number;
+            /**
+             * Format: double
+             * @description Of torque at every speed.
+             */
+            torque: number;
+        };
         /** @description A build with its document. */
         OpenedBuild: {
             /** @description The document's text as saved. */
@@ -3167,7 +3507,7 @@ export interface components {
          * @description A part of the report that can be asked for.
          * @enum {string}
          */
-        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "bench" | "drawing" | "breathing" | "dynamics" | "limits" | "remedies";
+        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "bench" | "drawing" | "breathing" | "following" | "dynamics" | "limits" | "remedies";
         /** @description One hump of a curve. */
         PeakReport: {
             /**
@@ -3272,6 +3612,29 @@ export interface components {
             /** @description Identifies the kind of problem. */
             type: string;
         };
+        /** @description A whole candidate that somebody proposes. */
+        ProposalReport: {
+            /** @description Decisions, each with its reason. */
+            because: components["schemas"]["BecauseReport"][];
+            /** @description Limits it breaks, worst first. */
+            broken: components["schemas"]["ShortReport"][];
+            /** @description The candidate as the document holds it; absent for the one that stands there already. */
+            candidate?: unknown;
+            figures?: components["schemas"]["FiguresReport"] | null;
+            /**
+             * Format: double
+             * @description How much better it is by what is climbed by, as a share.
+             */
+            gain?: number | null;
+            /** @description Why there is none. */
+            lacks?: string | null;
+            /** @description `as_it_stands`, `events_first`, `card_first` or `search`. */
+            school: string;
+            /** @description Limits that are met with little left. */
+            tight: components["schemas"]["ShortReport"][];
+            /** @description In words. */
+            title: string;
+        };
         /** @description A pushrod as a column. */
         PushrodReport: {
             /**
@@ -3348,6 +3711,19 @@ export interface components {
             kind: string;
             /** @description Its name. */
             name: string;
+        };
+        /** @description What is left over of a limit along a decision. */
+        ReserveReport: {
+            /** @description Stable identifier of the limit. */
+            id: string;
+            /** @description What is left at each value, in its own unit. */
+            left: number[];
+            /** @description The same, as read, with its sign. */
+            left_shown: components["schemas"]["Shown"][];
+            /** @description How far that may be off, as read. */
+            off_shown: components["schemas"]["Shown"];
+            /** @description In words. */
+            title: string;
         };
         /** @description A rocker through its sweep, origin in its pivot, y along the stem, x towards the valve. */
         RockerReport: {
@@ -3515,6 +3891,17 @@ export interface components {
             figures: components["schemas"]["PartFigure"][];
             /** @description The part itself, as an edit takes it. */
             part: components["schemas"]["Part"];
+        };
+        /** @description What is left over of one limit. */
+        ShortReport: {
+            /** @description Stable identifier of the limit. */
+            id: string;
+            /** @description Whether it is broken as the candidate stands, too. */
+            is_broken_now: boolean;
+            /** @description What is left, as read, with its sign. */
+            left: components["schemas"]["Shown"];
+            /** @description In words. */
+            title: string;
         };
         /** @description A quantity in both displays. */
         Shown: {
@@ -4417,6 +4804,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CardCamReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    compute_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["Line_ChooseStep_ChooseDone"];
                 };
             };
             422: {

@@ -8,7 +8,7 @@ import { share } from './share'
 import type { Store } from './store'
 
 /** What follows a drag at every step: what is drawn. */
-const DRAWN: PartName[] = ['timing', 'strip', 'clearance']
+const DRAWN: PartName[] = ['timing', 'strip', 'clearance', 'following']
 /** What is read beside it, when the hand rests. */
 const READ: PartName[] = [...DRAWN, 'lift', 'spring', 'control', 'limits']
 /** The whole answer, when it rests. */

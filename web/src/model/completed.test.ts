@@ -22,6 +22,7 @@ function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAn
     control: notAsked,
     clearance: notAsked,
     breathing: notAsked,
+    following: notAsked,
     dynamics: notAsked,
     drawing: notAsked,
     engine: notAsked,

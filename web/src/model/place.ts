@@ -5,6 +5,7 @@ import type { PartKind } from '../api/client'
 export const STEP_NAMES = [
   'plan',
   'engine',
+  'choose',
   'events',
   'lobe',
   'lifter',

@@ -10,7 +10,8 @@ export function linesOf(text: string): {
 }
 
 /** Where work is asked for. */
-export type JobPath = '/api/curve' | '/api/control' | '/api/sensitivity' | '/api/calibrate'
+export type JobPath =
+  '/api/choose' | '/api/curve' | '/api/control' | '/api/sensitivity' | '/api/calibrate'
 
 /** A line says how far the work is. */
 export interface JobLine {

@@ -3,6 +3,7 @@ import type { Group } from '../model/groups'
 import { holds } from '../model/groups'
 import type { StepName } from '../model/place'
 import { events, lobe } from './cam'
+import { choose } from './choose'
 import { engine } from './engine'
 import { plan } from './plan'
 import { clearance, control, decide, order, torque } from './results'
@@ -13,6 +14,7 @@ import { lifter, pushrod, rocker, spring } from './train'
 export const STEPS: readonly Step[] = [
   plan,
   engine,
+  choose,
   events,
   lobe,
   lifter,

@@ -51,7 +51,7 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
         sweep.stood.iter().map(|stood| rounded(of(&stood.figures) / of(&here.figures) - 1.0)).collect()
     };
     let reserves = here.margins.iter().filter(|predicted| DRAWN.contains(&predicted.margin.bound.rule.id));
-    let reserves = reserves.enumerate().filter(|(_, predicted)| {
+    let reserves = reserves.filter(|predicted| {
         // A reserve that this decision does not move is not drawn.
         let left = |stood: &Stood| left_of(stood, &predicted.margin);
         let (least, most) = sweep
@@ -61,19 +61,15 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
             .fold((f64::INFINITY, f64::NEG_INFINITY), |(a, b), left| (a.min(left), b.max(left)));
         most - least > 0.1 * predicted.margin.scale
     });
-    let reserves = reserves.map(|(_, predicted)| {
+    let reserves = reserves.map(|predicted| {
         let (bound, measure) = (predicted.margin.bound, predicted.margin.bound.rule.measure);
+        let left: Vec<f64> = sweep.stood.iter().filter_map(|stood| left_of(stood, &predicted.margin)).collect();
         ReserveReport {
             id: bound.rule.id.to_owned(),
             title: titled(bound.rule.title, bound.side),
-            unit: measure.reported().0.to_owned(),
-            left: sweep
-                .stood
-                .iter()
-                .filter_map(|stood| left_of(stood, &predicted.margin))
-                .map(|left| measure.to_report(left))
-                .collect(),
-            off: measure.to_report(predicted.off),
+            left: left.iter().map(|left| measure.to_report(*left)).collect(),
+            left_shown: left.iter().map(|left| measure.shown_signed(*left)).collect(),
+            off_shown: measure.shown(predicted.off),
         }
     });
     let broken = here.margins.iter().filter_map(|predicted| {
@@ -153,7 +149,7 @@ pub(super) fn because(guide: &Guide<'_>, choice: &Choice) -> Vec<BecauseReport> 
 }
 
 /// Figures as reported.
-pub(super) fn figures_report(figures: &Figures) -> FiguresReport {
+fn figures_report(figures: &Figures) -> FiguresReport {
     FiguresReport {
         average_torque_nm: figures.average_torque,
         thirds_nm: figures.thirds,

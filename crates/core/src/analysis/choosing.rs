@@ -1,9 +1,10 @@
 //! What there is to choose of a candidate as a job: screened cams over a wide region and what both schools make of them, then
 //! drafts around where it stands, which torque follows while something is dragged.
 
-use super::choose_words::{Proposed, decision_report, figures_report, proposal_report};
+use super::choose_words::{Proposed, decision_report, proposal_report};
 use super::curve::halted;
 use super::findings::findings_of;
+use super::following::follow_report;
 use crate::begin::CardCam;
 use crate::build::Build;
 use crate::candidate::breathing::{Effort, breathing_of, curve};
@@ -25,6 +26,8 @@ use std::sync::{Arc, Mutex, PoisonError};
 
 /// Of the places of computed cams.
 const SEED: u32 = 1;
+/// How far from the middle a cam may lie in a region that is kept for it.
+const WELL_INSIDE: f64 = 0.75;
 /// Cams between two lines that tell of them.
 const EVERY: usize = 6;
 
@@ -213,29 +216,53 @@ impl Job for ChooseJob {
 
     fn run(&self, watch: &Watch<'_, ChooseStep>) -> Result<Arc<ChooseReport>, Halted> {
         let told = Told { watch, cloud: Mutex::default(), report: Mutex::default() };
-        let region = self.region(Depth::Screened, true);
-        let far = self.respond(&region, "screening cams", &told)?;
+        let (open, now) = (self.frame.key(&Decision::CAM), self.frame.now());
+        let kept = self.stages.wide.kept(open).filter(|wide| wide.holds(now));
+        let far = match kept {
+            Some(kept) => kept,
+            None => Arc::new(self.respond(&self.region(Depth::Screened, true), "screening cams", &told)?),
+        };
+        self.stages.wide.keep(open, Arc::clone(&far));
         let far_margins = self.margins(&far, watch.stop)?;
         let guide = self.guide(&far, &far_margins);
-        let decided = self.carried(&guide, self.frame.now());
-        let mut report = self.report(&far, &far_margins, &self.schools(&guide, &decided, &guide));
-        told.report("looking closer at what the events come to", &report);
-        let near = self.best(decided, guide.aim, watch.stop)?;
-        let closer = Guide { response: &near.response, margins: &near.margins, aim: guide.aim };
-        let schools = self.schools(&guide, &near.choice, &closer);
-        report = self.report(&far, &far_margins, &schools);
+        let (events, closer) = match self.stages.decided.kept(open) {
+            Some(kept) => (*kept, None),
+            None => {
+                let decided = self.carried(&guide, now);
+                let first = self.report(&far, &far_margins, &self.schools(&guide, &decided, &guide));
+                told.report("looking closer at what the events come to", &first);
+                let near = self.best(decided, guide.aim, watch.stop)?;
+                self.stages.decided.keep(open, Arc::new(near.choice));
+                (near.choice, Some(near))
+            }
+        };
+        let schools = match &closer {
+            Some(near) => {
+                let near = Guide { response: &near.response, margins: &near.margins, aim: guide.aim };
+                self.schools(&guide, &events, &near)
+            }
+            None => self.schools(&guide, &events, &guide),
+        };
+        let mut report = self.report(&far, &far_margins, &schools);
         told.report("drafting the curves around this cam", &report);
         for depth in [Depth::Sampled, Depth::Whole] {
-            let region = self.region(depth, false);
-            let near = self.respond(&region, "drafting the curves around this cam", &told)?;
+            // A cam that was moved a little still lies among those that were drafted.
+            let is_well_inside = |kept: &Arc<Response>| kept.place(now).iter().all(|x| x.abs() <= WELL_INSIDE);
+            let kept =
+                self.stages.responses.kept(open).filter(|kept| kept.depth == Depth::Whole && is_well_inside(kept));
+            let near = match kept {
+                Some(kept) => kept,
+                None => {
+                    Arc::new(self.respond(&self.region(depth, false), "drafting the curves around this cam", &told)?)
+                }
+            };
             let margins = self.margins(&near, watch.stop)?;
-            let done = near.depth != depth;
             report = self.report(&near, &margins, &schools);
-            self.stages.responses.keep(self.frame.key(&Decision::CAM), Arc::new(near));
-            told.report("drafting more of them", &report);
-            if done {
+            self.stages.responses.keep(open, Arc::clone(&near));
+            if near.depth != Depth::Sampled {
                 break;
             }
+            told.report("drafting more of them", &report);
         }
         let report = Arc::new(report);
         self.stages.choosing.keep(self.key(), Arc::clone(&report));
@@ -368,7 +395,7 @@ impl ChooseJob {
             computed_by: super::choose_words::computed_by(response),
             off: OffReport { average_torque: off.average_torque, peak_power: off.peak_power, torque: off.torque },
             decisions: decisions.collect(),
-            now: figures_report(&response.figures(self.frame.now())),
+            stands: follow_report(response, self.frame.now()),
             proposals: schools.proposals.clone(),
             differ: schools.differ.clone(),
             by_card: self.frame.carded.iter().map(|side| side.key().to_owned()).collect(),

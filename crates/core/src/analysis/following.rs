@@ -1,9 +1,9 @@
 //! Torque that follows a drag: what the kept response of a candidate's region says of where it stands now.
 
-use crate::candidate::{Gap, Part, Resolved, Stages};
+use crate::candidate::{Gap, Part, Resolved, Stages, key};
 use crate::choose::Frame;
 use crate::report::FollowReport;
-use crate::response::Decision;
+use crate::response::{Choice, Decision, Response};
 
 /// The predicted curve of a candidate, where a response of its region is kept.
 ///
@@ -16,22 +16,24 @@ pub(super) fn following(resolved: &Resolved, stages: &Stages) -> Part<FollowRepo
     }
     let frame = Frame::of(resolved)?;
     let response = stages.responses.kept(frame.key(&Decision::CAM)).ok_or_else(none)?;
-    let (columns, figures) = (response.columns(frame.now()), response.figures(frame.now()));
+    Ok(follow_report(&response, frame.now()))
+}
+
+/// What a response says of a choice, as fine as it can be read.
+pub(super) fn follow_report(response: &Response, choice: &Choice) -> FollowReport {
+    let (columns, figures) = (response.columns(choice), response.figures(choice));
     let torque = &columns[..response.speeds.len()];
-    let tenth = |value: f64| (value * 10.0).round() * 0.1;
-    Ok(FollowReport {
+    let tenth = |value: f64| (value * 10.0).round() / 10.0;
+    let power = response.speeds.iter().zip(torque).map(|(rpm, nm)| rpm * nm * std::f64::consts::PI / 30.0e3);
+    FollowReport {
+        made_of: format!("{:08x}", key(&(response.depth, &response.axes)) as u32),
         speed_rpm: response.speeds.clone(),
         torque_nm: torque.iter().map(|nm| tenth(*nm)).collect(),
-        power_kw: response
-            .speeds
-            .iter()
-            .zip(torque)
-            .map(|(rpm, nm)| tenth(rpm * nm * std::f64::consts::PI / 30.0e3))
-            .collect(),
+        power_kw: power.map(tenth).collect(),
         average_torque_nm: tenth(figures.average_torque),
         peak_power_kw: tenth(figures.peak_power),
         peak_power_rpm: figures.peak_power_rpm.round(),
         off_share: response.left_out.torque,
-        is_inside: response.holds(frame.now()),
-    })
+        is_inside: response.holds(choice),
+    }
 }

@@ -8,7 +8,7 @@ use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
 use crate::report::{CalibrationReport, ChooseReport, Curve, DynamicsReport, Effect, OrderReport};
-use crate::response::Response;
+use crate::response::{Choice, Response};
 use quick_cache::sync::Cache;
 use siphasher::sip128::{Hasher128, SipHasher13};
 use std::fmt::{self, Debug, Write};
@@ -95,6 +95,10 @@ pub struct Stages {
     pub points: Stage<Option<Vec<f64>>>,
     /// Responses of a curve to decisions.
     pub responses: Stage<Response>,
+    /// The same over a wide region.
+    pub wide: Stage<Response>,
+    /// What the events come to.
+    pub decided: Stage<Choice>,
     /// What there is to choose.
     pub choosing: Stage<ChooseReport>,
     /// Effects of decisions on a curve.

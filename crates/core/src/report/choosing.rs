@@ -79,8 +79,8 @@ report! {
         computed_by: String,
         /// How far predictions lie off computed cams that were left out, as shares.
         off: OffReport,
-        /// Figures as it stands, by the same.
-        now: FiguresReport,
+        /// Its curve as it stands, by the same.
+        stands: FollowReport,
         /// The decisions of the cam, in the builder's order, each with the others as they stand.
         decisions: Vec<DecisionReport>,
         /// Whole candidates: as it stands, by the four events, by the card.
@@ -149,12 +149,12 @@ report! {
         id: String,
         /// In words.
         title: String,
-        /// Unit of what is left.
-        unit: String,
-        /// What is left at each value, in that unit.
+        /// What is left at each value, in its own unit.
         left: Vec<f64>,
-        /// How far that may be off, in that unit.
-        off: f64,
+        /// The same, as read, with its sign.
+        left_shown: Vec<Shown>,
+        /// How far that may be off, as read.
+        off_shown: Shown,
     }
 
     /// A limit that does not hold over a part of a range.
@@ -225,6 +225,8 @@ report! {
 
     /// Torque that follows a drag: a polynomial through drafted cams around the candidate.
     pub struct FollowReport {
+        /// Stands for the cams it was made of: curves of other cams are not compared.
+        made_of: String,
         /// Speeds.
         speed_rpm: Vec<f64>,
         /// Torque at each.

@@ -35,7 +35,7 @@ fn still(edits: &[Edit]) -> Option<Side> {
     let sides: Vec<Side> = edits
         .iter()
         .map(|edit| match edit {
-            Edit::MoveEvent { event, .. } => Some(event.side()),
+            Edit::MoveEvent { event, .. } | Edit::TypeEvent { event, .. } => Some(event.side()),
             _ => None,
         })
         .collect::<Option<_>>()?;

@@ -25,7 +25,7 @@ export function FirstCam({
           <div key={each.decision}>
             <dt>{each.decision}</dt>
             <dd>
-              <b>{each.value[system]}</b> <span className="quiet">{each.why}.</span>
+              <b>{each.value[system]}</b> <span className="quiet">{each.why[system]}.</span>
             </dd>
           </div>
         ))}

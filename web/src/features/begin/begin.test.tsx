@@ -63,8 +63,18 @@ function report({ beginning }: Asked): BeginningReport {
       },
     ],
     because: [
-      { decision: 'Intake duration', value: both('212 deg'), why: 'its speed', source: 'practice' },
-      { decision: 'Exhaust duration', value: both('220 deg'), why: 'its port', source: 'practice' },
+      {
+        decision: 'Intake duration',
+        value: both('212 deg'),
+        why: both('its speed'),
+        source: 'practice',
+      },
+      {
+        decision: 'Exhaust duration',
+        value: both('220 deg'),
+        why: both('its port'),
+        source: 'practice',
+      },
     ],
   }
 }

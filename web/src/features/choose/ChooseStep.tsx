@@ -1,0 +1,75 @@
+import type { ChooseReport, ProposalReport, UnitSystem } from '../../api/client'
+import { useSessionPart } from '../../model/useSession'
+import { Needs } from '../fields/Needs'
+import './choose.css'
+import { CloudPicture } from './CloudPicture'
+import { Decisions } from './Decisions'
+import { Following } from './Following'
+import { Proposals } from './Proposals'
+import { percent } from './sweep'
+import { useChoose } from './useChoose'
+
+/** From plan and engine to the cam: what every decision gives and takes, and what both schools come to. */
+export function ChooseStep() {
+  const { report, cloud, failed, doing } = useChoose()
+  const system = useSessionPart((state) => state.system)
+  if (failed) return <Needs what="Cams are computed" reason={failed.reason} needs={failed.needs} />
+  if (!report)
+    return (
+      <>
+        <p className="quiet" role="status">
+          {doing}…
+        </p>
+        <CloudPicture cloud={cloud} />
+      </>
+    )
+  return (
+    <>
+      <p className="answer">{says(report, system)}</p>
+      <p className="quiet" role="status">
+        {doing === '' ? `By ${report.computed_by}. Climbed by ${report.aim}.` : `${doing}…`}
+      </p>
+      <div className="choose-pictures">
+        <div>
+          <Decisions decisions={report.decisions} />
+        </div>
+        <Following stands={report.stands} />
+      </div>
+      <Proposals proposals={report.proposals} />
+      <Differ report={report} system={system} />
+      <p className="quiet">
+        Figures of the whole candidates are drafts: all cylinders on a coarse mesh. A planning aid:
+        a cam is ordered on computed limits in full, and on what was measured.
+      </p>
+    </>
+  )
+}
+
+/** The best that holds every limit, in a sentence. Pure. */
+function says(report: ChooseReport, system: UnitSystem): string {
+  const holds = ({ broken }: ProposalReport) => broken.every((limit) => limit.is_broken_now)
+  const better = report.proposals
+    .filter((proposal) => proposal.candidate && holds(proposal) && (proposal.gain ?? 0) > 0.0005)
+    .sort((a, b) => (b.gain ?? 0) - (a.gain ?? 0))
+  const best = better[0]
+  if (best === undefined)
+    return 'No cam that was looked at does better within every limit: this one stands.'
+  const events = best.because
+    .filter(({ decision }) => / (closing|opening)$/.test(decision))
+    .map(({ decision, value }) => `${decision.toLowerCase()} ${value[system].replace(' deg', '')}`)
+  return `${best.title}: ${events.join(', ')} gives ${percent(best.gain ?? 0)} within every limit.`
+}
+
+function Differ({ report, system }: { report: ChooseReport; system: UnitSystem }) {
+  if (report.differ.length === 0) return null
+  return (
+    <details className="folded">
+      <summary>Where the schools differ, and what that does</summary>
+      <ul>
+        {report.differ.map(({ decision, words }) => (
+          <li key={decision}>{words[system]}</li>
+        ))}
+      </ul>
+    </details>
+  )
+}

@@ -1,0 +1,127 @@
+import type { ProposalReport, UnitSystem } from '../../api/client'
+import { useSession, useSessionPart } from '../../model/useSession'
+import { freeId } from '../candidates/ids'
+import { useScales } from '../torque/useScales'
+import { percent } from './sweep'
+
+/** Whole candidates side by side: as it stands, by the events, by the card; each with its reasons and what it breaks. */
+export function Proposals({ proposals }: { proposals: readonly ProposalReport[] }) {
+  const system = useSessionPart((state) => state.system)
+  const scales = useScales()
+  if (!scales) return null
+  const torque = (nm: number) => `${(nm / scales.torque.factor).toFixed(0)} ${scales.torque.unit}`
+  const power = (kw: number) =>
+    `${((kw * 1e3) / scales.power.factor).toFixed(0)} ${scales.power.unit}`
+  return (
+    <table className="figures proposals">
+      <thead>
+        <tr>
+          <th scope="col">Whole candidates, drafted</th>
+          <th scope="col">Gain</th>
+          <th scope="col">Average torque</th>
+          <th scope="col">Peak power</th>
+          <th scope="col">Limits</th>
+          <th scope="col">
+            <span className="unseen">Keep</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {proposals.map((proposal) => (
+          <tr key={proposal.school}>
+            <th scope="row">
+              <Reasons proposal={proposal} system={system} />
+            </th>
+            {proposal.figures ? (
+              <>
+                <td>{proposal.school === 'as_it_stands' ? '' : percent(proposal.gain ?? 0, 2)}</td>
+                <td>{torque(proposal.figures.average_torque_nm)}</td>
+                <td>
+                  {power(proposal.figures.peak_power_kw)} at{' '}
+                  {proposal.figures.peak_power_rpm.toFixed(0)}
+                </td>
+                <td>
+                  <Held proposal={proposal} system={system} />
+                </td>
+                <td>
+                  <Keep proposal={proposal} />
+                </td>
+              </>
+            ) : (
+              <td colSpan={5} className="quiet">
+                {proposal.lacks}
+              </td>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function Reasons({ proposal, system }: { proposal: ProposalReport; system: UnitSystem }) {
+  if (proposal.because.length === 0) return proposal.title
+  return (
+    <details>
+      <summary>
+        {proposal.title}{' '}
+        <span className="quiet">
+          {proposal.because
+            .slice(0, 4)
+            .map((each) => each.value[system].replace(/ deg.*$/, ''))
+            .join(' / ')}
+        </span>
+      </summary>
+      <dl className="because">
+        {proposal.because.map((each) => (
+          <div key={each.decision}>
+            <dt>
+              {each.decision} <b>{each.value[system]}</b>
+            </dt>
+            <dd className="quiet">{each.why[system]}</dd>
+          </div>
+        ))}
+      </dl>
+    </details>
+  )
+}
+
+/** Limits that do not hold, or how many are tight. */
+function Held({ proposal, system }: { proposal: ProposalReport; system: UnitSystem }) {
+  if (proposal.broken.length > 0) {
+    return (
+      <ul className="plain">
+        {proposal.broken.map((limit) => (
+          <li key={limit.title} className="fails">
+            {limit.title} {limit.left[system]}
+            {limit.is_broken_now ? ', as it stands too' : ''}
+          </li>
+        ))}
+      </ul>
+    )
+  }
+  const tight = proposal.tight.map((limit) => `${limit.title} ${limit.left[system]}`)
+  return (
+    <span className="ok" title={tight.join('\n')}>
+      all hold{tight.length > 0 ? `, ${String(tight.length)} with little left` : ''}
+    </span>
+  )
+}
+
+/** Keeps a proposal as a candidate of its own: one step of undo. */
+function Keep({ proposal }: { proposal: ProposalReport }) {
+  const session = useSession()
+  const candidates = useSessionPart((state) => state.answer?.candidates)
+  const candidate: unknown = proposal.candidate
+  if (!candidate) return null
+  const taken = (candidates ?? []).map(({ id }) => id)
+  const keep = () => {
+    const to = freeId(taken)
+    session.edits([{ keep_candidate: { to, name: proposal.title, candidate } }], to)
+  }
+  return (
+    <button type="button" className="small" onClick={keep}>
+      Keep as candidate
+    </button>
+  )
+}
