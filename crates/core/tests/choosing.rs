@@ -1,10 +1,19 @@
 //! A choice of decisions is the same candidate in numbers and in the document, and what is predicted of it is what is computed.
 
+use std::sync::{Arc, Mutex};
+use upper_lobe_core::analysis::{ChooseJob, ChooseReport, ChooseStep, Halted, Job, Watch};
 use upper_lobe_core::build::Build;
+use upper_lobe_core::candidate::breathing::{Effort, breathing_of, curve};
 use upper_lobe_core::candidate::{Resolved, Stages};
-use upper_lobe_core::choose::{Called, Frame, Standing, written};
+use upper_lobe_core::choose::{
+    Aim, Called, Frame, Guide, Margins, Region, Standing, axes, figures_of, gas_of, standing, written,
+};
+use upper_lobe_core::edit::{Edit, apply};
 use upper_lobe_core::limits::{Findings, limits};
-use upper_lobe_core::response::{Choice, Decision};
+use upper_lobe_core::quantity::UnitSystem;
+use upper_lobe_core::response::{
+    Axis, Choice, Decision, Depth, LeftOut, PlanOf, Response, Terms, fit, towards_the_sides,
+};
 
 const EXAMPLE: &str = include_str!("data/example_build.json");
 const STRIP: &str = include_str!("../../../demo/quarry-lane-427-strip.json");
@@ -57,4 +66,167 @@ fn a_choice_written_into_the_document_is_the_candidate_it_was_in_numbers() {
             assert!(off < 0.05, "{name} {:?}: {} for {}, {off:.3} scales", margin.bound, other.left, margin.left);
         }
     }
+}
+
+/// A ground whose best place is known: torque falls off from 52 deg of closing and a lift of 9.5 mm, by their product too.
+fn planted(power: impl Fn(f64, f64) -> f64) -> Response {
+    let axes = vec![
+        Axis { decision: Decision::IntakeCloses, middle: 50.0, reach: 8.0 },
+        Axis { decision: Decision::IntakeLift, middle: 9e-3, reach: 1e-3 },
+    ];
+    let places: Vec<Vec<f64>> = (0..20).map(|i| towards_the_sides(i, 2, 3)).collect();
+    let speeds = vec![3000.0, 4000.0, 5000.0];
+    let torque = |place: &Vec<f64>| power(place[0].mul_add(8.0, 50.0), place[1].mul_add(1.0, 9.0));
+    // Torque at three speeds, then pressure, pressure, temperature, air-fuel ratio.
+    let values: Vec<Vec<f64>> = places.iter().map(|place| [vec![torque(place); 3], vec![1.0; 12]].concat()).collect();
+    let screened = fit(Terms::Products, &places, &values).unwrap().polynomial;
+    let plan =
+        PlanOf { band: (3000.0, 5000.0), wanted: None, missed: None, used_to: 6000.0, spark: false, charged: false };
+    Response {
+        axes,
+        depth: Depth::Screened,
+        speeds,
+        plan,
+        screened,
+        added: None,
+        points: Vec::new(),
+        left_out: LeftOut::default(),
+    }
+}
+
+#[test]
+fn a_planted_optimum_is_found_to_the_step_and_lift_that_gives_nothing_is_left_off() {
+    let guided = |response: &Response| {
+        let now = Choice::nothing().with(Decision::IntakeCloses, 46.0).with(Decision::IntakeLift, 8.5e-3);
+        let margins = Margins::none();
+        let aim = Aim { power: 0.0, from: response.figures(&now) };
+        Guide { response, margins: &margins, aim }.decided(&now)
+    };
+    let hill = planted(|deg, mm| {
+        let (d, l) = ((deg - 52.0) / 8.0, mm - 9.5);
+        500.0 * (1.0 - 0.2 * d * d - 0.6 * l * l - 0.1 * d * l)
+    });
+    let found = guided(&hill);
+    assert_eq!(found.get(Decision::IntakeCloses), Some(52.0));
+    let lift = found.get(Decision::IntakeLift).unwrap();
+    // A lift that gives away a thousandth: sqrt(.001 / .6) = .041 mm less, to the thousandth of an inch.
+    assert!((9.5e-3 - 0.041e-3 - 0.026e-3..=9.5e-3 + 1e-9).contains(&lift), "{lift}");
+    let flat = planted(|deg, _| 500.0 * (1.0 - 0.2 * ((deg - 52.0) / 8.0).powi(2)));
+    let mild = guided(&flat).get(Decision::IntakeLift).unwrap();
+    assert!((mild - 8e-3).abs() < 0.03e-3, "the mildest there is: {mild}");
+}
+
+#[test]
+fn what_a_response_says_of_a_cam_is_what_is_computed_of_it() {
+    let (build, stages) = (Build::read(STRIP).unwrap(), Stages::default());
+    let views = build.candidates();
+    let frame = Frame::of(&Resolved::of(&views[0], &stages)).unwrap();
+    let axes = axes(frame.now(), &Decision::CAM, false);
+    let region = Region { frame: &frame, axes, depth: Depth::Screened, seed: 1, stages: &stages };
+    let response = region.respond(&|| false, &|_| ()).unwrap();
+    let margins = Margins::of(&frame, &response, &stages).unwrap();
+    assert!(response.left_out.average_torque < 1e-3, "{:?}", response.left_out);
+    // Neither in the middle nor among the points it was made of.
+    let choice = cam(frame.now());
+    let breathing = breathing_of(&frame.at(&choice, &stages)).unwrap();
+    let computed = figures_of(&breathing, &curve(&breathing, Effort::Screening).unwrap());
+    let found = response.figures(&choice);
+    // Four times what is missed of points left out, and at least a thousandth.
+    let near = |a: f64, b: f64, off: f64| (a / b - 1.0).abs() < (4.0 * off).max(1e-3);
+    assert!(near(found.average_torque, computed.average_torque, response.left_out.average_torque));
+    assert!(near(found.peak_power, computed.peak_power, response.left_out.peak_power));
+    let standing = standing(&frame, &choice, &Findings { gas: Some(gas_of(&computed)), control: None }, &stages);
+    for predicted in margins.at(&response, &choice) {
+        let own = standing.margin(predicted.margin.bound).unwrap();
+        let off = (predicted.margin.left - own.left).abs();
+        let within = 5.0 * predicted.off + 0.05 * own.scale;
+        assert!(off < within, "{:?}: {off} beyond {within}", predicted.margin.bound);
+    }
+    // The same region again is the same to the bit, whoever computes it.
+    let again = Region {
+        frame: &frame,
+        axes: region.axes.clone(),
+        depth: Depth::Screened,
+        seed: 1,
+        stages: &Stages::default(),
+    };
+    let one_thread = rayon::ThreadPoolBuilder::new().num_threads(1).build().unwrap();
+    let again = one_thread.install(|| again.respond(&|| false, &|_| ()).unwrap());
+    assert_eq!(again.columns(&choice), response.columns(&choice));
+}
+
+#[test]
+fn the_key_of_a_frame_stays_while_its_cam_moves_and_changes_with_the_engine() {
+    for text in [EXAMPLE, STRIP, TOW, DIESEL] {
+        let (build, stages) = (Build::read(text).unwrap(), Stages::default());
+        let views = build.candidates();
+        let frame = Frame::of(&Resolved::of(&views[0], &stages)).unwrap();
+        let moved = written((&build, 0), &frame, &cam(frame.now()), Called { id: "x", name: "X" }, &stages).unwrap();
+        let views = moved.candidates();
+        let there = Frame::of(&Resolved::of(views.last().unwrap(), &stages)).unwrap();
+        assert_eq!(there.key(&Decision::CAM), frame.key(&Decision::CAM));
+        assert_ne!(there.key(&[]), frame.key(&[]));
+        let edit = Edit::Set { field: "engine.gasket_thickness".into(), text: "1.31 mm".into() };
+        let other = apply(&build, &edit, UnitSystem::Inch, &stages).unwrap();
+        let other = Frame::of(&Resolved::of(&other.candidates()[0], &stages)).unwrap();
+        assert_ne!(other.key(&Decision::CAM), frame.key(&Decision::CAM));
+    }
+}
+
+/// Another cam: the events and lifts of [`other`].
+fn cam(now: &Choice) -> Choice {
+    let other = other(now);
+    Decision::CAM.into_iter().fold(*now, |cam, decision| cam.with(decision, other.get(decision).unwrap()))
+}
+
+#[test]
+fn both_schools_come_to_whole_candidates_and_the_events_break_nothing() {
+    let (build, stages) = (Build::read(STRIP).unwrap(), Arc::new(Stages::default()));
+    let job = ChooseJob::new(&build, Some("a"), stages).unwrap().unwrap();
+    let last: Mutex<Option<ChooseReport>> = Mutex::default();
+    let drafting = || last.lock().unwrap().as_ref().is_some_and(|report| report.proposals.len() == 3);
+    let seen = std::sync::atomic::AtomicUsize::new(0);
+    let tell = |step: ChooseStep| {
+        if let Some(report) = step.report {
+            *last.lock().unwrap() = Some(*report);
+        }
+        if step.doing.starts_with("drafting") {
+            seen.fetch_add(1, std::sync::atomic::Ordering::Relaxed);
+        }
+    };
+    // What follows are drafts: they make torque sharper and move no proposal.
+    let stop = || seen.load(std::sync::atomic::Ordering::Relaxed) > 0;
+    assert_eq!(job.run(&Watch { report: &tell, stop: &stop }).unwrap_err(), Halted::Stopped);
+    assert!(drafting());
+    let report = last.lock().unwrap().take().unwrap();
+    let proposal = |school: &str| report.proposals.iter().find(|proposal| proposal.school == school).unwrap();
+    let (now, events, card) = (proposal("as_it_stands"), proposal("events_first"), proposal("card_first"));
+    assert!(events.broken.is_empty() && now.broken.is_empty(), "{:?}", events.broken);
+    assert!(events.gain.unwrap() > 0.002, "{:?}", events.gain);
+    assert!(card.gain.unwrap().abs() < 0.03, "two schools near each other: {:?}", card.gain);
+    assert_eq!(events.because.len(), 6);
+    assert!(card.because.iter().all(|because| !because.why.inch.is_empty()));
+    assert!(!report.differ.is_empty());
+    // Practice (no source): a race engine beyond 7,000 rpm closes in the low to middle fifties, a larger one a little later,
+    // and opens its exhaust in the middle sixties.
+    let quoted = |at: usize| events.because[at].value.inch.split(' ').next().unwrap().parse::<f64>().unwrap();
+    assert!((50.0..60.0).contains(&quoted(0)) && (60.0..70.0).contains(&quoted(1)), "{} {}", quoted(0), quoted(1));
+    // A later closing gives low speed away for high speed.
+    let closing = &report.decisions[0];
+    let (first, last) = (0, closing.value.len() - 1);
+    assert!(closing.low[first] > closing.low[last] && closing.high[first] < closing.high[last]);
+    // Kept, it is a candidate like any other.
+    let keep = Edit::KeepCandidate {
+        to: "d".into(),
+        name: "By the events".into(),
+        candidate: events.candidate.clone().unwrap(),
+    };
+    let kept = apply(&build, &keep, UnitSystem::Inch, &Stages::default()).unwrap();
+    assert_eq!(kept.candidates().last().unwrap().id, "d");
+    let refused = Edit::KeepCandidate {
+        to: "d".into(),
+        name: "x".into(),
+        candidate: serde_json::json!({ "cam": { "nonsense": 1 } }),
+    };
+    assert!(apply(&build, &refused, UnitSystem::Inch, &Stages::default()).is_err());
 }

@@ -21,7 +21,8 @@ export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName
     const verdict = stateOf(name, limits)
     if (verdict !== undefined) return { text: verdict, verdict }
     if (name === 'decide') return { text: candidates > 1 ? String(candidates) : '' }
-    if (name === 'torque' || name === 'order') return { text: '' }
+    const isForm = STEPS.some((step) => step.name === name && step.groups.length > 0)
+    if (name === 'torque' || !isForm) return { text: '' }
     const { assumed, given } = tallies.get(name) ?? { assumed: 0, given: 0 }
     return { text: given === 0 ? 'empty' : assumed > 0 ? `${assumed} assumed` : 'given' }
   }

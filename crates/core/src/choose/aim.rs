@@ -16,7 +16,8 @@ const POWER_DIESEL: f64 = 0.1;
 pub struct Aim {
     /// Share of power at the wanted speed; the rest is average torque over the band.
     pub power: f64,
-    from: Figures,
+    /// How one stands.
+    pub from: Figures,
 }
 
 impl Aim {

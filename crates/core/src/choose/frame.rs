@@ -65,6 +65,10 @@ impl Frame {
         // What neither moves gas nor is moved by it.
         (rest.prices, rest.own_limits) = (Arc::from(Vec::<Price>::new()), Arc::from(Vec::new()));
         rest.matching.pushrods = None;
+        // A pull is one candidate's, and is drawn beside a curve.
+        let pull = &mut rest.pull;
+        (pull.is_given, pull.level, pull.air, pull.dyno, pull.loss, pull.points) =
+            (false, None, None, None, None, None);
         let still = Decision::ALL.into_iter().filter(|decision| !open.contains(decision));
         let still: Vec<_> = still.map(|decision| self.now.get(decision)).collect();
         let shapes = Side::BOTH.map(|side| self.shape(side));

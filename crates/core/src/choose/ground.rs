@@ -115,6 +115,11 @@ impl Margins {
         Some(Self { lines, polynomial: fit.polynomial, motion: None, short: Vec::new() })
     }
 
+    /// No limits at all, for a ground that is only torque.
+    pub const fn none() -> Self {
+        Self { lines: Vec::new(), polynomial: Polynomial::nothing(), motion: None, short: Vec::new() }
+    }
+
     /// The same with where control is lost, which decides where it is known: the hand check stands beside it.
     #[must_use]
     pub fn turning(mut self, motion: Motion, now: &Choice) -> Self {

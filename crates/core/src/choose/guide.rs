@@ -16,6 +16,8 @@ const AS_GOOD: f64 = 0.001;
 const RANGE: f64 = 0.002;
 /// What breaking a limit by as much as makes it tight takes off a gain: more than any cam gives.
 const PENALTY: f64 = 0.05;
+/// Differences of what is broken, in scales, that are no more than the noise of predictions.
+const NOISE: f64 = 0.02;
 /// Places that are looked at, the best of which are climbed from; and the finest step, of an axis' reach.
 const SPREAD: usize = 512;
 const CLIMBED: usize = 8;
@@ -182,7 +184,7 @@ impl Sweep {
     /// What is proposed: of the values that break least, the best; of as good ones the mildest lift, of events the middle.
     pub fn proposal(&self) -> Proposal {
         let least = self.stood.iter().map(|stood| stood.broken).fold(f64::INFINITY, f64::min);
-        let allowed = |stood: &Stood| stood.broken <= least + 1e-6;
+        let allowed = |stood: &Stood| stood.broken <= least + NOISE;
         let best =
             self.stood.iter().filter(|stood| allowed(stood)).map(|stood| stood.gain).fold(f64::NEG_INFINITY, f64::max);
         let good = |by: f64| move |stood: &Stood| allowed(stood) && stood.gain >= best - by;
@@ -210,7 +212,7 @@ impl Sweep {
         let (out, inside) = (self.stood.get(beyond)?, &self.stood[range.0]);
         let newly = |predicted: &&Predicted| {
             let before = inside.margins.iter().find(|other| other.margin.bound == predicted.margin.bound);
-            predicted.broken() > before.map_or(0.0, |before| before.broken()) + 1e-6
+            predicted.broken() > before.map_or(0.0, |before| before.broken()) + NOISE
         };
         let worst = out.margins.iter().filter(newly).max_by(|a, b| a.broken().total_cmp(&b.broken()));
         worst.map(|predicted| predicted.margin.bound)

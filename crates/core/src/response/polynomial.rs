@@ -90,9 +90,17 @@ pub fn fit(terms: Terms, points: &[Vec<f64>], values: &[Vec<f64>]) -> Option<Fit
 }
 
 impl Polynomial {
+    /// Of no quantity.
+    pub const fn nothing() -> Self {
+        Self { terms: Terms::Linear, columns: 0, coefficients: Vec::new() }
+    }
+
     /// Every column at `x`.
     pub fn at(&self, x: &[f64]) -> Vec<f64> {
         let mut sums = vec![0.0; self.columns];
+        if self.columns == 0 {
+            return sums;
+        }
         for (term, own) in self.terms.at(x).into_iter().zip(self.coefficients.chunks_exact(self.columns)) {
             for (sum, coefficient) in sums.iter_mut().zip(own) {
                 *sum += term * coefficient;

@@ -1,3 +1,4 @@
+import { Fragment, useState } from 'react'
 import type { ProposalReport, UnitSystem } from '../../api/client'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { freeId } from '../candidates/ids'
@@ -8,6 +9,7 @@ import { percent } from './sweep'
 export function Proposals({ proposals }: { proposals: readonly ProposalReport[] }) {
   const system = useSessionPart((state) => state.system)
   const scales = useScales()
+  const [open, setOpen] = useState<string>()
   if (!scales) return null
   const torque = (nm: number) => `${(nm / scales.torque.factor).toFixed(0)} ${scales.torque.unit}`
   const power = (kw: number) =>
@@ -28,61 +30,85 @@ export function Proposals({ proposals }: { proposals: readonly ProposalReport[] 
       </thead>
       <tbody>
         {proposals.map((proposal) => (
-          <tr key={proposal.school}>
-            <th scope="row">
-              <Reasons proposal={proposal} system={system} />
-            </th>
-            {proposal.figures ? (
-              <>
-                <td>{proposal.school === 'as_it_stands' ? '' : percent(proposal.gain ?? 0, 2)}</td>
-                <td>{torque(proposal.figures.average_torque_nm)}</td>
-                <td>
-                  {power(proposal.figures.peak_power_kw)} at{' '}
-                  {proposal.figures.peak_power_rpm.toFixed(0)}
+          <Fragment key={proposal.school}>
+            <tr>
+              <th scope="row">
+                <Title
+                  proposal={proposal}
+                  system={system}
+                  isOpen={open === proposal.school}
+                  onOpen={() => setOpen(open === proposal.school ? undefined : proposal.school)}
+                />
+              </th>
+              {proposal.figures ? (
+                <>
+                  <td>
+                    {proposal.school === 'as_it_stands' ? '' : percent(proposal.gain ?? 0, 2)}
+                  </td>
+                  <td>{torque(proposal.figures.average_torque_nm)}</td>
+                  <td>
+                    {power(proposal.figures.peak_power_kw)} at{' '}
+                    {proposal.figures.peak_power_rpm.toFixed(0)}
+                  </td>
+                  <td>
+                    <Held proposal={proposal} system={system} />
+                  </td>
+                  <td>
+                    <Keep proposal={proposal} />
+                  </td>
+                </>
+              ) : (
+                <td colSpan={5} className="quiet">
+                  {proposal.lacks}
                 </td>
-                <td>
-                  <Held proposal={proposal} system={system} />
+              )}
+            </tr>
+            {open === proposal.school ? (
+              <tr>
+                <td colSpan={6}>
+                  <Reasons proposal={proposal} system={system} />
                 </td>
-                <td>
-                  <Keep proposal={proposal} />
-                </td>
-              </>
-            ) : (
-              <td colSpan={5} className="quiet">
-                {proposal.lacks}
-              </td>
-            )}
-          </tr>
+              </tr>
+            ) : null}
+          </Fragment>
         ))}
       </tbody>
     </table>
   )
 }
 
-function Reasons({ proposal, system }: { proposal: ProposalReport; system: UnitSystem }) {
+interface TitleProps {
+  readonly proposal: ProposalReport
+  readonly system: UnitSystem
+  readonly isOpen: boolean
+  readonly onOpen: () => void
+}
+
+/** What a proposal is called, with its first numbers; opens its reasons. */
+function Title({ proposal, system, isOpen, onOpen }: TitleProps) {
   if (proposal.because.length === 0) return proposal.title
+  const numbers = proposal.because.slice(0, 4).map((each) => each.value[system].replace(/ deg.*$/, ''))
   return (
-    <details>
-      <summary>
-        {proposal.title}{' '}
-        <span className="quiet">
-          {proposal.because
-            .slice(0, 4)
-            .map((each) => each.value[system].replace(/ deg.*$/, ''))
-            .join(' / ')}
-        </span>
-      </summary>
-      <dl className="because">
-        {proposal.because.map((each) => (
-          <div key={each.decision}>
-            <dt>
-              {each.decision} <b>{each.value[system]}</b>
-            </dt>
-            <dd className="quiet">{each.why[system]}</dd>
-          </div>
-        ))}
-      </dl>
-    </details>
+    <button type="button" className="link" aria-expanded={isOpen} onClick={onOpen}>
+      {proposal.title} <span className="quiet">{numbers.join(' / ')}, why</span>
+    </button>
+  )
+}
+
+function Reasons({ proposal, system }: { proposal: ProposalReport; system: UnitSystem }) {
+  return (
+    <dl className="because">
+      {proposal.because.map((each) => (
+        <div key={each.decision}>
+          <dt>
+            {each.decision} <b>{each.value[system]}</b>
+          </dt>
+          <dd className="quiet">
+            {each.why[system]} ({each.source})
+          </dd>
+        </div>
+      ))}
+    </dl>
   )
 }
 
