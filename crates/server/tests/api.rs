@@ -460,3 +460,16 @@ async fn a_fit_tells_how_far_it_is_and_what_it_would_write() {
     let refused = TestRequest::post().uri("/api/calibrate").set_json(json!({ "document": nobody.to_string() }));
     assert_eq!(send(&app, refused).await.status(), StatusCode::UNPROCESSABLE_ENTITY);
 }
+
+#[actix_web::test]
+async fn choosing_tells_what_is_missing_all_at_once() {
+    let app = application("choose").await;
+    let mut bare: Value = serde_json::from_str(DEMO).unwrap();
+    bare["engine"]["intake"].as_object_mut().unwrap().remove("runner_diameter");
+    bare["target"].as_object_mut().unwrap().remove("band_from");
+    let lacking = lines(&app, "/api/choose", json!({ "document": bare.to_string() })).await;
+    assert_eq!((lacking.len(), &lacking[0]["state"]), (1, &json!("failed")));
+    assert_eq!(lacking[0]["needs"].as_array().unwrap().len(), 2, "{}", lacking[0]);
+    let unknown = TestRequest::post().uri("/api/choose").set_json(json!({ "document": DEMO, "candidate": "zz" }));
+    assert_eq!(send(&app, unknown).await.status(), StatusCode::UNPROCESSABLE_ENTITY);
+}

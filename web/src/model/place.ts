@@ -5,7 +5,6 @@ import type { PartKind } from '../api/client'
 export const STEP_NAMES = [
   'plan',
   'engine',
-  'choose',
   'events',
   'lobe',
   'lifter',
@@ -15,6 +14,7 @@ export const STEP_NAMES = [
   'control',
   'clearance',
   'torque',
+  'choose',
   'decide',
   'order',
 ] as const

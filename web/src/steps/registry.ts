@@ -14,7 +14,6 @@ import { lifter, pushrod, rocker, spring } from './train'
 export const STEPS: readonly Step[] = [
   plan,
   engine,
-  choose,
   events,
   lobe,
   lifter,
@@ -24,6 +23,7 @@ export const STEPS: readonly Step[] = [
   control,
   clearance,
   torque,
+  choose,
   decide,
   order,
 ]

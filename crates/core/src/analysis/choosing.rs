@@ -245,15 +245,16 @@ impl Job for ChooseJob {
         };
         let mut report = self.report(&far, &far_margins, &schools);
         told.report("drafting the curves around this cam", &report);
+        // A cam that was moved a little still lies among those that were drafted.
+        let is_well_inside = |kept: &Arc<Response>| kept.place(now).iter().all(|x| x.abs() <= WELL_INSIDE);
+        let kept = self.stages.responses.kept(open).filter(is_well_inside);
+        let axes = kept.as_ref().map_or_else(|| axes(now, &Decision::CAM, false), |kept| kept.axes.clone());
         for depth in [Depth::Sampled, Depth::Whole] {
-            // A cam that was moved a little still lies among those that were drafted.
-            let is_well_inside = |kept: &Arc<Response>| kept.place(now).iter().all(|x| x.abs() <= WELL_INSIDE);
-            let kept =
-                self.stages.responses.kept(open).filter(|kept| kept.depth == Depth::Whole && is_well_inside(kept));
-            let near = match kept {
-                Some(kept) => kept,
+            let near = match kept.as_ref().filter(|kept| kept.depth >= depth || kept.depth == Depth::Screened) {
+                Some(kept) => Arc::clone(kept),
                 None => {
-                    Arc::new(self.respond(&self.region(depth, false), "drafting the curves around this cam", &told)?)
+                    let region = Region { axes: axes.clone(), ..self.region(depth, false) };
+                    Arc::new(self.respond(&region, "drafting the curves around this cam", &told)?)
                 }
             };
             let margins = self.margins(&near, watch.stop)?;

@@ -35,12 +35,27 @@ export function Decisions({ decisions }: { decisions: readonly DecisionReport[] 
   )
 }
 
+/** Where a decision stands at this moment: as the strip, a field or undo has moved it. */
+function useLive(decision: DecisionReport): number {
+  const name = decision.decision
+  const live = useSessionPart((state) => {
+    const handle = state.answer?.handles.find(({ event }) => event === name)
+    if (handle) return handle.quoted_deg
+    const lift = state.answer?.analysis.candidates[0]?.lift
+    if (lift?.state !== 'done') return undefined
+    if (name === 'intake_lift') return lift.intake.lobe_mm
+    return name === 'exhaust_lift' ? lift.exhaust.lobe_mm : undefined
+  })
+  return live ?? decision.now
+}
+
 function One({ decision }: { decision: DecisionReport }) {
   const session = useSession()
   const candidate = useCandidate()
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const system = useSessionPart((state) => state.system)
-  const now = nearest(decision.value, decision.now)
+  const live = useLive(decision)
+  const now = nearest(decision.value, live)
   const [at, setAt] = useState<number>()
   const looked = at ?? now
   const edit = (place: number) =>
@@ -74,6 +89,7 @@ function One({ decision }: { decision: DecisionReport }) {
       <SweepPicture
         decision={decision}
         system={system}
+        live={live}
         at={looked}
         onAt={setAt}
         onDrag={drag}

@@ -87,7 +87,9 @@ interface TitleProps {
 /** What a proposal is called, with its first numbers; opens its reasons. */
 function Title({ proposal, system, isOpen, onOpen }: TitleProps) {
   if (proposal.because.length === 0) return proposal.title
-  const numbers = proposal.because.slice(0, 4).map((each) => each.value[system].replace(/ deg.*$/, ''))
+  const numbers = proposal.because
+    .slice(0, 4)
+    .map((each) => each.value[system].replace(/ deg.*$/, ''))
   return (
     <button type="button" className="link" aria-expanded={isOpen} onClick={onOpen}>
       {proposal.title} <span className="quiet">{numbers.join(' / ')}, why</span>

@@ -29,6 +29,8 @@ const LINES = [
 interface Props {
   readonly decision: DecisionReport
   readonly system: UnitSystem
+  /** Where the candidate stands at this moment, while it is dragged anywhere too. */
+  readonly live: number
   /** The place looked at. */
   readonly at: number
   readonly onAt: (place: number) => void
@@ -38,11 +40,11 @@ interface Props {
 }
 
 /** What a decision gives and takes: torque low, in the middle and high over its range, where one stands, what is proposed. */
-export function SweepPicture({ decision, system, at, onAt, onDrag, onDrop }: Props) {
+export function SweepPicture({ decision, system, live, at, onAt, onDrag, onDrop }: Props) {
   const holder = useRef<HTMLDivElement>(null)
   const width = useWidth(holder, 520, 260)
   const frame = frameOf(decision, width, HEIGHT)
-  const now = nearest(decision.value, decision.now)
+  const now = nearest(decision.value, live)
   return (
     <div ref={holder} className="sweep">
       <svg
@@ -80,7 +82,7 @@ export function SweepPicture({ decision, system, at, onAt, onDrag, onDrop }: Pro
           <title>proposed {decision.proposed_shown[system]}</title>
         </path>
       </svg>
-      <Handle {...{ decision, system, frame, now, onDrag, onDrop }} />
+      <Handle {...{ decision, system, frame, live, now, onDrag, onDrop }} />
     </div>
   )
 }
@@ -187,18 +189,20 @@ interface HandleProps {
   readonly decision: DecisionReport
   readonly system: UnitSystem
   readonly frame: Frame
+  readonly live: number
   readonly now: number
   readonly onDrag: (place: number) => void
   readonly onDrop: (place: number) => void
 }
 
 /** Where the candidate stands: dragged, or moved by the arrow keys. */
-function Handle({ decision, system, frame, now, onDrag, onDrop }: HandleProps) {
+function Handle({ decision, system, frame, live, now, onDrag, onDrop }: HandleProps) {
   const held = useRef<number | undefined>(undefined)
   const [dragged, setDragged] = useState<number>()
   const place = dragged ?? now
-  const value = dragged === undefined ? decision.now : (decision.value[dragged] ?? decision.now)
-  const shown = dragged === undefined ? decision.now_shown : decision.value_shown[dragged]
+  const value = dragged === undefined ? live : (decision.value[dragged] ?? live)
+  const isStill = Math.abs(value - decision.now) < 1e-3
+  const shown = isStill ? decision.now_shown : decision.value_shown[place]
   const to = (event: PointerEvent<HTMLButtonElement>) => {
     const left = event.currentTarget.parentElement?.getBoundingClientRect().left ?? 0
     return placeAt(frame, decision.value, event.clientX - left)

@@ -51,7 +51,11 @@ test('words that would lie on each other are moved apart and keep their order', 
 })
 
 test('a share is read with its sign, and nothing is plain nothing', () => {
-  expect([percent(0.0123), percent(-0.004, 2), percent(0.0001)]).toEqual(['+1.2 %', '−0.40 %', '0 %'])
+  expect([percent(0.0123), percent(-0.004, 2), percent(0.0001)]).toEqual([
+    '+1.2 %',
+    '−0.40 %',
+    '0 %',
+  ])
 })
 
 test('an event is typed as quoted, a lift as it reads in the units of the screen', () => {

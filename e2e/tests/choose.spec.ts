@@ -1,0 +1,47 @@
+import { expect, step, test } from './screen'
+
+test.slow()
+
+test('choosing: both schools at once, a decision dragged with torque following, its proposal taken and undone', async ({
+  bench,
+}) => {
+  await step(bench, 'Choose')
+  // Both schools and the present cam stand there before the drafts are done.
+  const proposals = bench.locator('.proposals tbody tr')
+  await expect(proposals).toHaveCount(3, { timeout: 120_000 })
+  await expect(proposals.nth(2)).toContainText('By the card')
+  // Once some cams around this one were drafted, torque follows.
+  await expect(bench.getByText(/drafting more of them|By drafted curves of/)).toBeVisible({
+    timeout: 120_000,
+  })
+  const handle = bench.getByRole('slider', { name: 'Intake closing', exact: true })
+  const before = await handle.getAttribute('aria-valuetext')
+  const at = await handle.boundingBox()
+  if (!at) throw new Error('the handle has no place')
+  await bench.mouse.move(at.x + at.width / 2, at.y + 90)
+  await bench.mouse.down()
+  await bench.mouse.move(at.x + at.width / 2 + 70, at.y + 90, { steps: 5 })
+  await expect(bench.getByText(/% average torque, .* peak power;/)).toBeVisible()
+  await bench.mouse.up()
+  await expect(handle).not.toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
+  await bench.getByRole('button', { name: 'Undo' }).click()
+  await expect(handle).toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
+  // By keys: a step to the right and back.
+  await handle.press('ArrowRight')
+  await expect(handle).not.toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
+  await bench.getByRole('button', { name: 'Undo' }).click()
+  await expect(handle).toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
+})
+
+test('a proposal is explained, kept as a candidate, and can be undone', async ({ bench }) => {
+  await step(bench, 'Choose')
+  await expect(bench.locator('.proposals tbody tr')).toHaveCount(3, { timeout: 120_000 })
+  await bench.getByRole('button', { name: /^By the events/ }).click()
+  await expect(bench.locator('.because')).toContainText('Exhaust opening')
+  const tabs = bench.getByRole('navigation', { name: 'Candidates' }).getByRole('button')
+  const before = await tabs.count()
+  await bench.getByRole('button', { name: 'Keep as candidate' }).first().click()
+  await expect(tabs).toHaveCount(before + 1, { timeout: 60_000 })
+  await bench.getByRole('button', { name: 'Undo' }).click()
+  await expect(tabs).toHaveCount(before, { timeout: 60_000 })
+})
