@@ -11,11 +11,13 @@ use crate::response::{Choice, Decision, Response};
 /// What its cam lacks, or that nothing was computed around it yet.
 pub(super) fn following(resolved: &Resolved, stages: &Stages) -> Part<FollowReport> {
     let none = || Gap::because("no cams around this one were computed yet");
-    if stages.responses.is_empty() {
+    if stages.wide.is_empty() {
         return Err(none());
     }
     let frame = Frame::of(resolved)?;
-    let response = stages.responses.kept(frame.key(&Decision::CAM)).ok_or_else(none)?;
+    let key = frame.key(&Decision::CAM);
+    // Until some cams near this one were drafted, those that were screened far and wide tell.
+    let response = stages.responses.kept(key).or_else(|| stages.wide.kept(key)).ok_or_else(none)?;
     Ok(follow_report(&response, frame.now()))
 }
 
