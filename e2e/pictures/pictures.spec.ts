@@ -129,3 +129,12 @@ test('torque and power', async ({ page }) => {
   await shot(page, 'torque-drag')
   await page.mouse.up()
 })
+
+test('choosing', async ({ page }) => {
+  test.setTimeout(240_000)
+  await open(page)
+  await step(page, 'Choose')
+  await expect(page.getByText(/^By drafted curves of/)).toBeVisible({ timeout: 200_000 })
+  await page.setViewportSize({ width: 1280, height: 1000 })
+  await shot(page, 'choose')
+})
