@@ -463,7 +463,8 @@ async fn a_fit_tells_how_far_it_is_and_what_it_would_write() {
 
 #[actix_web::test]
 async fn choosing_tells_what_is_missing_all_at_once() {
-    let app = application("choose").await;
+    let folder;
+    let app = application!(folder);
     let mut bare: Value = serde_json::from_str(DEMO).unwrap();
     bare["engine"]["intake"].as_object_mut().unwrap().remove("runner_diameter");
     bare["target"].as_object_mut().unwrap().remove("band_from");
