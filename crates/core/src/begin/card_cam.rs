@@ -183,14 +183,14 @@ impl Card<'_> {
                     .to_owned()
             }
             Some(vacuum) => format!(
-                "overlap that leaves {vacuum:.0} inHg at idle in {:.1} litres, within what its use runs",
+                "overlap that leaves {vacuum:.0} inHg at idle in {:.1} litres, within the usual range",
                 self.displacement / 1000.0
             ),
             None if by_area > 0.0 => format!(
-                "no vacuum is asked for: {:.0} less {:.2} for every cubic inch that an inch of intake valve has to fill, within what its use runs",
+                "no vacuum is asked for: {:.0} less {:.2} for every cubic inch that an inch of intake valve has to fill, within the usual range",
                 SEPARATION.0, SEPARATION.1
             ),
-            None => "no vacuum is asked for: as close as its use runs".to_owned(),
+            None => "no vacuum is asked for: as close as is usual".to_owned(),
         };
         self.degrees("Lobe separation", deg, why)
     }

@@ -2,12 +2,10 @@
 //! number changed. Every edit gives a whole new checked document or refuses and changes nothing.
 
 mod assumed;
-mod cam_edit;
+pub(crate) mod cam_edit;
 mod candidates;
 mod lobe_import;
 mod rocker_edit;
-
-pub(crate) use cam_edit::CamEdit;
 
 use crate::begin::{card_cam, put_card_cam};
 use crate::build::Build;
