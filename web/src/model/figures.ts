@@ -40,8 +40,8 @@ export function percent(share: number, decimals = 1): string {
 }
 
 /** A change of a share in per cent, with its sign. */
-export function signedPercent(share: number): string {
-  return `${share < 0 ? '−' : '+'}${percent(Math.abs(share))}`
+export function signedPercent(share: number, decimals = 1): string {
+  return `${share < 0 ? '−' : '+'}${percent(Math.abs(share), decimals)}`
 }
 
 /** A plain number to so many digits behind the point. */

@@ -1,7 +1,6 @@
 //! What there is to choose, as a report: decisions swept, proposals, margins in words.
 
-use crate::choose::{Aim, Guide, Margin, Proposal, Standing, Stood, shown_value, why};
-use crate::limits::titled;
+use crate::choose::{Aim, Bound, Guide, Margin, Proposal, Standing, shown_value, why};
 use crate::quantity::Dimension;
 use crate::report::{
     BecauseReport, BrokenReport, DecisionReport, FiguresReport, ProposalReport, ReserveReport, ShortReport,
@@ -50,23 +49,21 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
     let share = |of: &dyn Fn(&Figures) -> f64| -> Vec<f64> {
         sweep.stood.iter().map(|stood| rounded(of(&stood.figures) / of(&here.figures) - 1.0)).collect()
     };
+    let left_along =
+        |bound: Bound| sweep.stood.iter().filter_map(move |stood| Some(stood.predicted(bound)?.margin.left));
     let reserves = here.margins.iter().filter(|predicted| DRAWN.contains(&predicted.margin.bound.rule.id));
     let reserves = reserves.filter(|predicted| {
         // A reserve that this decision does not move is not drawn.
-        let left = |stood: &Stood| left_of(stood, &predicted.margin);
-        let (least, most) = sweep
-            .stood
-            .iter()
-            .filter_map(left)
+        let (least, most) = left_along(predicted.margin.bound)
             .fold((f64::INFINITY, f64::NEG_INFINITY), |(a, b), left| (a.min(left), b.max(left)));
         most - least > 0.1 * predicted.margin.scale
     });
     let reserves = reserves.map(|predicted| {
         let (bound, measure) = (predicted.margin.bound, predicted.margin.bound.rule.measure);
-        let left: Vec<f64> = sweep.stood.iter().filter_map(|stood| left_of(stood, &predicted.margin)).collect();
+        let left: Vec<f64> = left_along(bound).collect();
         ReserveReport {
             id: bound.rule.id.to_owned(),
-            title: titled(bound.rule.title, bound.side),
+            title: bound.title(),
             left: left.iter().map(|left| measure.to_report(*left)).collect(),
             left_shown: left.iter().map(|left| measure.shown_signed(*left)).collect(),
             off_shown: measure.shown(predicted.off),
@@ -74,14 +71,14 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
     });
     let broken = here.margins.iter().filter_map(|predicted| {
         let breaks = |place: usize| -> Option<f64> {
-            let own = sweep.stood[place].margins.iter().find(|other| other.margin.bound == predicted.margin.bound)?;
+            let own = sweep.stood[place].predicted(predicted.margin.bound)?;
             (own.broken() > 0.0).then_some(sweep.values[place])
         };
         let values: Vec<f64> = (0..sweep.values.len()).filter_map(breaks).collect();
         let bound = predicted.margin.bound;
         Some(BrokenReport {
             id: bound.rule.id.to_owned(),
-            title: titled(bound.rule.title, bound.side),
+            title: bound.title(),
             from: values.first()? * scale,
             to: values.last()? * scale,
             is_broken_now: predicted.broken() > 0.0,
@@ -108,11 +105,6 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
         range: [proposal.range.0 * scale, proposal.range.1 * scale],
         why: why(guide, axis, now, &proposal),
     }
-}
-
-/// What is left of one margin at another choice, SI.
-fn left_of(stood: &Stood, margin: &Margin) -> Option<f64> {
-    stood.margins.iter().find(|other| other.margin.bound == margin.bound).map(|other| other.margin.left)
 }
 
 /// A hundredth of a per cent is more than anybody knows.
@@ -173,7 +165,7 @@ pub(super) fn proposal_report(
     };
     let short = |margin: &Margin| ShortReport {
         id: margin.bound.rule.id.to_owned(),
-        title: titled(margin.bound.rule.title, margin.bound.side),
+        title: margin.bound.title(),
         left: margin.bound.rule.measure.shown_signed(margin.left),
         is_broken_now: broken_now(margin),
     };

@@ -1,28 +1,28 @@
 //! What there is to choose of a candidate as a job: screened cams over a wide region and what both schools make of them, then
 //! drafts around where it stands, which torque follows while something is dragged.
 
-use super::choose_words::{Proposed, decision_report, proposal_report};
+use super::beginning::reasons;
+use super::choose_words::{Proposed, because, computed_by, decision_report, proposal_report};
 use super::curve::halted;
-use super::findings::findings_of;
 use super::following::follow_report;
 use crate::begin::CardCam;
 use crate::build::Build;
 use crate::candidate::breathing::{Effort, breathing_of, curve};
 use crate::candidate::{Gap, Key, Resolved, Stages, key, worded};
 use crate::choose::{
-    Aim, Called, Frame, Guide, Margins, Motion, Region, Standing, axes, by_card, differ, gas_of, limiting_speed,
-    written,
+    Aim, Called, Frame, Guide, Margins, Motion, Region, Standing, axes, by_card, differ, figures_of, gas_of,
+    limiting_speed, score, written,
 };
 use crate::document::{Fault, Ledger, Side, candidate_or_first};
 use crate::edit::{Edit, apply};
 use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, Findings, InMotion, limits};
 use crate::quantity::{Speed, UnitSystem};
-use crate::report::{ChooseReport, DifferReport, OffReport};
+use crate::report::{ChooseReport, DifferReport, OffReport, ProposalReport};
 use crate::response::{Choice, Decision, Depth, Figures, Response};
 use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
-use std::sync::{Arc, Mutex, PoisonError};
+use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
 /// Of the places of computed cams.
 const SEED: u32 = 1;
@@ -65,8 +65,6 @@ pub struct ChooseJob {
     index: usize,
     resolved: Resolved,
     frame: Frame,
-    /// What was computed of it before.
-    findings: Findings,
     stages: Arc<Stages>,
 }
 
@@ -89,8 +87,8 @@ impl ChooseJob {
                 return Ok(Err(Halted::Lacks { reason, needs }));
             }
         };
-        let (build, index, findings) = (build.clone(), view.index, findings_of(&resolved, &stages));
-        Ok(Ok(Self { build, index, resolved, frame, findings, stages }))
+        let (build, index) = (build.clone(), view.index);
+        Ok(Ok(Self { build, index, resolved, frame, stages }))
     }
 
     fn region(&self, depth: Depth, is_far: bool) -> Region<'_> {
@@ -144,22 +142,26 @@ impl ChooseJob {
             Ok(figures) => figures,
             Err(gap) => return Proposed::refused(school, title, gap.reason),
         };
-        let control = control_of(resolved, &self.stages);
-        let findings = Findings { gas: Some(gas_of(&figures)), control };
-        let standing = Standing::of(&limits(resolved, &findings, &self.stages));
-        Proposed { school, title, candidate, figures: Some(figures), standing: Some(standing), lacks: None }
+        let standing = Some(self.standing(resolved, &figures));
+        Proposed { school, title, candidate, figures: Some(figures), standing, lacks: None }
+    }
+
+    /// How a candidate stands with these figures, its trains turned by the usual.
+    fn standing(&self, resolved: &Resolved, figures: &Figures) -> Standing {
+        let findings = Findings { gas: Some(gas_of(figures)), control: control_of(resolved) };
+        Standing::of(&limits(resolved, &findings, &self.stages))
     }
 
     /// Figures of a drafted curve; of a screened one where the cylinders are not joined.
     fn drafted(&self, resolved: &Resolved) -> Result<Figures, Gap> {
         let breathing = breathing_of(resolved)?;
         let effort = if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Screening };
-        Ok(crate::choose::figures_of(&breathing, &curve(&breathing, effort)?))
+        Ok(figures_of(&breathing, &curve(&breathing, effort)?))
     }
 }
 
 /// What the trains of a candidate do, by the usual ones.
-fn control_of(resolved: &Resolved, _: &Stages) -> Option<ControlFinding> {
+fn control_of(resolved: &Resolved) -> Option<ControlFinding> {
     let of = |side: Side| {
         let speed = Speed::rpm(limiting_speed(resolved, side, &|| false)?).si();
         Some(InMotion { speed, low: speed, piston: None, pushrod: None, lobe: None, wire: None })
@@ -175,27 +177,34 @@ struct Told<'a, 'w> {
 }
 
 impl Told<'_, '_> {
+    /// One more cam; every few of them are told.
     fn point(&self, (done, of): (usize, usize), doing: &str, figures: Option<&Figures>) {
-        let cloud = {
-            let mut cloud = self.cloud.lock().unwrap_or_else(PoisonError::into_inner);
-            cloud.extend(figures.map(|figures| CloudPoint {
-                average_torque_nm: figures.average_torque,
-                peak_power_kw: figures.peak_power * 1e-3,
-                peak_power_rpm: figures.peak_power_rpm,
-            }));
-            if done % EVERY != 0 {
-                return;
-            }
-            cloud.clone()
-        };
-        let report = self.report.lock().unwrap_or_else(PoisonError::into_inner).clone();
-        (self.watch.report)(ChooseStep { done, of, doing: doing.to_owned(), cloud, report });
+        let found = figures.map(|figures| CloudPoint {
+            average_torque_nm: figures.average_torque,
+            peak_power_kw: figures.peak_power * 1e-3,
+            peak_power_rpm: figures.peak_power_rpm,
+        });
+        held(&self.cloud).extend(found);
+        if done.is_multiple_of(EVERY) {
+            self.tell((done, of), doing);
+        }
     }
 
+    /// What there is so far, with a report.
     fn report(&self, doing: &str, report: &ChooseReport) {
-        *self.report.lock().unwrap_or_else(PoisonError::into_inner) = Some(Box::new(report.clone()));
-        self.point((0, EVERY), doing, None);
+        *held(&self.report) = Some(Box::new(report.clone()));
+        self.tell((0, 0), doing);
     }
+
+    fn tell(&self, (done, of): (usize, usize), doing: &str) {
+        let (cloud, report) = (held(&self.cloud).clone(), held(&self.report).clone());
+        (self.watch.report)(ChooseStep { done, of, doing: doing.to_owned(), cloud, report });
+    }
+}
+
+/// What a lock holds; work that panicked under it left it whole.
+fn held<T>(lock: &Mutex<T>) -> MutexGuard<'_, T> {
+    lock.lock().unwrap_or_else(PoisonError::into_inner)
 }
 
 impl Job for ChooseJob {
@@ -203,7 +212,8 @@ impl Job for ChooseJob {
     type Done = ChooseReport;
 
     fn key(&self) -> Key {
-        key(&(self.frame.key(&[]), self.frame.now(), self.resolved.given.own_limits.clone(), &self.findings))
+        // Proposals are whole candidates of this document, what is only written in them too.
+        key(&(self.build.text(), self.index))
     }
 
     fn class(&self) -> Class {
@@ -217,31 +227,35 @@ impl Job for ChooseJob {
     fn run(&self, watch: &Watch<'_, ChooseStep>) -> Result<Arc<ChooseReport>, Halted> {
         let told = Told { watch, cloud: Mutex::default(), report: Mutex::default() };
         let (open, now) = (self.frame.key(&Decision::CAM), self.frame.now());
+        // Curves do not hang on the shop's own limits; what is chosen within them does.
+        let within = key(&(open, &self.resolved.given.own_limits));
         let kept = self.stages.wide.kept(open).filter(|wide| wide.holds(now));
         let far = match kept {
             Some(kept) => kept,
             None => Arc::new(self.respond(&self.region(Depth::Screened, true), "screening cams", &told)?),
         };
         self.stages.wide.keep(open, Arc::clone(&far));
+        let stands = self.judged("as_it_stands", "As it stands", None, &self.resolved);
+        let card = self.card();
         let far_margins = self.margins(&far, watch.stop)?;
         let guide = self.guide(&far, &far_margins);
-        let (events, closer) = match self.stages.decided.kept(open) {
+        let (events, closer) = match self.stages.decided.kept(within) {
             Some(kept) => (*kept, None),
             None => {
                 let decided = self.carried(&guide, now);
-                let first = self.report(&far, &far_margins, &self.schools(&guide, &decided, &guide));
+                let first = self.report(&far, &far_margins, &self.schools(&stands, &card, &guide, &decided, &guide));
                 told.report("looking closer at what the events come to", &first);
                 let near = self.best(decided, guide.aim, watch.stop)?;
-                self.stages.decided.keep(open, Arc::new(near.choice));
+                self.stages.decided.keep(within, Arc::new(near.choice));
                 (near.choice, Some(near))
             }
         };
         let schools = match &closer {
             Some(near) => {
                 let near = Guide { response: &near.response, margins: &near.margins, aim: guide.aim };
-                self.schools(&guide, &events, &near)
+                self.schools(&stands, &card, &guide, &events, &near)
             }
-            None => self.schools(&guide, &events, &guide),
+            None => self.schools(&stands, &card, &guide, &events, &guide),
         };
         let mut report = self.report(&far, &far_margins, &schools);
         told.report("drafting the curves around this cam", &report);
@@ -271,9 +285,15 @@ impl Job for ChooseJob {
     }
 }
 
+/// What the card comes to.
+struct Card {
+    proposed: Proposed,
+    found: Option<(Choice, CardCam)>,
+}
+
 /// What the schools come to.
 struct Schools {
-    proposals: Vec<crate::report::ProposalReport>,
+    proposals: Vec<ProposalReport>,
     differ: Vec<DifferReport>,
 }
 
@@ -311,10 +331,8 @@ impl ChooseJob {
         let mut best: Option<(f64, Choice)> = None;
         for lesson in 0..LESSONS {
             let figures = response.figures(&choice);
-            let resolved = self.frame.at(&choice, &self.stages);
-            let findings = Findings { gas: Some(gas_of(&figures)), control: control_of(&resolved, &self.stages) };
-            let found = Standing::of(&limits(&resolved, &findings, &self.stages));
-            let score = crate::choose::score(aim.gain(&figures), found.broken());
+            let found = self.standing(&self.frame.at(&choice, &self.stages), &figures);
+            let score = score(aim.gain(&figures), found.broken());
             if best.is_none_or(|(known, _)| score > known) {
                 best = Some((score, choice));
             }
@@ -363,28 +381,39 @@ impl ChooseJob {
         Ok(if wide.score > near.score { wide } else { near })
     }
 
-    /// Both schools' candidates and the present one, drafted; `events` is what the events come to, on `ground`.
-    fn schools(&self, wide: &Guide<'_>, events: &Choice, ground: &Guide<'_>) -> Schools {
-        let now = self.judged("as_it_stands", "As it stands", None, &self.resolved);
-        let own = Aim::of(&self.resolved.given, now.figures.unwrap_or_default());
-        let by_events = self.proposed("events_first", "By the events", events);
-        let card = by_card(&self.frame, &self.resolved);
-        let by_card = match &card {
+    /// The card's cam, computed, and its numbers where plan and engine give them.
+    fn card(&self) -> Card {
+        let found = by_card(&self.frame, &self.resolved);
+        let proposed = match &found {
             Ok(_) => self.carded(),
             Err(gap) => Proposed::refused("card_first", "By the card", lacks(gap)),
         };
-        let because = |card: &CardCam| super::beginning::reasons(&card.because);
-        let card_because = card.as_ref().map_or_else(|_| Vec::new(), |(_, card)| because(card));
-        let reports = [
-            proposal_report(&now, &now, &own, Vec::new()),
-            proposal_report(&by_events, &now, &own, super::choose_words::because(ground, events)),
-            proposal_report(&by_card, &now, &own, card_because),
+        Card { proposed, found: found.ok() }
+    }
+
+    /// Both schools' candidates beside the present one, drafted; `events` is what the events come to, on `ground`.
+    fn schools(
+        &self,
+        stands: &Proposed,
+        card: &Card,
+        wide: &Guide<'_>,
+        events: &Choice,
+        ground: &Guide<'_>,
+    ) -> Schools {
+        let own = Aim::of(&self.resolved.given, stands.figures.unwrap_or_default());
+        let by_events = self.proposed("events_first", "By the events", events);
+        let card_because = card.found.as_ref().map_or_else(Vec::new, |(_, card)| reasons(&card.because));
+        let proposals = vec![
+            proposal_report(stands, stands, &own, Vec::new()),
+            proposal_report(&by_events, stands, &own, because(ground, events)),
+            proposal_report(&card.proposed, stands, &own, card_because),
         ];
-        let differ = card
+        let apart = card
+            .found
             .as_ref()
-            .map_or_else(|_| Vec::new(), |(card, _)| differ(wide, [&card.made(), &events.made()], ["card", "events"]));
-        let differ = differ.into_iter().map(|(decision, words)| DifferReport { decision, words }).collect();
-        Schools { proposals: reports.into(), differ }
+            .map_or_else(Vec::new, |(card, _)| differ(wide, [&card.made(), &events.made()], ["card", "events"]));
+        let differ = apart.into_iter().map(|(decision, words)| DifferReport { decision, words }).collect();
+        Schools { proposals, differ }
     }
 
     fn report(&self, response: &Response, margins: &Margins, schools: &Schools) -> ChooseReport {
@@ -393,7 +422,7 @@ impl ChooseJob {
         let off = response.left_out;
         ChooseReport {
             aim: guide.aim.words(),
-            computed_by: super::choose_words::computed_by(response),
+            computed_by: computed_by(response),
             off: OffReport { average_torque: off.average_torque, peak_power: off.peak_power, torque: off.torque },
             decisions: decisions.collect(),
             stands: follow_report(response, self.frame.now()),

@@ -3,7 +3,7 @@
 use crate::candidate::{Gap, Part, Resolved, Stages, key};
 use crate::choose::Frame;
 use crate::report::FollowReport;
-use crate::response::{Choice, Decision, Response};
+use crate::response::{Choice, Decision, Response, power};
 
 /// The predicted curve of a candidate, where a response of its region is kept.
 ///
@@ -26,12 +26,12 @@ pub(super) fn follow_report(response: &Response, choice: &Choice) -> FollowRepor
     let (columns, figures) = (response.columns(choice), response.figures(choice));
     let torque = &columns[..response.speeds.len()];
     let tenth = |value: f64| (value * 10.0).round() / 10.0;
-    let power = response.speeds.iter().zip(torque).map(|(rpm, nm)| rpm * nm * std::f64::consts::PI / 30.0e3);
+    let powers = response.speeds.iter().zip(torque).map(|(rpm, nm)| power(*rpm, *nm) * 1e-3);
     FollowReport {
         made_of: format!("{:08x}", key(&(response.depth, &response.axes)) as u32),
         speed_rpm: response.speeds.clone(),
         torque_nm: torque.iter().map(|nm| tenth(*nm)).collect(),
-        power_kw: power.map(tenth).collect(),
+        power_kw: powers.map(tenth).collect(),
         average_torque_nm: tenth(figures.average_torque),
         peak_power_kw: tenth(figures.peak_power),
         peak_power_rpm: figures.peak_power_rpm.round(),

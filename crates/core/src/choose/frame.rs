@@ -102,6 +102,17 @@ impl Frame {
         flanks.concat().into_iter().map(about).collect()
     }
 
+    /// The four events of a choice at .050; what it does not decide stands as it is.
+    pub fn events(&self, choice: &Choice) -> Events {
+        let event = |decision: Decision| choice.get(decision).or(self.now.get(decision)).unwrap_or(0.0);
+        Events {
+            intake_opens_btdc: event(Decision::IntakeOpens),
+            intake_closes_abdc: event(Decision::IntakeCloses),
+            exhaust_opens_bbdc: event(Decision::ExhaustOpens),
+            exhaust_closes_atdc: event(Decision::ExhaustCloses),
+        }
+    }
+
     /// The candidate of a choice; what it does not decide stands as it is.
     pub fn given(&self, choice: &Choice) -> Given {
         let mut given = self.given.clone();
@@ -109,14 +120,7 @@ impl Frame {
             let (to, now) = (choice.get(decision)?, self.now.get(decision)?);
             (to != now).then_some(to)
         };
-        let event = |decision: Decision| choice.get(decision).or(self.now.get(decision)).unwrap_or(0.0);
-        let events = Events {
-            intake_opens_btdc: event(Decision::IntakeOpens),
-            intake_closes_abdc: event(Decision::IntakeCloses),
-            exhaust_opens_bbdc: event(Decision::ExhaustOpens),
-            exhaust_closes_atdc: event(Decision::ExhaustCloses),
-        };
-        self.put_events(&mut given, events);
+        self.put_events(&mut given, self.events(choice));
         if let Some(quicker) = changed(Decision::Quickness) {
             for side in Side::BOTH {
                 reshape(&mut given, side, &|height, _| -quicker * quickens(height));
@@ -263,13 +267,16 @@ fn reshape(given: &mut Given, side: Side, longer: &dyn Fn(f64, f64) -> f64) {
     lobe.closing = lobe.closing.as_ref().map(|flank| FlankChecks(moved(&flank.0, 0.5)));
 }
 
-/// A measured lobe by what its flanks have at the trade's heights.
+/// What a flank of a measured lobe has at the trade's heights: crank degrees between each and full lift.
+pub fn card_rows(measured: &Lobe, flank: Flank) -> impl Iterator<Item = (Length, f64)> {
+    let heights = [height_006(), height_050(), height_200()];
+    heights.into_iter().filter_map(move |height| Some((height, 2.0 * measured.flank_angle(height, flank)?)))
+}
+
+/// A measured lobe by its card.
 fn by_card(given: &mut Given, side: Side, measured: &Lobe) {
-    let flank = |flank: Flank| -> Option<FlankChecks> {
-        let heights = [height_006(), height_050(), height_200()];
-        let rows = heights
-            .into_iter()
-            .filter_map(|height| Some((height, Angle::deg(2.0 * measured.flank_angle(height, flank)?))));
+    let flank = |flank: Flank| {
+        let rows = card_rows(measured, flank).map(|(height, deg)| (height, Angle::deg(deg)));
         Some(FlankChecks(rows.collect()))
     };
     let lobe = &mut given.lobes[side.index()];

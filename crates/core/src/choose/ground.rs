@@ -7,10 +7,9 @@ use super::region::gas_of;
 use super::standing::{Bound, Margin, Standing};
 use crate::candidate::Stages;
 use crate::document::Side;
-use crate::limits::{ControlFinding, Findings, RULES, Rule, limits};
+use crate::limits::{ControlFinding, Findings, HAND_CHECK, LIMITING_SPEED, RULES, limits};
 use crate::quantity::Speed;
-use crate::response::Choice;
-use crate::response::{Computed, Polynomial, Response, Terms, fit};
+use crate::response::{Choice, Computed, Polynomial, Response, Terms, fit};
 use rayon::prelude::*;
 
 /// More than was found short, in the scale of a margin.
@@ -21,23 +20,8 @@ const VAGUE: f64 = 0.25;
 /// What is kept of every margin, in its scale, so that rounding to what is made breaks none.
 const HAIR: f64 = 0.02;
 
-impl Predicted {
-    /// By how much it is broken, in its scale; a vague prediction only beyond what it may be off by.
-    pub fn broken(&self) -> f64 {
-        let doubt = if self.off > VAGUE * self.margin.scale { self.off } else { 0.0 };
-        Margin { left: self.margin.left + doubt - HAIR * self.margin.scale, ..self.margin }.broken()
-    }
-}
-
-/// The rule that stands beside the computed limiting speed.
-const HAND_CHECK: &str = "hand_check";
 /// Speed that counts as much as what makes another margin tight, rpm (assumed).
 const CONTROL_SCALE: f64 = 200.0;
-
-/// The rule of the computed limiting speed.
-fn limiting_speed_rule() -> &'static Rule {
-    RULES.iter().find(|rule| rule.id == "limiting_speed").copied().unwrap_or(RULES[0])
-}
 
 /// Margins over a region: the same points as the curve's.
 #[derive(Debug, Clone, PartialEq)]
@@ -68,6 +52,14 @@ pub struct Predicted {
     pub margin: Margin,
     /// How far predictions of it lie off computed points, SI.
     pub off: f64,
+}
+
+impl Predicted {
+    /// By how much it is broken, in its scale; a vague prediction only beyond what it may be off by.
+    pub fn broken(&self) -> f64 {
+        let doubt = if self.off > VAGUE * self.margin.scale { self.off } else { 0.0 };
+        Margin { left: self.margin.left + doubt - HAIR * self.margin.scale, ..self.margin }.broken()
+    }
 }
 
 /// How a choice stands, computed.
@@ -102,14 +94,11 @@ impl Margins {
         let terms =
             if places.len() > Terms::Products.count(response.axes.len()) { Terms::Products } else { Terms::Linear };
         let fit = fit(terms, &places, &values)?;
-        let line = |(column, bound): (usize, &Bound)| {
-            let square = fit.left_out.iter().zip(&values).map(|(left, own)| (left[column] - own[column]).powi(2));
-            Line {
-                bound: *bound,
-                scale: scales[column],
-                is_advice: margins.iter().all(|row| row[column].is_advice),
-                missed: (square.sum::<f64>() / values.len() as f64).sqrt(),
-            }
+        let line = |(column, bound): (usize, &Bound)| Line {
+            bound: *bound,
+            scale: scales[column],
+            is_advice: margins.iter().all(|row| row[column].is_advice),
+            missed: fit.missed(&values, column),
         };
         let lines = everywhere.iter().enumerate().map(line).collect();
         Some(Self { lines, polynomial: fit.polynomial, motion: None, short: Vec::new() })
@@ -125,7 +114,7 @@ impl Margins {
     pub fn turning(mut self, motion: Motion, now: &Choice) -> Self {
         for line in &mut self.lines {
             let side = line.bound.side.unwrap_or(Side::Intake);
-            line.is_advice |= line.bound.rule.id == HAND_CHECK && motion.at(side, now).is_some();
+            line.is_advice |= std::ptr::eq(line.bound.rule, &HAND_CHECK) && motion.at(side, now).is_some();
         }
         self.motion = Some(motion);
         self
@@ -178,7 +167,7 @@ impl Margins {
         let (Some(motion), Some(top)) = (&self.motion, response.plan.missed) else { return Vec::new() };
         let of = |side: Side| {
             let (limit, off) = motion.at(side, choice)?;
-            let bound = Bound { rule: limiting_speed_rule(), side: Some(side) };
+            let bound = Bound { rule: &LIMITING_SPEED, side: Some(side) };
             let margin = Margin {
                 bound,
                 left: Speed::rpm(limit - top).si(),

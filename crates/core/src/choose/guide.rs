@@ -4,9 +4,7 @@
 use super::aim::Aim;
 use super::ground::{Margins, Predicted};
 use super::standing::{Bound, Margin};
-use crate::response::Figures;
-use crate::response::{Axis, Response, evenly};
-use crate::response::{Choice, Decision};
+use crate::response::{Axis, Choice, Decision, Figures, Response, evenly};
 
 /// Most values of a sweep.
 const VALUES: f64 = 32.0;
@@ -211,8 +209,8 @@ impl Sweep {
     fn bound(&self, beyond: usize, range: (usize, usize)) -> Option<Bound> {
         let (out, inside) = (self.stood.get(beyond)?, &self.stood[range.0]);
         let newly = |predicted: &&Predicted| {
-            let before = inside.margins.iter().find(|other| other.margin.bound == predicted.margin.bound);
-            predicted.broken() > before.map_or(0.0, |before| before.broken()) + NOISE
+            let before = inside.predicted(predicted.margin.bound);
+            predicted.broken() > before.map_or(0.0, Predicted::broken) + NOISE
         };
         let worst = out.margins.iter().filter(newly).max_by(|a, b| a.broken().total_cmp(&b.broken()));
         worst.map(|predicted| predicted.margin.bound)
@@ -225,8 +223,8 @@ impl Stood {
         self.margins.iter().filter(|predicted| predicted.broken() > 0.0).map(|predicted| &predicted.margin)
     }
 
-    /// One margin.
-    pub fn margin(&self, id: &str) -> Option<&Margin> {
-        self.margins.iter().map(|predicted| &predicted.margin).find(|margin| margin.bound.rule.id == id)
+    /// What is predicted of one limit.
+    pub fn predicted(&self, bound: Bound) -> Option<&Predicted> {
+        self.margins.iter().find(|predicted| predicted.margin.bound == bound)
     }
 }

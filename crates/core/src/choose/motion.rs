@@ -93,8 +93,7 @@ impl SideMotion {
         let points: Vec<(Vec<f64>, Vec<f64>)> = (0..count).into_par_iter().filter_map(point).collect();
         let (places, limits): (Vec<Vec<f64>>, Vec<Vec<f64>>) = points.into_iter().unzip();
         let fit = fit(Terms::Products, &places, &limits)?;
-        let square = fit.left_out.iter().zip(&limits).map(|(left, own)| (left[0] - own[0]).powi(2));
-        let off = (square.sum::<f64>() / limits.len() as f64).sqrt();
+        let off = fit.missed(&limits, 0);
         Some(Self { variables, duration: own, polynomial: fit.polynomial, off })
     }
 

@@ -8,7 +8,7 @@ use crate::quantity::Pressure;
 use crate::report::BreathingReport;
 use crate::response::{
     Axis, Choice, Computed, Decision, Depth, Figures, LeftOut, PlanOf, Polynomial, Response, Terms, fit,
-    towards_the_sides,
+    root_mean_square, towards_the_sides,
 };
 use rayon::prelude::*;
 use std::sync::Arc;
@@ -40,12 +40,10 @@ const COLUMNS: [Column; 8] = [
 
 /// A point as it comes.
 pub struct Told<'a> {
-    /// Points so far, and in all.
+    /// Points so far.
     pub done: usize,
     /// In all.
     pub of: usize,
-    /// The decisions.
-    pub choice: &'a Choice,
     /// What came of it.
     pub figures: &'a Figures,
     /// By what.
@@ -167,15 +165,15 @@ impl Region<'_> {
         let (plan, speeds) = (plan_of(&middle), middle.speeds(effort));
         let frame = self.frame.key(&[]);
         let (done, of) = (AtomicUsize::new(0), self.count() + drafts);
-        let told = |choice: &Choice, columns: &[f64], by: Effort| {
+        let told = |columns: &[f64], by: Effort| {
             let figures = plan.figures(&speeds, columns);
             let done = done.fetch_add(1, Ordering::Relaxed) + 1;
-            tell(Told { done, of, choice, figures: &figures, by });
+            tell(Told { done, of, figures: &figures, by });
         };
         let compute = |choice: &Choice, by: Effort| -> Result<Option<Vec<f64>>, Ended> {
             let key = key(&(frame, choice, by, speeds.len()));
             if let Some(kept) = self.stages.points.kept(key) {
-                return Ok(kept.as_ref().clone().inspect(|columns| told(choice, columns, by)));
+                return Ok(kept.as_ref().clone().inspect(|columns| told(columns, by)));
             }
             // Where no smooth lobe carries the card there is no candidate.
             let columns = match breathing_of(&self.frame.at(choice, self.stages)) {
@@ -183,7 +181,7 @@ impl Region<'_> {
                 Err(_) => None,
             };
             self.stages.points.keep(key, Arc::new(columns.clone()));
-            Ok(columns.inspect(|columns| told(choice, columns, by)))
+            Ok(columns.inspect(|columns| told(columns, by)))
         };
         let screened = self.points(self.count(), |choice| compute(choice, Effort::Screening))?;
         let too_few = || Ended::from(Gap::because(FEW));
@@ -280,9 +278,4 @@ fn columns(
         Err(Ended::Stopped) => Err(Ended::Stopped),
         Err(Ended::Gap(_)) => Ok(None),
     }
-}
-
-fn root_mean_square(values: impl Iterator<Item = f64>) -> f64 {
-    let (sum, count) = values.fold((0.0, 0.0), |(sum, count), value| (value.mul_add(value, sum), count + 1.0));
-    (sum / f64::max(count, 1.0)).sqrt()
 }

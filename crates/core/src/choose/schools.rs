@@ -6,7 +6,7 @@ use super::standing::Bound;
 use crate::begin::{CardCam, card_cam};
 use crate::cam::Phasing;
 use crate::candidate::{Part, Resolved};
-use crate::quantity::{Dimension, Shown, UnitSystem, format_si};
+use crate::quantity::{Dimension, Shown, shown};
 use crate::response::{Axis, Choice, Decision, Figures};
 
 /// Degrees and share of lift on both sides at which a reason looks.
@@ -35,11 +35,7 @@ pub fn by_card(frame: &Frame, resolved: &Resolved) -> Part<(Choice, CardCam)> {
 
 /// A value as people read it.
 pub fn shown_value(decision: Decision, value: f64) -> Shown {
-    let counting = decision.counting();
-    let Some(dimension) = counting.dimension else { return Shown::plain(format!("{value:.2}")) };
-    let si = if dimension == Dimension::Angle { value.to_radians() } else { value };
-    let one = |system: UnitSystem| format_si(si, dimension, system);
-    let (inch, metric) = (one(UnitSystem::Inch), one(UnitSystem::Metric));
+    let Shown { inch, metric } = shown_by(decision, value);
     let reference = match decision {
         Decision::IntakeCloses => " ABDC",
         Decision::ExhaustOpens => " BBDC",
@@ -70,7 +66,7 @@ pub fn why(guide: &Guide<'_>, axis: &Axis, choice: &Choice, proposal: &Proposal)
     let (less, more) = words_of_sides(decision);
     let mut parts: Vec<Shown> = [side(-1.0, less), side(1.0, more)].into_iter().flatten().collect();
     let bound = |bound: Option<Bound>, word: &str| {
-        let title = crate::limits::titled(bound?.rule.title, bound?.side).to_lowercase();
+        let title = bound?.title().to_lowercase();
         Some(Shown::plain(format!("{title} ends the range on the {word} side")))
     };
     parts.extend([bound(proposal.binds[0], less), bound(proposal.binds[1], more)].into_iter().flatten());
@@ -100,7 +96,7 @@ const fn words_of_sides(decision: Decision) -> (&'static str, &'static str) {
 fn shown_by(decision: Decision, by: f64) -> Shown {
     let Some(dimension) = decision.counting().dimension else { return Shown::plain(format!("{by:.2}")) };
     let si = if dimension == Dimension::Angle { by.to_radians() } else { by };
-    Shown { inch: format_si(si, dimension, UnitSystem::Inch), metric: format_si(si, dimension, UnitSystem::Metric) }
+    shown(si, dimension)
 }
 
 /// What one curve has that another has not, by thirds of the band: "-1.2 % low, +0.4 % high".
@@ -147,5 +143,5 @@ pub fn differ(guide: &Guide<'_>, [first, second]: [&Choice; 2], names: [&str; 2]
 fn breaks(from: &Stood, to: &Stood) -> Vec<String> {
     let held = |bound: Bound| from.fails().all(|margin| margin.bound != bound);
     let newly = to.fails().filter(|margin| held(margin.bound));
-    newly.map(|margin| crate::limits::titled(margin.bound.rule.title, margin.bound.side).to_lowercase()).collect()
+    newly.map(|margin| margin.bound.title().to_lowercase()).collect()
 }

@@ -1,7 +1,7 @@
 //! How a candidate stands against every limit, as one who searches sees it: by how much it breaks what may not be broken.
 
 use crate::document::Side;
-use crate::limits::{Finding, Judged, Judgement, Rule};
+use crate::limits::{Finding, Judged, Judgement, Rule, titled};
 use crate::report::Verdict;
 
 /// A limit on one side.
@@ -11,6 +11,13 @@ pub struct Bound {
     pub rule: &'static Rule,
     /// The side, where it has sides.
     pub side: Option<Side>,
+}
+
+impl Bound {
+    /// As it is called.
+    pub fn title(&self) -> String {
+        titled(self.rule.title, self.side)
+    }
 }
 
 impl PartialEq for Bound {

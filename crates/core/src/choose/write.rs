@@ -1,8 +1,8 @@
 //! A choice written into the document as a candidate of its own.
 
-use super::frame::{Frame, quickens};
+use super::frame::{Frame, card_rows, quickens};
 use crate::build::Build;
-use crate::cam::{Events, Flank, height_006, height_050, height_200};
+use crate::cam::Flank;
 use crate::candidate::{Resolved, Stages};
 use crate::document::{Faults, Side, get, put_value};
 use crate::edit::cam_edit::CamEdit;
@@ -62,7 +62,7 @@ pub fn written(
         // Another lift on the same flanks may be no lobe until the events have moved too: they move on the old lobe.
         CamEdit::begin(build, &view.id, stages)?
             .of_index(views.len())
-            .set_events(events(frame, choice))
+            .set_events(frame.events(choice))
             .write(&mut value)?;
         for key in ["part", "price"] {
             forget(&mut value, &format!("{path}.cam"), key);
@@ -90,17 +90,6 @@ pub fn written(
         }
     }
     Ok(own)
-}
-
-/// The four events of a choice.
-pub fn events(frame: &Frame, choice: &Choice) -> Events {
-    let event = |decision: Decision| choice.get(decision).or(frame.now().get(decision)).unwrap_or(0.0);
-    Events {
-        intake_opens_btdc: event(Decision::IntakeOpens),
-        intake_closes_abdc: event(Decision::IntakeCloses),
-        exhaust_opens_bbdc: event(Decision::ExhaustOpens),
-        exhaust_closes_atdc: event(Decision::ExhaustCloses),
-    }
 }
 
 fn set(build: &Build, field: &str, text: &str, stages: &Stages) -> Result<Build, Faults> {
@@ -174,10 +163,8 @@ fn put_card(document: &mut Value, path: &str, side: Side, resolved: &Resolved) {
     forget(document, &lobe_path, "profile");
     put_value(document, &format!("{lobe_path}.lobe_lift"), json!(format!("{:.4} in", lobe.lift().as_inches())));
     for (flank, key) in [(Flank::Opening, "opening"), (Flank::Closing, "closing")] {
-        let rows = [height_006(), height_050(), height_200()].into_iter().filter_map(|height| {
-            let deg = 2.0 * lobe.flank_angle(height, flank)?;
-            Some(json!([format!("{:.3} in", height.as_inches()), degrees(deg)]))
-        });
+        let rows =
+            card_rows(lobe, flank).map(|(height, deg)| json!([format!("{:.3} in", height.as_inches()), degrees(deg)]));
         put_value(document, &format!("{lobe_path}.{key}"), json!({ "checks": rows.collect::<Vec<_>>() }));
     }
 }

@@ -26,6 +26,9 @@ mod rule;
 mod springs;
 mod wire;
 
+pub use in_motion::LIMITING_SPEED;
+pub use springs::HAND_CHECK;
+
 pub use findings::{ControlFinding, Findings, GasFinding, InMotion};
 pub use incompatible::{Incompatible, NO_SCHOOL};
 pub use measure::Measure;

@@ -50,6 +50,11 @@ pub struct Figures {
     pub boost: Option<(f64, f64)>,
 }
 
+/// Power of a torque in N m at so many rpm, W.
+pub fn power(rpm: f64, torque: f64) -> f64 {
+    rpm * torque * std::f64::consts::PI / 30.0
+}
+
 impl PlanOf {
     /// Of columns one after another, each over `speeds`.
     pub fn figures(&self, speeds: &[f64], columns: &[f64]) -> Figures {
@@ -60,11 +65,10 @@ impl PlanOf {
         let octane = self.spark.then(&mut next).map(most);
         let (peak_pressure, opening, temperature, air_fuel) = (next(), next(), next(), next());
         let boost = self.charged.then(|| (most(next()) * 1e3, most(next()) * 1e3));
-        let power: Vec<f64> =
-            speeds.iter().zip(torque).map(|(rpm, nm)| rpm * nm * std::f64::consts::PI / 30.0).collect();
+        let powers: Vec<f64> = speeds.iter().zip(torque).map(|(rpm, nm)| power(*rpm, *nm)).collect();
         let used = speeds.partition_point(|rpm| *rpm <= self.used_to).max(1);
-        let (peak_power_rpm, peak_power) = peak(&speeds[..used], &power[..used]);
-        let curve: Vec<(f64, f64)> = speeds.iter().copied().zip(power.iter().copied()).collect();
+        let (peak_power_rpm, peak_power) = peak(&speeds[..used], &powers[..used]);
+        let curve: Vec<(f64, f64)> = speeds.iter().copied().zip(powers.iter().copied()).collect();
         let (from, to) = self.band;
         let third = |n: f64| from + n / 3.0 * (to - from);
         Figures {

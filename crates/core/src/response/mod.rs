@@ -9,8 +9,8 @@ mod polynomial;
 
 pub use decision::{Choice, Counting, Decision, Reach};
 pub use design::{evenly, towards_the_sides};
-pub use figures::{Figures, PlanOf};
-pub use polynomial::{Fit, Polynomial, Terms, fit};
+pub use figures::{Figures, PlanOf, power};
+pub use polynomial::{Fit, Polynomial, Terms, fit, root_mean_square};
 
 /// What a design point may be further out than the middle of its side before it is another region.
 const EDGE: f64 = 1.0 + 1e-9;

@@ -57,6 +57,19 @@ pub struct Fit {
     pub left_out: Vec<Vec<f64>>,
 }
 
+/// Root of the mean of the squares.
+pub fn root_mean_square(values: impl Iterator<Item = f64>) -> f64 {
+    let (sum, count) = values.fold((0.0, 0.0), |(sum, count), value| (value.mul_add(value, sum), count + 1.0));
+    (sum / f64::max(count, 1.0)).sqrt()
+}
+
+impl Fit {
+    /// Root of the mean square of what is missed of `values` in one column, each point left out.
+    pub fn missed(&self, values: &[Vec<f64>], column: usize) -> f64 {
+        root_mean_square(self.left_out.iter().zip(values).map(|(left, own)| left[column] - own[column]))
+    }
+}
+
 /// Fits `values` at `points`, all rows of the same length; `None` with fewer points than terms or points that do not tell
 /// the terms apart.
 pub fn fit(terms: Terms, points: &[Vec<f64>], values: &[Vec<f64>]) -> Option<Fit> {

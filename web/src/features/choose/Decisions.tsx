@@ -2,8 +2,9 @@ import { Segmented } from 'antd'
 import { useState } from 'react'
 import type { DecisionReport } from '../../api/client'
 import { useCandidate, useSession, useSessionPart } from '../../model/useSession'
+import { nearestTo } from '../charts/series'
 import { Reserves } from './Reserves'
-import { editOf, nearest } from './sweep'
+import { editOf } from './sweep'
 import { SweepPicture } from './SweepPicture'
 
 /** The decisions as a builder makes them, one after another. */
@@ -55,7 +56,7 @@ function One({ decision }: { decision: DecisionReport }) {
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const system = useSessionPart((state) => state.system)
   const live = useLive(decision)
-  const now = nearest(decision.value, live)
+  const now = nearestTo(live, decision.value)
   const [at, setAt] = useState<number>()
   const looked = at ?? now
   const edit = (place: number) =>
@@ -70,7 +71,7 @@ function One({ decision }: { decision: DecisionReport }) {
     const wanted = edit(place)
     if (wanted) session.edit(wanted)
   }
-  const proposed = nearest(decision.value, decision.proposed)
+  const proposed = nearestTo(decision.proposed, decision.value)
   const [low, high] = decision.range_shown
   return (
     <section className="decision" aria-label={decision.title}>

@@ -2,19 +2,9 @@ import type { KeyboardEvent, PointerEvent } from 'react'
 import { useRef, useState } from 'react'
 import type { DecisionReport, UnitSystem } from '../../api/client'
 import { useWidth } from '../../model/useWidth'
+import { nearestTo } from '../charts/series'
 import type { Frame } from './sweep'
-import {
-  apart,
-  frameOf,
-  lineOf,
-  nearest,
-  percent,
-  placeAt,
-  ROOM,
-  roundShares,
-  xOf,
-  yOf,
-} from './sweep'
+import { apart, frameOf, lineOf, percent, placeAt, ROOM, roundShares, xOf, yOf } from './sweep'
 
 const HEIGHT = 214
 
@@ -44,7 +34,7 @@ export function SweepPicture({ decision, system, live, at, onAt, onDrag, onDrop 
   const holder = useRef<HTMLDivElement>(null)
   const width = useWidth(holder, 520, 260)
   const frame = frameOf(decision, width, HEIGHT)
-  const now = nearest(decision.value, live)
+  const now = nearestTo(live, decision.value)
   return (
     <div ref={holder} className="sweep">
       <svg
@@ -185,14 +175,9 @@ function Values({
   )
 }
 
-interface HandleProps {
-  readonly decision: DecisionReport
-  readonly system: UnitSystem
+interface HandleProps extends Pick<Props, 'decision' | 'system' | 'live' | 'onDrag' | 'onDrop'> {
   readonly frame: Frame
-  readonly live: number
   readonly now: number
-  readonly onDrag: (place: number) => void
-  readonly onDrop: (place: number) => void
 }
 
 /** Where the candidate stands: dragged, or moved by the arrow keys. */

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { DecisionReport } from '../../api/client'
-import { apart, editOf, frameOf, nearest, percent, placeAt, roundShares, xOf, yOf } from './sweep'
+import { apart, editOf, frameOf, percent, placeAt, roundShares, xOf, yOf } from './sweep'
 
 const both = (text: string) => ({ inch: text, metric: `${text}, metric` })
 
@@ -39,7 +39,7 @@ test('a picture holds every line and its places lead back to their values', () =
     expect(placeAt(frame, own.value, xOf(frame, value) + 3)).toBe(place)
   })
   expect(placeAt(frame, own.value, -500)).toBe(0)
-  expect(nearest(own.value, 57.2)).toBe(4)
+  expect(placeAt(frame, own.value, xOf(frame, 57.2))).toBe(4)
   const shares = roundShares(frame)
   expect(shares.length).toBeGreaterThan(2)
   expect(shares.some((share) => Math.abs(share) < 1e-9)).toBe(true)

@@ -1,4 +1,6 @@
 import type { DecisionReport, Edit } from '../../api/client'
+import { signedPercent } from '../../model/figures'
+import { nearestTo } from '../charts/series'
 
 /** Room around the picture of a decision: axis at the left, words at the right, values below, limits above. */
 export const ROOM = { left: 44, right: 78, above: 26, below: 30 }
@@ -41,14 +43,10 @@ export function yOf(frame: Frame, share: number): number {
 
 /** The place of the value nearest to `x` in the picture. Pure. */
 export function placeAt(frame: Frame, values: readonly number[], x: number): number {
-  const off = values.map((value) => Math.abs(xOf(frame, value) - x))
-  return off.indexOf(Math.min(...off))
-}
-
-/** The place of the value nearest to `value`. Pure. */
-export function nearest(values: readonly number[], value: number): number {
-  const off = values.map((each) => Math.abs(each - value))
-  return off.indexOf(Math.min(...off))
+  return nearestTo(
+    x,
+    values.map((value) => xOf(frame, value)),
+  )
 }
 
 /** A line through shares as a path. Pure. */
@@ -79,11 +77,10 @@ export function apart(heights: readonly number[], least: number): number[] {
   return placed
 }
 
-/** A share as per cent with its sign. Pure. */
+/** A share as per cent with its sign; what rounds to nothing is nothing. Pure. */
 export function percent(share: number, decimals = 1): string {
-  const text = (Math.abs(share) * 100).toFixed(decimals)
-  if (Number(text) === 0) return `0 %`
-  return `${share < 0 ? '−' : '+'}${text} %`
+  const isNothing = Number((Math.abs(share) * 100).toFixed(decimals)) === 0
+  return isNothing ? '0 %' : signedPercent(share, decimals)
 }
 
 const EVENTS = ['intake_closes', 'exhaust_opens', 'intake_opens', 'exhaust_closes'] as const
