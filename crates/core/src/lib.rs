@@ -37,6 +37,7 @@ pub mod document;
 pub mod dynamics;
 pub mod edit;
 pub mod engine;
+pub mod front;
 pub mod gas;
 pub mod given;
 pub mod glossary;
