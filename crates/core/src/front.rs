@@ -159,8 +159,7 @@ pub fn only(goal: usize, goals: usize) -> Vec<f64> {
 
 /// From the least of what is known to more than can be had: whatever is reached first, there is more to reach.
 pub fn natural(members: &[Member]) -> Scale {
-    let goals = members.first().map_or(0, |member| member.came.goals.len());
-    let Scale { worst, mut best } = scale(members, goals);
+    let Scale { worst, mut best } = Scale::of_all(&goals_of(members));
     best.iter_mut().zip(&worst).for_each(|(best, worst)| *best += (*best - worst).max(1e-9));
     Scale { worst, best }
 }
@@ -168,8 +167,7 @@ pub fn natural(members: &[Member]) -> Scale {
 /// From what half of the places are short of, or the least that another goal's best leaves, to the best there is of each
 /// goal. What other goals' bests leave says too little by itself: several may share one best.
 fn between_goals(alone: &[Member], begun: &[Member]) -> Scale {
-    let goals = alone.len();
-    let Scale { mut worst, best } = scale(alone, goals);
+    let Scale { mut worst, best } = Scale::of_all(&goals_of(alone));
     for (goal, worst) in worst.iter_mut().enumerate() {
         let mut own: Vec<f64> = begun.iter().map(|member| member.came.goals[goal]).collect();
         own.sort_by(f64::total_cmp);
@@ -178,17 +176,23 @@ fn between_goals(alone: &[Member], begun: &[Member]) -> Scale {
     Scale { worst, best }
 }
 
-/// From the least to the most of each goal among members.
-fn scale(members: &[Member], goals: usize) -> Scale {
-    let of = |goal: usize| members.iter().map(move |member| member.came.goals[goal]);
-    let worst = (0..goals).map(|goal| of(goal).fold(f64::INFINITY, f64::min)).collect();
-    let best = (0..goals).map(|goal| of(goal).fold(f64::NEG_INFINITY, f64::max)).collect();
-    Scale { worst, best }
+fn goals_of(members: &[Member]) -> Vec<Vec<f64>> {
+    members.iter().map(|member| member.came.goals.clone()).collect()
 }
 
 impl Scale {
+    /// From the least to the most of each goal among some.
+    pub fn of_all(members: &[Vec<f64>]) -> Self {
+        let goals = members.first().map_or(0, Vec::len);
+        let of = |goal: usize| members.iter().map(move |own| own[goal]);
+        Self {
+            worst: (0..goals).map(|goal| of(goal).fold(f64::INFINITY, f64::min)).collect(),
+            best: (0..goals).map(|goal| of(goal).fold(f64::NEG_INFINITY, f64::max)).collect(),
+        }
+    }
+
     /// Each goal, one at its best.
-    fn of(&self, goals: &[f64]) -> Vec<f64> {
+    pub fn of(&self, goals: &[f64]) -> Vec<f64> {
         let ends = self.worst.iter().zip(&self.best);
         goals.iter().zip(ends).map(|(own, (worst, best))| (own - worst) / (best - worst).max(1e-12)).collect()
     }
@@ -214,8 +218,8 @@ impl Asked<'_> {
     }
 }
 
-/// One search: the last variable is what is achieved in the goal that lacks most.
-fn climb(asked: Asked<'_>, weights: &[f64], scale: &Scale, from: &Member, (step, most): (f64, usize)) -> Member {
+/// One search from one place, with a first step of a region's half and a most of evaluations: the last variable is what is achieved in the goal that lacks most.
+pub fn climb(asked: Asked<'_>, weights: &[f64], scale: &Scale, from: &Member, (step, most): (f64, usize)) -> Member {
     // Every goal and every limit asks for the same place one after another.
     let last: RefCell<Member> = RefCell::new(from.clone());
     let with = |x: &[f64], of: &dyn Fn(&Came) -> f64| -> f64 {

@@ -80,8 +80,15 @@ fn planted(power: impl Fn(f64, f64) -> f64) -> Response {
     // Torque at three speeds, then pressure, pressure, temperature, air-fuel ratio.
     let values: Vec<Vec<f64>> = places.iter().map(|place| [vec![torque(place); 3], vec![1.0; 12]].concat()).collect();
     let screened = fit(Terms::Products, &places, &values).unwrap().polynomial;
-    let plan =
-        PlanOf { band: (3000.0, 5000.0), wanted: None, missed: None, used_to: 6000.0, spark: false, charged: false };
+    let plan = PlanOf {
+        band: (3000.0, 5000.0),
+        wanted: None,
+        shift: None,
+        missed: None,
+        used_to: 6000.0,
+        spark: false,
+        charged: false,
+    };
     Response {
         axes,
         depth: Depth::Screened,

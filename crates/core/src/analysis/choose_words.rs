@@ -141,7 +141,7 @@ pub(super) fn because(guide: &Guide<'_>, choice: &Choice) -> Vec<BecauseReport> 
 }
 
 /// Figures as reported.
-fn figures_report(figures: &Figures) -> FiguresReport {
+pub(super) fn figures_report(figures: &Figures) -> FiguresReport {
     FiguresReport {
         average_torque_nm: figures.average_torque,
         thirds_nm: figures.thirds,

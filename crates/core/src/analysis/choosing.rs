@@ -16,7 +16,7 @@ use crate::choose::{
 use crate::document::{Fault, Ledger, Side, candidate_or_first};
 use crate::edit::{Edit, apply};
 use crate::given::{Given, Source};
-use crate::limits::{ControlFinding, Findings, InMotion, limits};
+use crate::limits::{ControlFinding, Findings, limits};
 use crate::quantity::{Speed, UnitSystem};
 use crate::report::{ChooseReport, DifferReport, OffReport, ProposalReport};
 use crate::response::{Choice, Decision, Depth, Figures, Response};
@@ -162,11 +162,8 @@ impl ChooseJob {
 
 /// What the trains of a candidate do, by the usual ones.
 fn control_of(resolved: &Resolved) -> Option<ControlFinding> {
-    let of = |side: Side| {
-        let speed = Speed::rpm(limiting_speed(resolved, side, &|| false)?).si();
-        Some(InMotion { speed, low: speed, piston: None, pushrod: None, lobe: None, wire: None })
-    };
-    Some(ControlFinding { sides: [of(Side::Intake)?, of(Side::Exhaust)?] })
+    let of = |side: Side| Some(Speed::rpm(limiting_speed(resolved, side, &|| false)?));
+    Some(ControlFinding::of_speeds([of(Side::Intake)?, of(Side::Exhaust)?]))
 }
 
 /// Who is told, and what has been.

@@ -9,6 +9,7 @@ use crate::given::{Given, Source};
 use crate::limits::GasFinding;
 use crate::quantity::Pressure;
 use crate::report::{BreathingReport, Curve};
+use crate::response::judged;
 use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
 use std::sync::{Arc, Mutex, PoisonError};
@@ -167,12 +168,10 @@ pub(super) fn breathing_inputs(
     }))
 }
 
-/// What limits ask of a curve. Full load down to idle is drawn, but nobody holds an engine there: what is judged begins a
-/// step below the band and ends a step beyond it or the shift.
+/// What limits ask of a curve, over the speeds that are judged.
 pub(super) fn gas_finding(curve: &BreathingReport) -> GasFinding {
     let [from, to] = curve.band_rpm;
-    let step = 0.1 * (to - from) + 0.5;
-    let (least, last) = (from - step, curve.shift_rpm.map_or(to, |shift| shift.max(to)) + step);
+    let (least, last) = judged((from, to), curve.shift_rpm);
     let most = |values: &[f64]| {
         let judged = curve.speed_rpm.iter().zip(values).filter(|(rpm, _)| (least..=last).contains(*rpm));
         judged.map(|(_, value)| *value).fold(f64::NEG_INFINITY, f64::max)

@@ -18,6 +18,9 @@ mod lobes_apart;
 mod order_card;
 mod readings;
 mod rules_page;
+mod search_told;
+mod search_words;
+mod searching;
 mod sensitivity;
 mod speed_bought;
 mod speed_choices;
@@ -29,6 +32,7 @@ pub use crate::begin::{Beginning, Known};
 pub use crate::build::Build;
 pub use crate::candidate::breathing::Effort;
 pub use crate::candidate::{Key, Stages};
+pub use crate::choose::{Goal, Share, Start};
 pub use crate::document::{
     Conflict, Difference, Fault, Faults, FormColumn, FormField, FormTable, Kind, MAX_BYTES, Merge, Side, adopt,
     differences, form_fields, json_schema, merge,
@@ -52,5 +56,6 @@ pub use lobes_apart::{LobesApart, lobes_apart};
 pub use order_card::{money, order_card, order_csv};
 pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use rules_page::rules_page;
+pub use searching::{SearchJob, SearchSetup, SearchStep};
 pub use sensitivity::{Decision, SensitivityJob, SensitivityStep, decisions, effect};
 pub use turning::ControlStep;

@@ -7,8 +7,8 @@
 use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
-use crate::report::{CalibrationReport, ChooseReport, Curve, DynamicsReport, Effect, OrderReport};
-use crate::response::{Choice, Response};
+use crate::report::{CalibrationReport, ChooseReport, Curve, DynamicsReport, Effect, OrderReport, SearchReport};
+use crate::response::{Choice, Columns, Response};
 use quick_cache::sync::Cache;
 use siphasher::sip128::{Hasher128, SipHasher13};
 use std::fmt::{self, Debug, Write};
@@ -69,6 +69,11 @@ impl<T> Stage<T> {
         self.0.is_empty()
     }
 
+    /// Everything that is kept, in no order.
+    pub fn all(&self) -> Vec<(Key, Arc<T>)> {
+        self.0.iter().collect()
+    }
+
     /// Keeps a result.
     pub fn keep(&self, key: Key, result: Arc<T>) {
         self.0.insert(key, result);
@@ -77,6 +82,12 @@ impl<T> Stage<T> {
 
 /// A lobe, or why there is none.
 pub type LobeResult = Result<Lobe, String>;
+
+/// Keeps points longer than a process lives.
+pub trait Keeper: Debug + Send + Sync {
+    /// One more.
+    fn keep(&self, key: Key, point: &Option<Columns>);
+}
 
 /// Every cached stage. One of these may serve many analyses, also at once.
 #[derive(Debug, Default)]
@@ -91,8 +102,10 @@ pub struct Stages {
     pub orders: Stage<Option<OrderReport>>,
     /// Whole curves of torque.
     pub curves: Stage<Curve>,
-    /// What single cams of a region came to, column by column; none where a cam has no curve.
-    pub points: Stage<Option<Vec<f64>>>,
+    /// What single cams came to; none where a cam has no curve.
+    pub points: Stage<Option<Columns>>,
+    /// Who is told of every such point, to keep it longer than this process lives.
+    pub keeper: Option<Box<dyn Keeper>>,
     /// Responses of a curve to decisions.
     pub responses: Stage<Response>,
     /// The same over a wide region.
@@ -101,6 +114,8 @@ pub struct Stages {
     pub decided: Stage<Choice>,
     /// What there is to choose.
     pub choosing: Stage<ChooseReport>,
+    /// What searches came to.
+    pub searches: Stage<SearchReport>,
     /// Effects of decisions on a curve.
     pub effects: Stage<Vec<Effect>>,
     /// Fits to a pull.
@@ -109,6 +124,16 @@ pub struct Stages {
     pub motions: Stage<DynamicsReport>,
     /// Gaps of a closed valve over the crank.
     pub closed_gaps: Stage<Vec<Length>>,
+}
+
+impl Stages {
+    /// Keeps a point that was computed just now.
+    pub fn keep_point(&self, key: Key, point: &Arc<Option<Columns>>) {
+        self.points.keep(key, Arc::clone(point));
+        if let Some(keeper) = &self.keeper {
+            keeper.keep(key, point);
+        }
+    }
 }
 
 #[cfg(test)]

@@ -6,10 +6,13 @@ use crate::document::Side;
 use crate::given::{FlankChecks, Given, Price};
 use crate::quantity::{Angle, INCH, Length, Volume};
 use crate::response::{Choice, Decision};
+use crate::table::held;
 use std::sync::Arc;
 
 /// Share of the degrees taken off below .050 that come back above it on a quicker lobe (common practice, no source).
 const FULLER: f64 = 0.8;
+/// Fewest crank degrees in which both flanks of a lobe take up from .006 to .050 in (common practice, no source).
+const TAKEN_UP: f64 = 40.0;
 /// Steps on the way back to where one stands.
 const WAYS_BACK: u32 = 8;
 /// Where a quicker lobe begins to differ and where it differs whole, m.
@@ -59,6 +62,31 @@ impl Frame {
         &self.now
     }
 
+    /// How much quicker both lobes may be than their cards before one of them takes up its lift in fewer degrees than lobes are
+    /// ground with.
+    pub fn quickest(&self) -> Option<f64> {
+        let spread = |side: Side| {
+            let lobe = self.given.lobe(side);
+            let both = |rows: &[(Length, Angle)]| {
+                let at = |height: f64| -> Option<f64> {
+                    let known: Vec<(f64, f64)> = rows.iter().map(|(own, deg)| (own.si(), deg.as_deg())).collect();
+                    (known.len() > 1).then(|| held(&known, height))
+                };
+                Some(at(SEAT)? - at(FIFTY)?)
+            };
+            let flank = |flank: &Option<FlankChecks>| flank.as_ref().and_then(|checks| both(&checks.0));
+            let checks = lobe.checks.as_ref().and_then(|rows| both(rows));
+            checks.or_else(|| Some(flank(&lobe.opening)? + flank(&lobe.closing)?))
+        };
+        let spreads: Option<Vec<f64>> = Side::BOTH.into_iter().map(spread).collect();
+        Some((spreads?.into_iter().fold(f64::INFINITY, f64::min) - TAKEN_UP).max(0.0))
+    }
+
+    /// Rocker ratio of each side.
+    pub fn ratios(&self) -> [Option<f64>; 2] {
+        Side::BOTH.map(|side| self.given.train(side).rocker.ratio)
+    }
+
     /// Stands for everything but the decisions in `open`: two candidates with the same differ in these alone.
     pub fn key(&self, open: &[Decision]) -> Key {
         let mut rest = self.given.clone();
@@ -105,11 +133,12 @@ impl Frame {
     /// The four events of a choice at .050; what it does not decide stands as it is.
     pub fn events(&self, choice: &Choice) -> Events {
         let event = |decision: Decision| choice.get(decision).or(self.now.get(decision)).unwrap_or(0.0);
+        let earlier = event(Decision::Advance);
         Events {
-            intake_opens_btdc: event(Decision::IntakeOpens),
-            intake_closes_abdc: event(Decision::IntakeCloses),
-            exhaust_opens_bbdc: event(Decision::ExhaustOpens),
-            exhaust_closes_atdc: event(Decision::ExhaustCloses),
+            intake_opens_btdc: event(Decision::IntakeOpens) + earlier,
+            intake_closes_abdc: event(Decision::IntakeCloses) - earlier,
+            exhaust_opens_bbdc: event(Decision::ExhaustOpens) + earlier,
+            exhaust_closes_atdc: event(Decision::ExhaustCloses) - earlier,
         }
     }
 
@@ -212,7 +241,7 @@ impl Frame {
     }
 
     fn read(&self, resolved: &Resolved, lobes: [&Lobe; 2]) -> Choice {
-        let mut now = Choice::nothing();
+        let mut now = Choice::nothing().with(Decision::Advance, 0.0);
         let events = self.phasing.events(self.durations[0], self.durations[1]);
         now.set(Decision::IntakeOpens, events.intake_opens_btdc);
         now.set(Decision::IntakeCloses, events.intake_closes_abdc);
@@ -224,8 +253,7 @@ impl Frame {
         if Side::BOTH.into_iter().all(tells_seat) {
             now.set(Decision::Quickness, 0.0);
         }
-        let ratios = Side::BOTH.map(|side| self.given.train(side).rocker.ratio);
-        if let [Some(intake), Some(exhaust)] = ratios
+        if let [Some(intake), Some(exhaust)] = self.ratios()
             && intake == exhaust
         {
             now.set(Decision::Ratio, intake);

@@ -7,7 +7,7 @@ use super::region::gas_of;
 use super::standing::{Bound, Margin, Standing};
 use crate::candidate::Stages;
 use crate::document::Side;
-use crate::limits::{ControlFinding, Findings, HAND_CHECK, LIMITING_SPEED, RULES, limits};
+use crate::limits::{ControlFinding, Findings, HAND_CHECK, HOLLOW_FLANK, LIMITING_SPEED, RULES, limits};
 use crate::quantity::Speed;
 use crate::response::{Choice, Computed, Polynomial, Response, Terms, fit};
 use rayon::prelude::*;
@@ -18,7 +18,11 @@ const MORE: f64 = 0.1;
 const VAGUE: f64 = 0.25;
 
 /// What is kept of every margin, in its scale, so that rounding to what is made breaks none.
-const HAIR: f64 = 0.02;
+pub(super) const HAIR: f64 = 0.02;
+
+/// Share of a wheel's curvature that counts as much as what makes another margin tight, and the most of it that is told apart.
+const CURVED: f64 = 0.1;
+const MOST_CURVED: f64 = -40.0;
 
 /// Speed that counts as much as what makes another margin tight, rpm (assumed).
 const CONTROL_SCALE: f64 = 200.0;
@@ -31,8 +35,10 @@ pub struct Margins {
     polynomial: Polynomial,
     /// Where control is lost, where the trains are known whole and were turned.
     motion: Option<Motion>,
-    /// What was found at computed choices to be less than predicted, SI.
-    short: Vec<(Bound, f64)>,
+    /// What was found at computed choices to be less than predicted.
+    short: Vec<Short>,
+    /// A limit that is moved out of the way, and how far, SI.
+    eased: Option<(Bound, f64)>,
 }
 
 /// One limit of a region.
@@ -43,6 +49,69 @@ struct Line {
     is_advice: bool,
     /// Root of the mean square of what is missed of points left out, in its scale.
     missed: f64,
+    /// The radius that is needed, where the limit is one of a radius that a flank may not have at all: its polynomial is of
+    /// the curvature.
+    radius: Option<f64>,
+}
+
+/// One limit over the points, as it is fitted.
+struct Column {
+    line: Line,
+    values: Vec<f64>,
+}
+
+impl Column {
+    /// Of a limit that is known and holds at every point, or of a radius that some flanks do not have; `None` of others.
+    fn of(bound: Bound, found: &[Standing]) -> Option<Self> {
+        let margins: Vec<&Margin> = found.iter().filter_map(|standing| standing.margin(bound)).collect();
+        let first = margins.first()?;
+        let mean = margins.iter().map(|own| own.scale).sum::<f64>() / margins.len() as f64;
+        let is_advice = margins.iter().all(|own| own.is_advice);
+        let line = Line { bound, scale: mean, is_advice, missed: 0.0, radius: None };
+        if std::ptr::eq(bound.rule, &HOLLOW_FLANK) {
+            let line = Line { scale: CURVED * first.need, radius: Some(first.need), ..line };
+            let value = |standing: &Standing| {
+                // A flank that is not hollow has no curvature to grind.
+                let curvature = standing.margin(bound).map_or(0.0, |own| own.need / (own.need + own.left).max(1e-9));
+                ((1.0 - curvature) / CURVED).max(MOST_CURVED)
+            };
+            return Some(Self { line, values: found.iter().map(value).collect() });
+        }
+        let values = margins.iter().map(|own| own.left / mean).collect();
+        (margins.len() == found.len()).then_some(Self { line, values })
+    }
+}
+
+impl Line {
+    /// What is left, SI, of what its polynomial says.
+    fn left(&self, value: f64) -> f64 {
+        match self.radius {
+            // Of the curvature that is left, as much of the radius.
+            Some(need) => need * value * CURVED,
+            None => value * self.scale,
+        }
+    }
+}
+
+/// What was found at one computed choice.
+#[derive(Debug, Clone, PartialEq)]
+struct Short {
+    bound: Bound,
+    /// Where, in the region.
+    place: Vec<f64>,
+    /// How much less is left than the polynomial says, SI.
+    by: f64,
+}
+
+/// A lesson counts half so far away, of a region's half (root of the mean square over its axes).
+const HALF_AT: f64 = 0.25;
+
+impl Short {
+    /// How much of it counts at a place: all of it where it was learned.
+    fn counts(&self, place: &[f64]) -> f64 {
+        let apart: f64 = self.place.iter().zip(place).map(|(a, b)| (a - b).powi(2)).sum();
+        0.5f64.powf(apart / place.len().max(1) as f64 / HALF_AT.powi(2))
+    }
 }
 
 /// A predicted margin and how far it may be off, SI.
@@ -55,10 +124,15 @@ pub struct Predicted {
 }
 
 impl Predicted {
-    /// By how much it is broken, in its scale; a vague prediction only beyond what it may be off by.
-    pub fn broken(&self) -> f64 {
+    /// What is left of it, in its scale; a vague prediction is broken only beyond what it may be off by.
+    pub fn room(&self) -> f64 {
         let doubt = if self.off > VAGUE * self.margin.scale { self.off } else { 0.0 };
-        Margin { left: self.margin.left + doubt - HAIR * self.margin.scale, ..self.margin }.broken()
+        (self.margin.left + doubt) / self.margin.scale - HAIR
+    }
+
+    /// By how much it is broken, in its scale.
+    pub fn broken(&self) -> f64 {
+        Margin { left: self.room() * self.margin.scale, ..self.margin }.broken()
     }
 }
 
@@ -77,36 +151,21 @@ impl Margins {
         };
         let found: Vec<Standing> = response.points.par_iter().map(stand).collect();
         let bounds = RULES.iter().flat_map(|rule| rule.sides().iter().map(move |side| Bound { rule, side: *side }));
-        let everywhere: Vec<Bound> =
-            bounds.filter(|bound| found.iter().all(|standing| standing.margin(*bound).is_some())).collect();
-        let own = |standing: &Standing| -> Vec<Margin> {
-            everywhere.iter().filter_map(|bound| standing.margin(*bound).copied()).collect()
-        };
-        let margins: Vec<Vec<Margin>> = found.iter().map(own).collect();
-        let scales: Vec<f64> = (0..everywhere.len())
-            .map(|column| margins.iter().map(|row| row[column].scale).sum::<f64>() / margins.len() as f64)
-            .collect();
-        let values: Vec<Vec<f64>> = margins
-            .iter()
-            .map(|row| row.iter().zip(&scales).map(|(margin, scale)| margin.left / scale).collect())
-            .collect();
+        let columns: Vec<Column> = bounds.filter_map(|bound| Column::of(bound, &found)).collect();
+        let values: Vec<Vec<f64>> =
+            (0..found.len()).map(|row| columns.iter().map(|column| column.values[row]).collect()).collect();
         let places: Vec<Vec<f64>> = response.points.iter().map(|point| response.place(&point.choice)).collect();
         let terms =
             if places.len() > Terms::Products.count(response.axes.len()) { Terms::Products } else { Terms::Linear };
         let fit = fit(terms, &places, &values)?;
-        let line = |(column, bound): (usize, &Bound)| Line {
-            bound: *bound,
-            scale: scales[column],
-            is_advice: margins.iter().all(|row| row[column].is_advice),
-            missed: fit.missed(&values, column),
-        };
-        let lines = everywhere.iter().enumerate().map(line).collect();
-        Some(Self { lines, polynomial: fit.polynomial, motion: None, short: Vec::new() })
+        let line = |(place, column): (usize, &Column)| Line { missed: fit.missed(&values, place), ..column.line };
+        let lines = columns.iter().enumerate().map(line).collect();
+        Some(Self { lines, polynomial: fit.polynomial, motion: None, short: Vec::new(), eased: None })
     }
 
     /// No limits at all, for a ground that is only torque.
     pub const fn none() -> Self {
-        Self { lines: Vec::new(), polynomial: Polynomial::nothing(), motion: None, short: Vec::new() }
+        Self { lines: Vec::new(), polynomial: Polynomial::nothing(), motion: None, short: Vec::new(), eased: None }
     }
 
     /// The same with where control is lost, which decides where it is known: the hand check stands beside it.
@@ -120,8 +179,14 @@ impl Margins {
         self
     }
 
-    /// Takes up what a computed choice left of its margins: near it, predictions of a limit that was found broken are as much
-    /// lower as was found, and a little more at every `lesson`. Whether any was broken that had been predicted to hold.
+    /// The same with one limit moved by so much, SI.
+    #[must_use]
+    pub fn easing(&self, bound: Bound, by: f64) -> Self {
+        Self { eased: Some((bound, by)), ..self.clone() }
+    }
+
+    /// Takes up what a computed choice left of its margins: the nearer to it, the more predictions of a limit that was found
+    /// broken are as much lower as was found, and a little more at every `lesson`. Whether any was broken that had been predicted to hold.
     pub fn learn(&mut self, response: &Response, choice: &Choice, found: &Standing, lesson: usize) -> bool {
         let predicted = self.at(response, choice);
         let mut learned = false;
@@ -130,10 +195,11 @@ impl Margins {
             if own.broken() > 0.0 {
                 continue;
             }
-            let before = self.short.iter().find(|(bound, _)| *bound == margin.bound).map_or(0.0, |(_, by)| *by);
-            self.short.retain(|(bound, _)| *bound != margin.bound);
+            let place = response.place(choice);
+            let before = self.shortfall(margin.bound, &place).0;
             let more = MORE * (lesson + 1) as f64 * own.margin.scale;
-            self.short.push((margin.bound, before + own.margin.left - margin.left + more));
+            let by = before + own.margin.left - margin.left + more;
+            self.short.push(Short { bound: margin.bound, place, by });
             learned = true;
         }
         learned
@@ -145,7 +211,8 @@ impl Margins {
         let predicted = |(line, value): (&Line, f64)| Predicted {
             margin: Margin {
                 bound: line.bound,
-                left: value * line.scale,
+                left: line.left(value),
+                need: line.radius.unwrap_or(0.0),
                 scale: line.scale,
                 is_advice: line.is_advice,
             },
@@ -153,13 +220,26 @@ impl Margins {
         };
         let known = self.lines.iter().zip(values).map(predicted);
         let mut found: Vec<Predicted> = known.chain(self.limiting_speeds(response, choice)).collect();
-        for (bound, by) in &self.short {
-            for own in found.iter_mut().filter(|own| own.margin.bound == *bound) {
+        if !self.short.is_empty() {
+            let place = response.place(choice);
+            for own in &mut found {
+                let (by, counts) = self.shortfall(own.margin.bound, &place);
                 own.margin.left -= by;
-                own.off = 0.0;
+                own.off *= 1.0 - counts;
             }
         }
+        if let Some((bound, by)) = self.eased {
+            found.iter_mut().filter(|own| own.margin.bound == bound).for_each(|own| own.margin.left += by);
+        }
         found
+    }
+
+    /// How much less is left of a limit at a place than its polynomial says, as far as was learned near it, and how much that
+    /// counts there.
+    fn shortfall(&self, bound: Bound, place: &[f64]) -> (f64, f64) {
+        let own = self.short.iter().filter(|short| short.bound == bound);
+        let each = own.map(|short| (short.by * short.counts(place), short.counts(place)));
+        each.fold((0.0, 0.0), |(by, most), (own, counts)| (f64::max(by, own), f64::max(most, counts)))
     }
 
     /// Margin of the limiting speed over a missed shift.
@@ -171,6 +251,7 @@ impl Margins {
             let margin = Margin {
                 bound,
                 left: Speed::rpm(limit - top).si(),
+                need: Speed::rpm(top).si(),
                 scale: Speed::rpm(CONTROL_SCALE).si(),
                 is_advice: false,
             };

@@ -58,6 +58,23 @@ impl Motion {
         Self(Side::BOTH.map(|side| SideMotion::of(frame, axes, side, stages, stop)))
     }
 
+    /// The same for trains that lose control at so many times the speed, with so many times the lobe lift, on each side.
+    #[must_use]
+    pub fn carried_over(&self, speed: [f64; 2], lift: [f64; 2]) -> Self {
+        let mut own = self.clone();
+        for ((side, speed), lift) in own.0.iter_mut().zip(speed).zip(lift) {
+            let Some(side) = side else { continue };
+            side.polynomial = side.polynomial.clone().scaled(speed);
+            side.off *= speed;
+            for axis in &mut side.variables {
+                if matches!(axis.decision, Decision::IntakeLift | Decision::ExhaustLift) {
+                    (axis.middle, axis.reach) = (axis.middle * lift, axis.reach * lift);
+                }
+            }
+        }
+        own
+    }
+
     /// Limiting speed of a side, rpm, and how far it may be off; `None` where it is not known.
     pub fn at(&self, side: Side, choice: &Choice) -> Option<(f64, f64)> {
         let own = self.0[side.index()].as_ref()?;

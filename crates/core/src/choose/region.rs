@@ -1,8 +1,9 @@
 //! Computes the response of a curve to decisions: screened and drafted cams around a candidate, and a polynomial through them.
 
 use super::frame::Frame;
-use crate::candidate::breathing::{Breathing, Effort, Ended, breathing_of, report};
-use crate::candidate::{Gap, Stages, key};
+use super::points::{By, Points, Share};
+use crate::candidate::breathing::{Breathing, Effort, Ended, breathing_of};
+use crate::candidate::{Gap, Stages};
 use crate::limits::GasFinding;
 use crate::quantity::Pressure;
 use crate::report::BreathingReport;
@@ -11,7 +12,6 @@ use crate::response::{
     root_mean_square, towards_the_sides,
 };
 use rayon::prelude::*;
-use std::sync::Arc;
 use std::sync::atomic::{AtomicUsize, Ordering};
 
 /// Points for each term of the quadratic: fewer, and noise of the cells goes into the terms; more, and time is lost.
@@ -52,13 +52,13 @@ pub struct Told<'a> {
 
 /// Points of a region: their places in it, what they decide, what came of them.
 #[derive(Debug, Default)]
-struct Points {
+struct Found {
     places: Vec<Vec<f64>>,
     choices: Vec<Choice>,
     values: Vec<Vec<f64>>,
 }
 
-impl Points {
+impl Found {
     fn push(&mut self, (place, choice): (Vec<f64>, Choice), values: Vec<f64>) {
         self.places.push(place);
         self.choices.push(choice);
@@ -67,10 +67,11 @@ impl Points {
 }
 
 /// What a candidate's plan asks of a curve.
-fn plan_of(breathing: &Breathing) -> PlanOf {
+pub fn plan_of(breathing: &Breathing) -> PlanOf {
     PlanOf {
         band: breathing.band,
         wanted: breathing.wanted.0,
+        shift: breathing.wanted.1,
         missed: breathing.missed,
         used_to: breathing.used_to(),
         spark: breathing.is_spark(),
@@ -84,7 +85,7 @@ pub fn figures_of(breathing: &Breathing, curve: &BreathingReport) -> Figures {
 }
 
 /// Every column of a curve, one after another.
-fn columns_of(curve: &BreathingReport) -> Vec<f64> {
+pub(super) fn columns_of(curve: &BreathingReport) -> Vec<f64> {
     COLUMNS.iter().filter_map(|column| column(curve)).flatten().copied().collect()
 }
 
@@ -147,6 +148,27 @@ impl Region<'_> {
         choice
     }
 
+    /// Computes a share of the points, as far as they are known before others are computed; whether all are there now.
+    ///
+    /// # Errors
+    /// That it was stopped, or that no curve can be computed there.
+    pub fn prepared(&self, share: Share, stop: &(dyn Fn() -> bool + Sync)) -> Result<bool, Ended> {
+        let middle = breathing_of(&self.frame.at(self.frame.now(), self.stages))?;
+        let drafts = if middle.can(Effort::Draft).is_ok() { self.drafts() } else { 0 };
+        let points = Points::of(self.frame, self.stages);
+        let at = |index: usize| self.choice(&towards_the_sides(index, self.axes.len(), self.seed));
+        let speeds_of = if drafts > 0 { Effort::Draft } else { Effort::Screening };
+        for (count, by) in [(self.count(), Effort::Screening), (drafts, Effort::Draft)] {
+            let by = By::at(by, speeds_of);
+            let own = (0..count).into_par_iter().filter(|index| share.has(*index));
+            own.map(|index| points.computed(&at(index), by, stop).map(|_| ())).collect::<Result<(), Ended>>()?;
+            if (0..count).any(|index| points.kept(&at(index), by).is_none()) {
+                return Ok(false);
+            }
+        }
+        Ok(true)
+    }
+
     /// Computes the points and fits the response; `tell` hears of every point as it comes, in any order: how many there are,
     /// of how many, and the point where it is one of the effort asked for.
     ///
@@ -163,7 +185,7 @@ impl Region<'_> {
         let (depth, effort) =
             if drafts > 0 { (self.depth, Effort::Draft) } else { (Depth::Screened, Effort::Screening) };
         let (plan, speeds) = (plan_of(&middle), middle.speeds(effort));
-        let frame = self.frame.key(&[]);
+        let points = Points::of(self.frame, self.stages);
         let (done, of) = (AtomicUsize::new(0), self.count() + drafts);
         let told = |columns: &[f64], by: Effort| {
             let figures = plan.figures(&speeds, columns);
@@ -171,17 +193,8 @@ impl Region<'_> {
             tell(Told { done, of, figures: &figures, by });
         };
         let compute = |choice: &Choice, by: Effort| -> Result<Option<Vec<f64>>, Ended> {
-            let key = key(&(frame, choice, by, speeds.len()));
-            if let Some(kept) = self.stages.points.kept(key) {
-                return Ok(kept.as_ref().clone().inspect(|columns| told(columns, by)));
-            }
-            // Where no smooth lobe carries the card there is no candidate.
-            let columns = match breathing_of(&self.frame.at(choice, self.stages)) {
-                Ok(breathing) => columns(&breathing, by, &speeds, stop)?,
-                Err(_) => None,
-            };
-            self.stages.points.keep(key, Arc::new(columns.clone()));
-            Ok(columns.inspect(|columns| told(columns, by)))
+            let columns = points.computed(choice, By::at(by, effort), stop)?;
+            Ok(columns.as_ref().as_ref().map(|columns| columns.values.clone()).inspect(|columns| told(columns, by)))
         };
         let screened = self.points(self.count(), |choice| compute(choice, Effort::Screening))?;
         let too_few = || Ended::from(Gap::because(FEW));
@@ -194,7 +207,7 @@ impl Region<'_> {
             .into_par_iter()
             .map(|i| Ok((i, compute(&screened.choices[i], effort)?)))
             .collect();
-        let (mut points, mut added, mut left) = (Points::default(), Vec::new(), Vec::new());
+        let (mut points, mut added, mut left) = (Found::default(), Vec::new(), Vec::new());
         for (i, columns) in drafted? {
             let Some(columns) = columns else { continue };
             added.push(columns.iter().zip(&screened.values[i]).map(|(draft, screened)| draft - screened).collect());
@@ -214,8 +227,8 @@ impl Region<'_> {
         &self,
         wanted: usize,
         compute: impl Fn(&Choice) -> Result<Option<Vec<f64>>, Ended> + Sync,
-    ) -> Result<Points, Ended> {
-        let mut points = Points::default();
+    ) -> Result<Found, Ended> {
+        let mut points = Found::default();
         let mut next = 0;
         while points.choices.len() < wanted && next < TRIES * wanted {
             let batch = next..next + (wanted - points.choices.len());
@@ -237,7 +250,7 @@ impl Region<'_> {
         &self,
         (depth, plan, speeds): (Depth, PlanOf, Vec<f64>),
         (screened, added): (Polynomial, Option<Polynomial>),
-        (points, left): (Points, Vec<Vec<f64>>),
+        (points, left): (Found, Vec<Vec<f64>>),
     ) -> Response {
         let figures: Vec<Figures> = points.values.iter().map(|columns| plan.figures(&speeds, columns)).collect();
         let predicted: Vec<Figures> =
@@ -258,24 +271,5 @@ impl Region<'_> {
         let points = points.choices.into_iter().zip(figures);
         let points = points.map(|(choice, figures)| Computed { choice, figures }).collect();
         Response { axes: self.axes.clone(), depth, speeds, plan, screened, added, points, left_out }
-    }
-}
-
-/// What a curve comes to at `speeds`, column after column; `None` where the gas does not settle.
-fn columns(
-    breathing: &Breathing,
-    effort: Effort,
-    speeds: &[f64],
-    stop: &(dyn Fn() -> bool + Sync),
-) -> Result<Option<Vec<f64>>, Ended> {
-    let (level, setup) = (breathing.strongest(), breathing.meshed(effort));
-    let sample = |rpm: &f64| breathing.sample(&setup, (effort, level), *rpm, stop).map_err(Ended::from);
-    match speeds.par_iter().map(sample).collect::<Result<Vec<_>, Ended>>() {
-        Ok(found) => {
-            let curve = report(breathing, effort, level, &found, None);
-            Ok(Some(columns_of(&curve)))
-        }
-        Err(Ended::Stopped) => Err(Ended::Stopped),
-        Err(Ended::Gap(_)) => Ok(None),
     }
 }

@@ -5,12 +5,14 @@
 use super::advisor::Advisor;
 use super::change::{Change, change};
 use super::shelf_parts::Tried;
+use crate::build::Build;
 use crate::candidate::Resolved;
 use crate::document::Side;
-use crate::given::Place;
+use crate::edit::{Edit, apply};
+use crate::given::{Of, Place};
 use crate::limits::{How, Judged, Judgement, Lever, Rule};
-use crate::quantity::Shown;
-use crate::report::{LimitReport, Remedy, Verdict, Worsened};
+use crate::quantity::{Shown, UnitSystem};
+use crate::report::{LimitReport, Remedy, RemedyChange, Verdict, Worsened};
 
 /// Most remedies of one limit.
 const MOST: usize = 4;
@@ -41,7 +43,46 @@ pub fn remedies(lines: &mut [LimitReport], advisor: Advisor<'_>) {
     }
 }
 
+/// What new parts need beside them.
+pub(super) struct Mended {
+    pub settings: Vec<RemedyChange>,
+    /// The document with them; absent where there are none.
+    pub build: Option<Build>,
+}
+
 impl Advisor<'_> {
+    /// Shims and settings that mend what `after`, the judgement of this candidate, breaks and the advisor's did not; as far
+    /// as they do.
+    pub(super) fn set_up(&self, after: &Judgement) -> Mended {
+        let (mut budget, mut changes) = (TRIALS, Vec::<Change>::new());
+        let mut trial = Trial { changes: Vec::new(), resolved: self.resolved.clone(), judgement: after.clone() };
+        for _ in 0..TOGETHER {
+            let Some(Some(broken)) = self.broken(&trial.judgement) else { break };
+            let own = broken.rule.levers.iter().filter(|lever| matches!(lever.how, How::Setting | How::Shims));
+            let side = broken.side.unwrap_or(Side::Intake);
+            let own = own.filter(|lever| matches!((lever.place)(side).of, Of::Lifter | Of::Spring | Of::Rocker));
+            let sized = own.filter_map(|lever| self.sized(&trial.resolved, broken, lever, &mut budget));
+            let next = sized.collect::<Vec<_>>().into_iter().find_map(|change| {
+                let tried = self.tried_on(after, changes.iter().cloned().chain([change]).collect())?;
+                let gained = tried.judgement.of(broken.rule, broken.side)?.margin()? > broken.margin()?;
+                gained.then_some(tried)
+            });
+            let Some(next) = next else { break };
+            changes.clone_from(&next.changes);
+            trial = next;
+        }
+        let fields = changes.iter().flat_map(|change| &change.fields);
+        let settings: Vec<RemedyChange> = fields.map(|field| field.written.clone()).collect();
+        let written = settings.iter().try_fold(self.build.clone(), |build, change| {
+            let edit = Edit::Set { field: change.field.clone(), text: change.to.clone() };
+            apply(&build, &edit, UnitSystem::Inch, self.stages)
+        });
+        match written {
+            Ok(build) if !settings.is_empty() => Mended { settings, build: Some(build) },
+            _ => Mended { settings: Vec::new(), build: None },
+        }
+    }
+
     fn remedies_of(&self, target: &Judged, shelf: &Tried<'_>) -> Vec<Remedy> {
         let mut budget = TRIALS;
         let mut found: Vec<Remedy> = Vec::new();
@@ -107,10 +148,15 @@ impl Advisor<'_> {
 
     /// The candidate with `changes` made.
     fn tried(&self, changes: Vec<Change>) -> Option<Trial> {
+        self.tried_on(self.judgement, changes)
+    }
+
+    /// The same, `before` being how it stands without them.
+    fn tried_on(&self, before: &Judgement, changes: Vec<Change>) -> Option<Trial> {
         let numbers: Vec<(Place, f64)> = changes.iter().flat_map(Change::numbers).collect();
         let places: Vec<Place> = changes.iter().flat_map(Change::places).collect();
         let resolved = self.resolved.with(&numbers, self.stages)?;
-        let judgement = self.judgement.after(&places, &resolved, self.findings, self.stages);
+        let judgement = before.after(&places, &resolved, self.findings, self.stages);
         Some(Trial { changes, resolved, judgement })
     }
 

@@ -42,6 +42,8 @@ pub struct Margin {
     pub bound: Bound,
     /// What is left over, SI.
     pub left: f64,
+    /// Least that is needed, SI; zero where there is only a most.
+    pub need: f64,
     /// As much as makes a margin of this limit tight: what margins of different limits are compared by.
     pub scale: f64,
     /// Whether it may be broken: advice.
@@ -56,6 +58,7 @@ impl Margin {
         left.is_finite().then(|| Self {
             bound: Bound { rule: judged.rule, side: judged.side },
             left,
+            need: finding.min.unwrap_or(0.0),
             scale: scale(finding),
             is_advice: finding.is_advice,
         })

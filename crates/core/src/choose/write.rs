@@ -40,7 +40,8 @@ pub fn written(
         let (to, now) = (choice.get(decision)?, frame.now().get(decision)?);
         ((to - now).abs() > 1e-9).then_some(to)
     };
-    let cam = Decision::CAM[..4].iter().any(|decision| changed(*decision).is_some());
+    let events = Decision::CAM[..4].iter().chain([&Decision::Advance]);
+    let cam = events.into_iter().any(|decision| changed(*decision).is_some());
     let lifts = [Decision::IntakeLift, Decision::ExhaustLift].map(&changed);
     let quicker = changed(Decision::Quickness);
     if cam || lifts.iter().any(Option::is_some) || quicker.is_some() {

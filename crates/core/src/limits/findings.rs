@@ -1,6 +1,6 @@
 //! What long work found of a candidate, which rules may use beside what the document gives: the gas, and the train in motion.
 
-use crate::quantity::Pressure;
+use crate::quantity::{Pressure, Speed};
 
 /// Everything that was found; a rule says which of it goes into it.
 #[derive(Debug, Clone, PartialEq, Default)]
@@ -16,6 +16,21 @@ pub struct Findings {
 pub struct ControlFinding {
     /// Intake and exhaust.
     pub sides: [InMotion; 2],
+}
+
+impl ControlFinding {
+    /// Where only limiting speeds are known.
+    pub fn of_speeds(speeds: [Speed; 2]) -> Self {
+        let of = |speed: Speed| InMotion {
+            speed: speed.si(),
+            low: speed.si(),
+            piston: None,
+            pushrod: None,
+            lobe: None,
+            wire: None,
+        };
+        Self { sides: speeds.map(of) }
+    }
 }
 
 /// One valve in motion; what parts bear is the most up to a missed shift, absent where it is not known.

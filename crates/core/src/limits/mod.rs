@@ -27,6 +27,7 @@ mod springs;
 mod wire;
 
 pub use in_motion::LIMITING_SPEED;
+pub use motion::HOLLOW_FLANK;
 pub use springs::HAND_CHECK;
 
 pub use findings::{ControlFinding, Findings, GasFinding, InMotion};

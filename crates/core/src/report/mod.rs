@@ -20,6 +20,7 @@ mod dynamics;
 mod limit;
 mod order;
 mod parts;
+mod searching;
 mod spring;
 mod timing;
 mod train;
@@ -45,6 +46,10 @@ pub use limit::{
 pub use order::{OrderCard, OrderFact, OrderLine, OrderPart};
 pub use parts::{
     ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringsStay, StripReport, ValveClearance,
+};
+pub use searching::{
+    BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport, ImpossibleReport, KitPart,
+    KitReport, KnownBy, PriceReport, SearchPoint, SearchReport,
 };
 pub use spring::{CoilReport, HeightAt, HeightPlan, HeightSheet, SpringReport, SurgeMeets};
 pub use timing::{DurationAt, SideTiming, TimingReport};

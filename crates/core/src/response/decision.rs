@@ -31,6 +31,8 @@ pub enum Decision {
     Runner,
     /// Length of the primary, m.
     Primary,
+    /// How much earlier the whole cam runs than it is set, crank degrees.
+    Advance,
 }
 
 /// How a decision is counted.
@@ -69,7 +71,7 @@ impl Reach {
 
 impl Decision {
     /// How many there are.
-    pub const COUNT: usize = 11;
+    pub const COUNT: usize = 12;
 
     /// All of them, in the builder's order.
     pub const ALL: [Self; Self::COUNT] = [
@@ -84,6 +86,7 @@ impl Decision {
         Self::Compression,
         Self::Runner,
         Self::Primary,
+        Self::Advance,
     ];
 
     /// What makes a cam: the four events and both lifts.
@@ -151,6 +154,7 @@ impl Decision {
             Self::Compression => plain("Compression", 0.1, Reach::By(0.75), Reach::By(1.5)),
             Self::Runner => length("Runner length", 0.25 * INCH, 0.2, 0.4),
             Self::Primary => length("Primary length", INCH, 0.2, 0.4),
+            Self::Advance => event("Whole cam earlier"),
         }
     }
 

@@ -11,6 +11,8 @@ pub struct PlanOf {
     pub band: (f64, f64),
     /// Where peak power is wanted, rpm.
     pub wanted: Option<f64>,
+    /// Where it is shifted, rpm.
+    pub shift: Option<f64>,
     /// How fast a missed shift lets it turn, rpm.
     pub missed: Option<f64>,
     /// No peak beyond it, rpm.
@@ -50,6 +52,22 @@ pub struct Figures {
     pub boost: Option<(f64, f64)>,
 }
 
+/// Speeds that limits are judged over, rpm. Full load down to idle is drawn, but nobody holds an engine there: what is judged
+/// begins a step below the band and ends a step beyond it or the shift.
+pub fn judged((from, to): (f64, f64), shift: Option<f64>) -> (f64, f64) {
+    let step = 0.1 * (to - from) + 0.5;
+    (from - step, shift.map_or(to, |shift| shift.max(to)) + step)
+}
+
+/// What is computed of a curve at every speed, column after column.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Columns {
+    /// Speeds, rpm.
+    pub speeds: Vec<f64>,
+    /// Each column over the speeds, torque first.
+    pub values: Vec<f64>,
+}
+
 /// Power of a torque in N m at so many rpm, W.
 pub fn power(rpm: f64, torque: f64) -> f64 {
     rpm * torque * std::f64::consts::PI / 30.0
@@ -60,7 +78,12 @@ impl PlanOf {
     pub fn figures(&self, speeds: &[f64], columns: &[f64]) -> Figures {
         let mut columns = columns.chunks_exact(speeds.len());
         let mut next = || columns.next().unwrap_or_default();
-        let most = |values: &[f64]| values.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+        let (least, last) = judged(self.band, self.shift);
+        let held_there = |values: &[f64]| -> Vec<f64> {
+            let own = speeds.iter().zip(values).filter(|(rpm, _)| (least..=last).contains(*rpm));
+            own.map(|(_, value)| *value).collect()
+        };
+        let most = |values: &[f64]| held_there(values).into_iter().fold(f64::NEG_INFINITY, f64::max);
         let torque = next();
         let octane = self.spark.then(&mut next).map(most);
         let (peak_pressure, opening, temperature, air_fuel) = (next(), next(), next(), next());
@@ -82,7 +105,7 @@ impl PlanOf {
             peak_pressure: most(peak_pressure) * 1e3,
             opening_pressure: most(opening) * 1e3,
             exhaust_temperature: most(temperature),
-            air_fuel: air_fuel.iter().copied().fold(f64::INFINITY, f64::min),
+            air_fuel: held_there(air_fuel).into_iter().fold(f64::INFINITY, f64::min),
             boost,
         }
     }

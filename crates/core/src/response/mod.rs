@@ -9,7 +9,7 @@ mod polynomial;
 
 pub use decision::{Choice, Counting, Decision, Reach};
 pub use design::{evenly, towards_the_sides};
-pub use figures::{Figures, PlanOf, power};
+pub use figures::{Columns, Figures, PlanOf, judged, power};
 pub use polynomial::{Fit, Polynomial, Terms, fit, root_mean_square};
 
 /// What a design point may be further out than the middle of its side before it is another region.
@@ -111,6 +111,30 @@ impl Response {
             }
         }
         columns
+    }
+
+    /// Taken over to other hardware: every choice becomes the one that moves the valves alike there, and every curve has so
+    /// much more.
+    pub fn carried_over(&mut self, to: impl Fn(&Choice) -> Choice, more: Option<&[f64]>) {
+        let at = |axes: &[Axis], reach: f64| {
+            let mut choice = self.points.first().map_or_else(Choice::nothing, |point| point.choice);
+            for axis in axes {
+                choice.set(axis.decision, axis.middle + reach * axis.reach);
+            }
+            to(&choice)
+        };
+        let (middle, end) = (at(&self.axes, 0.0), at(&self.axes, 1.0));
+        for axis in &mut self.axes {
+            if let (Some(middle), Some(end)) = (middle.get(axis.decision), end.get(axis.decision)) {
+                (axis.middle, axis.reach) = (middle, end - middle);
+            }
+        }
+        for point in &mut self.points {
+            point.choice = to(&point.choice);
+        }
+        if let Some(more) = more {
+            self.screened = std::mem::replace(&mut self.screened, Polynomial::nothing()).with_more(more);
+        }
     }
 
     /// The figures of a choice.

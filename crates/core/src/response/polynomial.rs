@@ -108,6 +108,21 @@ impl Polynomial {
         Self { terms: Terms::Linear, columns: 0, coefficients: Vec::new() }
     }
 
+    /// So many times as much everywhere.
+    #[must_use]
+    pub fn scaled(mut self, by: f64) -> Self {
+        self.coefficients.iter_mut().for_each(|own| *own *= by);
+        self
+    }
+
+    /// So much more everywhere, column by column.
+    #[must_use]
+    pub fn with_more(mut self, more: &[f64]) -> Self {
+        // The first term is the constant.
+        self.coefficients.iter_mut().zip(more).for_each(|(own, more)| *own += more);
+        self
+    }
+
     /// Every column at `x`.
     pub fn at(&self, x: &[f64]) -> Vec<f64> {
         let mut sums = vec![0.0; self.columns];

@@ -52,7 +52,7 @@ pub fn calibrate(options: &Options) -> anyhow::Result<ExitCode> {
     finish(document(&text).and_then(|build| Ok(CalibrationJob::new(&build, Arc::<Stages>::default())?)))
 }
 
-fn document(text: &[u8]) -> Result<Build, Faults> {
+pub(super) fn document(text: &[u8]) -> Result<Build, Faults> {
     Build::read(&String::from_utf8_lossy(text))
 }
 
@@ -65,7 +65,7 @@ where
 }
 
 /// The same, each step told on a terminal as `words` say it.
-fn finish_telling<J: Job>(
+pub(super) fn finish_telling<J: Job>(
     job: Result<Result<J, Halted>, Faults>,
     words: impl Fn(J::Step) -> String + Sync,
 ) -> anyhow::Result<ExitCode>

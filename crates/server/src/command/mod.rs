@@ -8,6 +8,7 @@ mod demo;
 mod long;
 mod order;
 mod schema;
+mod search;
 mod serve;
 
 use clap::{Args, Parser, Subcommand};
@@ -63,6 +64,10 @@ enum Command {
     /// Compute what there is to choose of a candidate and print it as JSON: every decision of the cam over its range, and the
     /// candidates that both schools come to. Takes half a minute.
     Choose(long::CandidateOptions),
+    /// Search cams, lifters, rockers, pushrods, springs and retainers under every limit, for several goals at once, and print
+    /// the finalists, computed in full with their trains in motion, what binds them and what each limit costs, as JSON.
+    /// Takes about a minute.
+    Search(search::Options),
     /// Fit the model's constants to the dyno pull a document holds and print them, as JSON. Takes seconds.
     Calibrate(long::Options),
     /// Write a copy of the whole database to FILE; a server may be running and saving.
@@ -114,6 +119,7 @@ pub fn run() -> ExitCode {
         Command::Order(options) => order::run(&options),
         Command::Sensitivity(options) => long::sensitivity(&options),
         Command::Choose(options) => long::choose(&options),
+        Command::Search(options) => search::search(&options),
         Command::Calibrate(options) => long::calibrate(&options),
         Command::Backup(options) => backup::backup(&options),
         Command::Restore(options) => backup::restore(&options),

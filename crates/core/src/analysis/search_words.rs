@@ -1,0 +1,351 @@
+//! What a search came to, as a report.
+
+use super::choose_words::{Proposed, because, figures_report, proposal_report};
+use super::searching::SearchSetup;
+use super::unknowns::measure_next;
+use crate::build::Build;
+use crate::candidate::{Resolved, Stages};
+use crate::choose::{
+    Aim, Beside, Bound, CountedIn, Field, Foreseen, Frame, Goal, Guide, Interval, Kit, Margin, Pick, Priced, Standing,
+    prices, shown_value,
+};
+use crate::document::Ledger;
+use crate::given::{Given, Source};
+use crate::limits::{Findings, limits};
+use crate::parts::{Drag, fit};
+use crate::quantity::{Dimension, Shown, UnitSystem, scale, shown};
+use crate::report::{
+    BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport, ImpossibleReport, KitPart,
+    KitReport, KnownBy, MeasureNext, PriceReport, SearchPoint, SearchReport, ShortReport, Verdict,
+};
+use crate::response::Figures;
+
+/// Doubt of a difference between two cams a region's reach apart, as a share of torque: what moves when the model's own doubtful
+/// parts are exchanged one by one (assumed from what was measured of them); nearer cams differ by less, and so does the doubt.
+const DOUBT: f64 = 0.0035;
+/// Doubt of any difference: the mesh.
+const LEAST_DOUBT: f64 = 0.0005;
+/// Finalists whose decisions are each reasoned.
+const REASONED: usize = 3;
+/// What to measure first: more is not done.
+const MEASURED: usize = 4;
+
+/// A pick computed in full.
+pub(super) struct Full {
+    pub pick: Pick,
+    pub figures: Figures,
+    pub findings: Findings,
+    pub standing: Standing,
+    /// Rpm of control beyond a missed shift.
+    pub control: Option<f64>,
+    pub interval: Option<Interval>,
+    pub candidate: Option<serde_json::Value>,
+}
+
+/// What a report is worded from.
+pub(super) struct Worded<'a> {
+    pub build: &'a Build,
+    pub index: usize,
+    pub resolved: &'a Resolved,
+    pub frame: &'a Frame,
+    pub setup: &'a SearchSetup,
+    pub fields: &'a [Field],
+    pub aim: Aim,
+    pub best: &'a Pick,
+    pub counts: Evaluations,
+    pub stages: &'a Stages,
+}
+
+/// The report of what was found: `found` begins with what stands.
+pub(super) fn worded(words: &Worded<'_>, mut found: Vec<Full>, front: &[Pick]) -> Option<SearchReport> {
+    let first = found.first()?;
+    let aim = Aim { from: first.figures, ..words.aim };
+    let stands = found.remove(0);
+    let worst = |full: &Full| full.standing.broken();
+    found.sort_by(|a, b| {
+        let order = (worst(a) > 0.0).cmp(&(worst(b) > 0.0));
+        order.then_with(|| aim.gain(&b.figures).total_cmp(&aim.gain(&a.figures)))
+    });
+    let bounds = words.bounds(&stands, &found);
+    let priced = prices(words.fields, &words.aim, words.best);
+    let of = |place: usize, full: &Full| {
+        let title = if place == 0 { "As it stands".to_owned() } else { format!("Found {place}") };
+        words.finalist((title, full), (&aim, &stands, found.first()), &priced, (&bounds, place))
+    };
+    Some(SearchReport {
+        aim: aim.words(),
+        goals: words.goals().map(|goal| GoalReport { goal, title: goal.title().to_owned() }).collect(),
+        open: words.open(),
+        kits: words.fields.iter().map(|field| words.kit(&field.kit)).collect(),
+        limits: bounds.iter().map(bound_report).collect(),
+        finalists: found.iter().enumerate().map(|(place, full)| of(place + 1, full)).collect(),
+        front: front.iter().map(|pick| words.foreseen(pick, &bounds)).collect(),
+        prices: priced.iter().map(price_report).collect(),
+        evaluations: words.counts.clone(),
+        off_share: words.fields.first().map_or(0.0, |field| field.response.left_out.average_torque),
+        impossible: impossible(&stands, &found),
+        stands: of(0, &stands),
+    })
+}
+
+impl Worded<'_> {
+    fn goals(&self) -> impl Iterator<Item = Goal> {
+        self.setup.goals.iter().copied()
+    }
+
+    fn open(&self) -> Vec<String> {
+        let decisions = self.setup.start.decisions(self.frame).into_iter();
+        let kinds = crate::choose::open_kinds(self.build, self.setup.start.kinds());
+        let decisions = decisions.map(|decision| decision.counting().title.to_owned());
+        decisions.chain(kinds.iter().map(|kind| format!("{}s of the shelf", kind.word()))).collect()
+    }
+
+    /// Limits that points name what is left of: those that are known of what stands or of any finalist.
+    fn bounds(&self, stands: &Full, found: &[Full]) -> Vec<Bound> {
+        let mut bounds: Vec<Bound> = Vec::new();
+        for margin in std::iter::once(stands).chain(found).flat_map(|full| &full.standing.margins) {
+            if !margin.is_advice && !bounds.contains(&margin.bound) {
+                bounds.push(margin.bound);
+            }
+        }
+        bounds
+    }
+
+    fn kit(&self, kit: &Kit) -> KitReport {
+        let views = self.build.candidates();
+        let id = views.get(self.index).map_or("", |view| view.id.as_str());
+        let mut drags: Vec<Drag> = Vec::new();
+        for part in &kit.parts {
+            let fitted = fit(self.build, id, part, None, UnitSystem::Inch, self.stages);
+            for drag in fitted.map_or_else(|_| Vec::new(), |fitted| fitted.drags) {
+                if !drags.contains(&drag) {
+                    drags.push(drag);
+                }
+            }
+        }
+        let part = |part: &crate::parts::Part| KitPart {
+            kind: part.kind.word().to_owned(),
+            name: part.name.clone(),
+            price: part.price.clone(),
+            lead_time: part.lead_time.clone(),
+        };
+        KitReport {
+            title: kit.words(),
+            parts: kit.parts.iter().map(part).collect(),
+            settings: kit.settings.clone(),
+            drags,
+            money: shown(kit.money, Dimension::Money),
+        }
+    }
+
+    fn foreseen(&self, pick: &Pick, bounds: &[Bound]) -> SearchPoint {
+        let Foreseen { figures, beside, margins } = &pick.foreseen;
+        let margins: Vec<Margin> = margins.iter().map(|own| own.margin).collect();
+        let holds = pick.foreseen.broken() <= 0.0;
+        self.point(pick, (figures, *beside), KnownBy::Foreseen, (&margins, bounds, holds))
+    }
+
+    fn point(
+        &self,
+        pick: &Pick,
+        (figures, beside): (&Figures, Beside),
+        by: KnownBy,
+        (margins, bounds, holds): (&[Margin], &[Bound], bool),
+    ) -> SearchPoint {
+        let decisions = self.setup.start.decisions(self.frame);
+        let values: Vec<Decided> = decisions
+            .iter()
+            .filter_map(|decision| Some(Decided { decision: *decision, value: pick.choice.get(*decision)? }))
+            .collect();
+        let left = |bound: &Bound| {
+            let own = margins.iter().find(|margin| margin.bound == *bound)?;
+            Some(bound.rule.measure.to_report(own.left))
+        };
+        let shown = |own: &Decided| DecidedShown {
+            title: own.decision.counting().title.to_owned(),
+            value: shown_value(own.decision, own.value),
+        };
+        SearchPoint {
+            kit: pick.field,
+            by,
+            decisions: values.iter().map(shown).collect(),
+            choice: values,
+            average_torque_nm: figures.average_torque,
+            low_torque_nm: figures.thirds[0],
+            power_wanted_kw: figures.power_wanted * 1e-3,
+            peak_power_kw: figures.peak_power * 1e-3,
+            control_rpm: beside.control,
+            interval: beside.interval,
+            money_usd: beside.money,
+            left: bounds.iter().map(left).collect(),
+            holds,
+        }
+    }
+
+    fn finalist(
+        &self,
+        (title, full): (String, &Full),
+        (aim, stands, best): (&Aim, &Full, Option<&Full>),
+        priced: &[Priced],
+        (bounds, place): (&[Bound], usize),
+    ) -> FinalistReport {
+        let field = &self.fields[full.pick.field];
+        let beside = self.beside(full);
+        let holds = full.standing.broken() <= 0.0;
+        let point =
+            self.point(&full.pick, (&full.figures, beside), KnownBy::Full, (&full.standing.margins, bounds, holds));
+        let counted_in = CountedIn::of(self.resolved.given.purpose.used_for).word();
+        let goals = self.goals().map(|goal| {
+            let figure = goal.figure(&full.figures, &beside);
+            figure.map_or_else(|| Shown::plain("not known"), |figure| goal.shown(figure, counted_in))
+        });
+        let proposed = |own: &Full| Proposed {
+            school: "search",
+            title: "By search",
+            candidate: None,
+            figures: Some(own.figures),
+            standing: Some(own.standing.clone()),
+            lacks: None,
+        };
+        let report = proposal_report(&proposed(full), &proposed(stands), aim, Vec::new());
+        let reasoned = (1..=REASONED).contains(&place);
+        let guide = Guide { response: &field.response, margins: &field.margins, aim: *aim };
+        let foreseen = |own: &Full| own.pick.foreseen.figures.average_torque / own.figures.average_torque;
+        FinalistReport {
+            title,
+            gain: report.gain.unwrap_or(0.0),
+            sure: (place > 0).then(|| self.sure(aim, full, stands)),
+            sure_best_is_better: best.filter(|_| place != 1).map(|best| self.sure(aim, best, full)),
+            binds: binds(full, priced),
+            because: if reasoned { because(&guide, &full.pick.choice) } else { Vec::new() },
+            measure_first: self.measure_first(full),
+            off_share: best.filter(|_| place > 0).map(|best| foreseen(full) / foreseen(best) - 1.0),
+            interval: full.interval.map(|own| interval_words(&own)),
+            broken: report.broken,
+            goals: goals.collect(),
+            candidate: full.candidate.clone(),
+            figures: figures_report(&full.figures),
+            point,
+        }
+    }
+
+    fn beside(&self, full: &Full) -> Beside {
+        Beside {
+            control: full.control,
+            interval: full.interval.map(|own| own.count),
+            money: self.fields[full.pick.field].kit.money,
+        }
+    }
+
+    /// How sure it is that `a` is better than `b` by the aim: what the difference is against its doubt, taken as normal.
+    fn sure(&self, aim: &Aim, a: &Full, b: &Full) -> f64 {
+        let response = &self.fields[0].response;
+        let place = |full: &Full| response.place(&full.pick.choice);
+        let apart = place(a).iter().zip(place(b)).map(|(a, b)| (a - b).powi(2)).sum::<f64>();
+        let apart = (apart / response.axes.len().max(1) as f64).sqrt().min(1.0);
+        let doubt = LEAST_DOUBT.hypot(DOUBT * apart);
+        let difference = aim.gain(&a.figures) - aim.gain(&b.figures);
+        0.5 * (1.0 + libm::erf(difference / (doubt * std::f64::consts::SQRT_2)))
+    }
+
+    /// Unknown and assumed sizes behind what binds or breaks.
+    fn measure_first(&self, full: &Full) -> Vec<MeasureNext> {
+        let read = || {
+            let mut value = self.fields[full.pick.field].kit.build.value().clone();
+            if let (Some(candidate), Some(list)) = (&full.candidate, value["candidates"].as_array_mut()) {
+                list[self.index] = candidate.clone();
+            }
+            Build::from_value(value).ok()
+        };
+        let Some(build) = read() else { return Vec::new() };
+        let views = build.candidates();
+        let ledger = Ledger::default();
+        let Some(view) = views.get(self.index) else { return Vec::new() };
+        let source = Source::new(view, &ledger);
+        let resolved = Resolved::new(Given::read(&source), self.stages);
+        let judgement = limits(&resolved, &full.findings, self.stages);
+        let mut lines = judgement.lines(&resolved, &full.findings, self.stages, &source);
+        lines.retain(|line| matches!(line.verdict, Verdict::Tight | Verdict::Fails | Verdict::Unknown));
+        let mut next = measure_next(&lines);
+        next.truncate(MEASURED);
+        next
+    }
+}
+
+/// Limits with less left than makes them tight, each with its price.
+fn binds(full: &Full, priced: &[Priced]) -> Vec<BindReport> {
+    let near = full.standing.margins.iter().filter(|own| !own.is_advice && (0.0..own.scale).contains(&own.left));
+    let report = |own: &Margin| BindReport {
+        limit: own.bound.rule.id.to_owned(),
+        side: own.bound.side,
+        title: own.bound.title(),
+        left: own.bound.rule.measure.shown_signed(own.left),
+        price_per_unit: priced.iter().find(|priced| priced.bound == own.bound).map(|priced| priced.average_torque),
+    };
+    near.map(report).collect()
+}
+
+fn bound_report(bound: &Bound) -> BoundReport {
+    BoundReport {
+        id: bound.rule.id.to_owned(),
+        side: bound.side,
+        title: bound.title(),
+        unit: bound.rule.measure.reported().0.to_owned(),
+    }
+}
+
+fn price_report(priced: &Priced) -> PriceReport {
+    let bound = priced.bound;
+    let words = |system: UnitSystem| {
+        let each = [(Dimension::Torque, priced.average_torque), (Dimension::Power, priced.power_wanted)];
+        let one = |(dimension, si): (Dimension, f64)| {
+            let scale = scale(dimension, system);
+            format!("{:+.2} {}", si / scale.factor, scale.unit).replace('-', "\u{2212}")
+        };
+        each.map(one).join(", ")
+    };
+    let buys = Shown { inch: words(UnitSystem::Inch), metric: words(UnitSystem::Metric) };
+    PriceReport {
+        limit: bound.rule.id.to_owned(),
+        side: bound.side,
+        title: bound.title(),
+        unit: bound.rule.measure.shown(priced.unit),
+        average_torque_nm: priced.average_torque,
+        power_wanted_kw: priced.power_wanted * 1e-3,
+        buys,
+    }
+}
+
+/// What cannot be met: nothing found meets every limit.
+fn impossible(stands: &Full, found: &[Full]) -> Option<ImpossibleReport> {
+    let all = || std::iter::once(stands).chain(found);
+    if all().any(|full| full.standing.broken() <= 0.0) {
+        return None;
+    }
+    let nearest = all().min_by(|a, b| a.standing.broken().total_cmp(&b.standing.broken()))?;
+    let fails = nearest.standing.fails();
+    let (worst, others) = fails.split_first()?;
+    let measure = worst.bound.rule.measure;
+    let short = |margin: &&Margin| ShortReport {
+        id: margin.bound.rule.id.to_owned(),
+        title: margin.bound.title(),
+        left: margin.bound.rule.measure.shown_signed(margin.left),
+        is_broken_now: stands.standing.margin(margin.bound).is_some_and(|now| now.broken() > 0.0),
+    };
+    Some(ImpossibleReport {
+        limit: worst.bound.rule.id.to_owned(),
+        side: worst.bound.side,
+        title: worst.bound.title(),
+        short_by: measure.shown(-worst.left),
+        others: others.iter().map(short).collect(),
+        nearest: nearest.candidate.clone(),
+    })
+}
+
+/// An interval in words.
+fn interval_words(own: &Interval) -> String {
+    let count = Goal::Life.shown(own.count, own.counted_in.word()).inch;
+    let stress =
+        own.stress.map_or_else(String::new, |share| format!(", wire at {:.0} % of its strength", 100.0 * share));
+    format!("about {count}, set by the {}{stress}", own.side.key())
+}

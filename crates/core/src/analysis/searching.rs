@@ -1,0 +1,514 @@
+//! A search as a job: kits of hardware, regions that follow the best, the front of several goals, finalists in full with their
+//! trains in motion, and what every limit costs. The same document, setup and seed give the same answer, on one thread or
+//! many, in one run or begun again, on one machine or shared among several.
+
+use super::curve::halted;
+use super::search_told::Told;
+use super::search_words::{Full, Worded, worded};
+use crate::build::Build;
+use crate::candidate::breathing::{Effort, breathing_of};
+use crate::candidate::{Key, Resolved, Stages, key, worded as gap_words};
+use crate::choose::{
+    Aim, By, Called, Exact, Field, Frame, Goal, Kit, Motion, NO_LOBE, Pick, Points, Region, Share, Standing, Start,
+    Workbench, axes, bests, fronts, gas_of, interval, limiting_speed, on_ratio, open_kinds, pick, plan_of, spread,
+    written,
+};
+use crate::document::{Fault, Ledger, Side, candidate_or_first};
+use crate::given::{Given, Source};
+use crate::limits::{ControlFinding, Findings, limits};
+use crate::parts::Part;
+use crate::quantity::Speed;
+use crate::report::{Decided, SearchPoint, SearchReport};
+use crate::response::{Axis, Choice, Columns, Decision, Depth, Figures, PlanOf, Response};
+use crate::work::{Class, Halted, Job, Watch};
+use rayon::prelude::*;
+use serde::{Deserialize, Serialize};
+use std::sync::Arc;
+
+/// Most regions that follow the best of a wide one, and how near to its side a best makes another region.
+const ROUNDS: usize = 4;
+const AT_THE_SIDE: f64 = 0.9;
+/// A decision that may move by less than this share of its reach is not one.
+const OPEN: f64 = 0.1;
+/// Kits whose best is looked for with limits computed.
+const POLISHED: usize = 2;
+/// Kits that are searched with near the best, beside what stands.
+const NEAR_KITS: usize = 4;
+/// Times that finalists are taken, the later ones by what the earlier taught.
+const TAKES: usize = 2;
+/// Candidates of the front that are told.
+const FRONT: usize = 60;
+
+/// How a search is set up.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(default, deny_unknown_fields)]
+pub struct SearchSetup {
+    /// What may be changed.
+    pub start: Start,
+    /// What is wanted.
+    pub goals: Vec<Goal>,
+    /// Candidates computed in full, beside the one that stands: 2 to 60.
+    pub evaluations: usize,
+    /// Of everything that is spread.
+    pub seed: u32,
+    /// Choices to begin at, of an earlier search.
+    pub from: Vec<Vec<Decided>>,
+}
+
+impl Default for SearchSetup {
+    fn default() -> Self {
+        Self { start: Start::default(), goals: Goal::USUAL.to_vec(), evaluations: 20, seed: 1, from: Vec::new() }
+    }
+}
+
+/// What there is so far.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct SearchStep {
+    /// Candidates computed of this piece of work.
+    pub done: usize,
+    /// In all of it.
+    pub of: usize,
+    /// In words.
+    pub doing: String,
+    /// Candidates so far.
+    pub points: Vec<SearchPoint>,
+}
+
+/// A search for one candidate.
+pub struct SearchJob {
+    build: Build,
+    index: usize,
+    resolved: Resolved,
+    frame: Frame,
+    plan: PlanOf,
+    shelf: Vec<Part>,
+    setup: SearchSetup,
+    stages: Arc<Stages>,
+}
+
+/// Ground of the kits that are searched with.
+struct Ground {
+    fields: Vec<Field>,
+    aim: Aim,
+}
+
+impl SearchJob {
+    /// Of the candidate `id`, or of the first, with parts of `shelf`.
+    ///
+    /// # Errors
+    /// A fault when there is no such candidate; inside, everything that is missing for its curve.
+    pub fn new(
+        build: &Build,
+        id: Option<&str>,
+        shelf: Vec<Part>,
+        setup: SearchSetup,
+        stages: Arc<Stages>,
+    ) -> Result<Result<Self, Halted>, Fault> {
+        let views = build.candidates();
+        let view = candidate_or_first(&views, id)?;
+        let setup = checked(setup)?;
+        let ledger = Ledger::default();
+        let source = Source::new(view, &ledger);
+        let resolved = Resolved::new(Given::read(&source), &stages);
+        let found = breathing_of(&resolved).and_then(|breathing| Ok((plan_of(&breathing), Frame::of(&resolved)?)));
+        let (plan, frame) = match found {
+            Ok(found) => found,
+            Err(gap) => {
+                let (reason, needs) = gap_words(&gap, &source);
+                return Ok(Err(Halted::Lacks { reason, needs }));
+            }
+        };
+        let (build, index) = (build.clone(), view.index);
+        Ok(Ok(Self { build, index, resolved, frame, plan, shelf, setup, stages }))
+    }
+
+    /// Runs with a share of what is to be computed. `None` where other shares are not there yet: what was computed is kept.
+    ///
+    /// # Errors
+    /// That it was stopped, or what is missing.
+    pub fn shared(&self, share: Share, watch: &Watch<'_, SearchStep>) -> Result<Option<SearchReport>, Halted> {
+        let told = Told::new(watch);
+        let open = self.setup.start.decisions(&self.frame);
+        let region = |middle: &Choice, depth: Depth, far: bool| Region {
+            frame: &self.frame,
+            axes: self.axes(middle, &open, far),
+            depth,
+            seed: self.setup.seed,
+            stages: &self.stages,
+        };
+        let now = *self.frame.now();
+        let wide = region(&now, Depth::Screened, true);
+        let Some(response) = self.respond(&wide, share, "screening cams far and wide", &told)? else { return Ok(None) };
+        told.doing("trying the shelf");
+        let kits = self.kits(&now, watch.stop)?;
+        told.doing("weighing limits against each other");
+        let mut ground = self.ground(&kits, &response, watch.stop)?;
+        let mut from: Vec<Choice> = std::iter::once(now).chain(self.earlier()).collect();
+        let mut best = self.best(&ground, &from)?;
+        let (mut depth, mut rounds) = (Depth::Screened, 1);
+        loop {
+            let chosen = self.nearest_kits(&ground, &best);
+            let middle = self.home(&ground, &best);
+            from.push(middle);
+            let near = region(&self.frame.carried(&middle, &self.stages), depth, false);
+            let doing = if depth == Depth::Sampled { "drafting near the best" } else { "screening near the best" };
+            let Some(response) = self.respond(&near, share, doing, &told)? else { return Ok(None) };
+            ground = self.ground(&chosen, &response, watch.stop)?;
+            best = self.best(&ground, &from)?;
+            if depth == Depth::Sampled {
+                break;
+            }
+            let place = ground.fields[best.field].response.place(&best.choice);
+            let is_inside = place.iter().all(|x| x.abs() < AT_THE_SIDE);
+            rounds += 1;
+            if is_inside || rounds == ROUNDS {
+                depth = Depth::Sampled;
+            }
+        }
+        told.doing("drawing the front");
+        self.finals((ground, best), &from, share, &told)
+    }
+
+    /// Axes of the open decisions, as far as each is made.
+    fn axes(&self, middle: &Choice, open: &[Decision], far: bool) -> Vec<Axis> {
+        let within = |mut axis: Axis| {
+            if axis.decision == Decision::Quickness {
+                let most = (axis.middle + axis.reach).min(self.frame.quickest()?);
+                let least = (axis.middle - axis.reach).min(most);
+                let whole = axis.reach;
+                (axis.middle, axis.reach) = (0.5 * (least + most), 0.5 * (most - least));
+                return (axis.reach > OPEN * whole).then_some(axis);
+            }
+            Some(axis)
+        };
+        axes(middle, open, far).into_iter().filter_map(within).collect()
+    }
+
+    /// Finalists in full, taken twice: where control was found to be lost sooner than foreseen, the second take knows.
+    fn finals(
+        &self,
+        (mut ground, mut best): (Ground, Pick),
+        from: &[Choice],
+        share: Share,
+        told: &Told<'_, '_>,
+    ) -> Result<Option<SearchReport>, Halted> {
+        let mut taken: Vec<Pick> = vec![self.exact(&ground).pick(0, *self.frame.now())];
+        let mut found: Vec<Option<Full>> = Vec::new();
+        let mut front = Vec::new();
+        for take in 0..TAKES {
+            front = self.front(&ground, &best, from);
+            let most = self.setup.evaluations * (take + 1) / TAKES;
+            let next = std::iter::once(best.clone()).chain(spread(&front, &self.setup.goals, 2 * most));
+            for pick in next {
+                let is_taken = taken.iter().any(|other| (other.field, other.choice) == (pick.field, pick.choice));
+                if !is_taken && taken.len() <= most {
+                    taken.push(pick);
+                }
+            }
+            let Some(full) = self.in_full(&ground, (&taken, found.len()), share, told)? else { return Ok(None) };
+            found = full;
+            if take + 1 < TAKES {
+                self.learn(&mut ground, &taken, &found, take);
+                best = self.best(&ground, from)?;
+            }
+        }
+        if (told.watch.stop)() {
+            return Err(Halted::Stopped);
+        }
+        told.doing("pricing limits");
+        let found: Vec<Full> = found.into_iter().flatten().collect();
+        front.truncate(FRONT);
+        let report = worded(&self.worded_by(&ground, &best, told), found, &front);
+        report.map(Some).ok_or_else(|| lacks("the candidate as it stands has no curve"))
+    }
+
+    /// What a report is worded from.
+    fn worded_by<'a>(&'a self, ground: &'a Ground, best: &'a Pick, told: &Told<'_, '_>) -> Worded<'a> {
+        Worded {
+            build: &self.build,
+            index: self.index,
+            resolved: &self.resolved,
+            frame: &self.frame,
+            setup: &self.setup,
+            fields: &ground.fields,
+            aim: ground.aim,
+            best,
+            counts: told.counts(),
+            stages: &self.stages,
+        }
+    }
+
+    /// The response of a region; `None` where points of others are missing.
+    fn respond(
+        &self,
+        region: &Region<'_>,
+        share: Share,
+        doing: &str,
+        told: &Told<'_, '_>,
+    ) -> Result<Option<Response>, Halted> {
+        let stop = told.watch.stop;
+        if share != Share::WHOLE && !region.prepared(share, stop).map_err(halted)? {
+            return Ok(None);
+        }
+        let response = region.respond(stop, &|point| told.point(doing, &point)).map_err(halted)?;
+        Ok(Some(response))
+    }
+
+    /// Hardware to search with, what stands first.
+    fn kits(&self, choice: &Choice, stop: &(dyn Fn() -> bool + Sync)) -> Result<Vec<Kit>, Halted> {
+        let workbench = Workbench {
+            build: &self.build,
+            index: self.index,
+            shelf: &self.shelf,
+            open: &open_kinds(&self.build, self.setup.start.kinds()),
+            choice: *choice,
+            findings: Findings::default(),
+            stages: &self.stages,
+        };
+        let kits = workbench.kits(stop).ok_or_else(|| lacks("the candidate's train is not whole"))?;
+        if stop() { Err(Halted::Stopped) } else { Ok(kits) }
+    }
+
+    /// Every kit over a region.
+    fn ground(&self, kits: &[Kit], response: &Response, stop: &(dyn Fn() -> bool + Sync)) -> Result<Ground, Halted> {
+        let motion = Motion::of(&self.frame, &response.axes, &self.stages, stop);
+        let stands = &kits[0];
+        let own = |kit: &Kit| {
+            let speed = match (kit.control, stands.control) {
+                (Some(own), Some(stands)) => [own[0] / stands[0], own[1] / stands[1]],
+                _ => [1.0; 2],
+            };
+            let ratios = stands.frame.ratios().into_iter().zip(kit.frame.ratios());
+            let lift: Vec<f64> = ratios.map(|(before, after)| before.zip(after).map_or(1.0, |(b, a)| b / a)).collect();
+            let motion = motion.carried_over(speed, [lift[0], lift[1]]);
+            let more = self.more(kit, response, stop);
+            Field::of(kit.clone(), (response, &self.frame), more.as_deref(), motion, &self.stages)
+        };
+        let fields: Option<Vec<Field>> = kits.iter().map(own).collect();
+        if stop() {
+            return Err(Halted::Stopped);
+        }
+        let fields = fields.ok_or_else(|| lacks("margins around this candidate cannot be told apart"))?;
+        let aim = Aim::of(&self.resolved.given, response.figures(self.frame.now()));
+        Ok(Ground { fields, aim })
+    }
+
+    /// What the curve of another kit has beside that of what stands, at the middle of a drafted region: column by column.
+    fn more(&self, kit: &Kit, response: &Response, stop: &(dyn Fn() -> bool + Sync)) -> Option<Vec<f64>> {
+        if kit.parts.is_empty() || response.depth == Depth::Screened {
+            return None;
+        }
+        let mut middle = *self.frame.now();
+        for axis in &response.axes {
+            middle.set(axis.decision, axis.middle);
+        }
+        let at = |frame: &Frame, choice: &Choice| {
+            Points::of(frame, &self.stages)
+                .computed(choice, By::at(Effort::Draft, Effort::Draft), stop)
+                .ok()?
+                .as_ref()
+                .clone()
+        };
+        let (own, stands) = (at(&kit.frame, &on_ratio(&middle, &self.frame, &kit.frame))?, at(&self.frame, &middle)?);
+        Some(own.values.iter().zip(&stands.values).map(|(own, stands)| own - stands).collect())
+    }
+
+    /// The best by the plan's aim with the kit that it is best with, its limits computed.
+    fn best(&self, ground: &Ground, from: &[Choice]) -> Result<Pick, Halted> {
+        let mut foreseen = bests(&ground.fields, &ground.aim, from);
+        foreseen.sort_by(|a, b| b.score.total_cmp(&a.score));
+        foreseen.truncate(POLISHED);
+        let best = self.exact(ground).bests(&foreseen).into_iter().reduce(|a, b| if b.score > a.score { b } else { a });
+        best.ok_or_else(|| lacks("nothing to choose from"))
+    }
+
+    fn exact<'a>(&'a self, ground: &'a Ground) -> Exact<'a> {
+        Exact { fields: &ground.fields, aim: ground.aim, stages: &self.stages }
+    }
+
+    /// What stands, and the kits that are best with the best cam.
+    fn nearest_kits(&self, ground: &Ground, best: &Pick) -> Vec<Kit> {
+        let home = self.home(ground, best);
+        let mut order: Vec<(f64, usize)> = (1..ground.fields.len())
+            .map(|index| {
+                let own = on_ratio(&home, &self.frame, &ground.fields[index].kit.frame);
+                (pick(&ground.fields, index, own, &ground.aim).score, index)
+            })
+            .collect();
+        order.sort_by(|a, b| b.0.total_cmp(&a.0).then(a.1.cmp(&b.1)));
+        let mut chosen: Vec<usize> = order.into_iter().take(NEAR_KITS).map(|(_, index)| index).collect();
+        if best.field != 0 && !chosen.contains(&best.field) {
+            chosen.pop();
+            chosen.push(best.field);
+        }
+        chosen.sort_unstable();
+        std::iter::once(0).chain(chosen).map(|index| ground.fields[index].kit.clone()).collect()
+    }
+
+    /// A pick as a choice of what stands.
+    fn home(&self, ground: &Ground, pick: &Pick) -> Choice {
+        on_ratio(&pick.choice, &ground.fields[pick.field].kit.frame, &self.frame)
+    }
+
+    /// The front, limits of everything on it computed, the best first; where nothing meets them all, what breaks them least.
+    fn front(&self, ground: &Ground, best: &Pick, from: &[Choice]) -> Vec<Pick> {
+        let exact = self.exact(ground);
+        let mut drawn = fronts(&ground.fields, &self.setup.goals, &ground.aim, from);
+        if drawn.is_empty() {
+            drawn = bests(&ground.fields, &ground.aim, from);
+        }
+        drawn.push(best.clone());
+        let all = drawn.par_iter().map(|pick| exact.pick(pick.field, pick.choice));
+        let (mut all, broken): (Vec<Pick>, Vec<Pick>) = all.collect::<Vec<_>>().into_iter().partition(Pick::holds);
+        // What was foreseen to hold and does not is moved until it does.
+        let goals = &self.setup.goals;
+        all.extend(exact.moved_on(&spread(&broken, goals, self.setup.evaluations), goals));
+        let some_hold = all.iter().any(Pick::holds);
+        all.retain(|pick| if some_hold { pick.holds() } else { pick.broken < NO_LOBE });
+        all.sort_by(|a, b| b.score.total_cmp(&a.score));
+        all
+    }
+
+    /// Choices of an earlier search.
+    fn earlier(&self) -> impl Iterator<Item = Choice> {
+        let now = *self.frame.now();
+        self.setup.from.iter().map(move |decided| {
+            let known = decided.iter().filter(|own| now.get(own.decision).is_some());
+            known.fold(now, |choice, own| choice.with(own.decision, own.value))
+        })
+    }
+
+    /// Every pick in full, its trains in motion, of which so many were told before; `None` where those of others are missing.
+    fn in_full(
+        &self,
+        ground: &Ground,
+        (taken, known): (&[Pick], usize),
+        share: Share,
+        told: &Told<'_, '_>,
+    ) -> Result<Option<Vec<Option<Full>>>, Halted> {
+        // At the speeds of the band: what lies beyond it is not compared.
+        let by = By::at(self.deepest(), Effort::Draft);
+        let mut all: Vec<Option<Arc<Option<Columns>>>> = Vec::with_capacity(taken.len());
+        for (place, pick) in taken.iter().enumerate() {
+            let points = Points::of(&ground.fields[pick.field].kit.frame, &self.stages);
+            let columns = match share.has(place) {
+                true => Some(points.computed(&pick.choice, by, told.watch.stop).map_err(halted)?),
+                false => points.kept(&pick.choice, by),
+            };
+            if let Some(columns) = columns.as_ref().filter(|_| place >= known) {
+                let figures = columns.as_ref().as_ref().map(|own| self.figures(own));
+                told.full((place + 1, taken.len()), figures.as_ref());
+            }
+            all.push(columns);
+        }
+        let Some(all) = all.into_iter().collect::<Option<Vec<_>>>() else { return Ok(None) };
+        let full = |(pick, columns): (&Pick, &Arc<Option<Columns>>)| -> Option<Full> {
+            let figures = self.figures(columns.as_ref().as_ref()?);
+            Some(self.judged(&ground.fields[pick.field], pick, figures))
+        };
+        Ok(Some(taken.par_iter().zip(&all).map(full).collect()))
+    }
+
+    fn figures(&self, columns: &Columns) -> Figures {
+        self.plan.figures(&columns.speeds, &columns.values)
+    }
+
+    /// The deepest effort that the document is whole enough for.
+    fn deepest(&self) -> Effort {
+        let can = breathing_of(&self.resolved).is_ok_and(|breathing| breathing.can(Effort::Full).is_ok());
+        if can { Effort::Full } else { Effort::Fast }
+    }
+
+    /// How a pick stands with what was computed of it.
+    fn judged(&self, field: &Field, pick: &Pick, figures: Figures) -> Full {
+        let resolved = field.kit.frame.at(&pick.choice, &self.stages);
+        let limiting = Side::BOTH.map(|side| limiting_speed(&resolved, side, &|| false));
+        let control = match limiting {
+            [Some(intake), Some(exhaust)] => Some(ControlFinding::of_speeds([intake, exhaust].map(Speed::rpm))),
+            _ => None,
+        };
+        let findings = Findings { gas: Some(gas_of(&figures)), control };
+        let judgement = limits(&resolved, &findings, &self.stages);
+        let least = limiting[0].zip(limiting[1]).map(|(intake, exhaust)| intake.min(exhaust));
+        Full {
+            pick: pick.clone(),
+            control: least.zip(self.plan.missed).map(|(limit, top)| limit - top),
+            interval: interval(&resolved),
+            standing: Standing::of(&judgement),
+            candidate: self.written(field, pick),
+            figures,
+            findings,
+        }
+    }
+
+    /// A pick as the document holds it; `None` for what stands there already.
+    fn written(&self, field: &Field, pick: &Pick) -> Option<serde_json::Value> {
+        if field.kit.parts.is_empty() && pick.choice == *self.frame.now() {
+            return None;
+        }
+        let called = Called { id: "found", name: "Found" };
+        let build =
+            written((&field.kit.build, self.index), &field.kit.frame, &pick.choice, called, &self.stages).ok()?;
+        build.value()["candidates"].as_array()?.last().cloned()
+    }
+
+    /// Takes up where computed finalists lose control.
+    fn learn(&self, ground: &mut Ground, taken: &[Pick], found: &[Option<Full>], lesson: usize) {
+        for (pick, full) in taken.iter().zip(found) {
+            let Some(full) = full else { continue };
+            let Field { margins, response, .. } = &mut ground.fields[pick.field];
+            if response.holds(&pick.choice) {
+                margins.learn(response, &pick.choice, &full.standing, lesson);
+            }
+        }
+    }
+}
+
+fn lacks(reason: &str) -> Halted {
+    Halted::Lacks { reason: reason.to_owned(), needs: Vec::new() }
+}
+
+/// A setup that can be run.
+fn checked(mut setup: SearchSetup) -> Result<SearchSetup, Fault> {
+    if !(2..=60).contains(&setup.evaluations) {
+        return Err(Fault::new("evaluations", &setup.evaluations.to_string(), "a number of candidates, 2 to 60"));
+    }
+    if setup.from.len() > 60 {
+        return Err(Fault::new("from", &setup.from.len().to_string(), "at most 60 choices"));
+    }
+    let broken = setup.from.iter().flatten().find(|own| !own.value.is_finite());
+    if let Some(own) = broken {
+        return Err(Fault::new("from", &own.value.to_string(), "finite numbers"));
+    }
+    setup.goals.dedup();
+    if setup.goals.is_empty() {
+        setup.goals = Goal::USUAL.to_vec();
+    }
+    Ok(setup)
+}
+
+impl Job for SearchJob {
+    type Step = SearchStep;
+    type Done = SearchReport;
+
+    fn key(&self) -> Key {
+        key(&(self.build.text(), self.index, &self.shelf, &self.setup))
+    }
+
+    fn class(&self) -> Class {
+        Class::Result
+    }
+
+    fn kept(&self) -> Option<Arc<SearchReport>> {
+        self.stages.searches.kept(self.key())
+    }
+
+    fn run(&self, watch: &Watch<'_, SearchStep>) -> Result<Arc<SearchReport>, Halted> {
+        let report = self.shared(Share::WHOLE, watch)?.ok_or_else(|| lacks("points are missing"))?;
+        let report = Arc::new(report);
+        self.stages.searches.keep(self.key(), Arc::clone(&report));
+        Ok(report)
+    }
+}

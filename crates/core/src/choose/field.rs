@@ -1,0 +1,124 @@
+//! The ground of one kit of hardware: what every choice of the open decisions gives with it, in every goal and of every margin,
+//! at a few microseconds a choice.
+
+use super::frame::Frame;
+use super::goal::{Beside, Goal};
+use super::ground::{Margins, Predicted};
+use super::kit::{Kit, on_ratio};
+use super::life::interval;
+use super::motion::Motion;
+use super::standing::Bound;
+use crate::candidate::Stages;
+use crate::document::Side;
+use crate::front::Came;
+use crate::limits::{ControlFinding, LIMITING_SPEED};
+use crate::quantity::Speed;
+use crate::response::{Choice, Figures, Polynomial, Response, Terms, fit};
+use rayon::prelude::*;
+
+/// One kit over a region.
+#[derive(Debug, Clone)]
+pub struct Field {
+    /// The hardware.
+    pub kit: Kit,
+    /// What torque does.
+    pub response: Response,
+    /// What margins do.
+    pub margins: Margins,
+    /// Logarithm of the springs' interval.
+    interval: Option<Polynomial>,
+}
+
+/// A predicted choice.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Foreseen {
+    /// What its curve comes to.
+    pub figures: Figures,
+    /// What it comes to beside.
+    pub beside: Beside,
+    /// Every margin.
+    pub margins: Vec<Predicted>,
+}
+
+impl Field {
+    /// Of a kit: `response` is that of the hardware that stands, `more` what the kit's curve has beside it, column by column,
+    /// `motion` where control is lost with it.
+    pub fn of(
+        kit: Kit,
+        (response, stands): (&Response, &Frame),
+        more: Option<&[f64]>,
+        motion: Motion,
+        stages: &Stages,
+    ) -> Option<Self> {
+        let mut own = response.clone();
+        own.carried_over(|choice| on_ratio(choice, stands, &kit.frame), more);
+        let margins = Margins::of(&kit.frame, &own, stages)?.turning(motion, kit.frame.now());
+        let interval = interval_over(&kit.frame, &own, stages);
+        Some(Self { kit, response: own, margins, interval })
+    }
+
+    /// The same with one limit moved by so much, SI.
+    #[must_use]
+    pub fn easing(&self, bound: Bound, by: f64) -> Self {
+        Self { margins: self.margins.easing(bound, by), ..self.clone() }
+    }
+
+    /// The choice at a place of the region.
+    pub fn choice(&self, place: &[f64]) -> Choice {
+        let mut choice = *self.kit.frame.now();
+        for (axis, x) in self.response.axes.iter().zip(place) {
+            choice.set(axis.decision, x.mul_add(axis.reach, axis.middle));
+        }
+        choice
+    }
+
+    /// What a choice comes to.
+    pub fn foreseen(&self, choice: &Choice) -> Foreseen {
+        let margins = self.margins.at(&self.response, choice);
+        let interval = self.interval.as_ref().and_then(|own| own.at(&self.response.place(choice)).first().copied());
+        let beside = Beside { control: control_of(&margins), interval: interval.map(f64::exp), money: self.kit.money };
+        Foreseen { figures: self.response.figures(choice), beside, margins }
+    }
+
+    /// The same for a search: goals, each the more the better, then what is left of every limit in its scale.
+    pub fn came(&self, goals: &[Goal], place: &[f64]) -> Came {
+        let foreseen = self.foreseen(&self.choice(place));
+        Came {
+            goals: goals.iter().map(|goal| goal.worth(&foreseen.figures, &foreseen.beside)).collect(),
+            margins: room(&foreseen.margins),
+        }
+    }
+}
+
+impl Foreseen {
+    /// Where control is foreseen to be lost, where both valves' trains are known.
+    pub fn control(&self) -> Option<ControlFinding> {
+        let of = |side: Side| {
+            let bound = Bound { rule: &LIMITING_SPEED, side: Some(side) };
+            let own = self.margins.iter().find(|own| own.margin.bound == bound)?.margin;
+            Some(Speed::from_si(own.left + own.need))
+        };
+        Some(ControlFinding::of_speeds([of(Side::Intake)?, of(Side::Exhaust)?]))
+    }
+}
+
+/// What is left of every limit that may not be broken, in its scale.
+pub(super) fn room(margins: &[Predicted]) -> Vec<f64> {
+    margins.iter().filter(|own| !own.margin.is_advice).map(Predicted::room).collect()
+}
+
+/// Rpm of control beyond a missed shift, the lower of both valves.
+fn control_of(margins: &[Predicted]) -> Option<f64> {
+    let own = margins.iter().filter(|own| std::ptr::eq(own.margin.bound.rule, &LIMITING_SPEED));
+    let least = own.map(|own| own.margin.left).reduce(f64::min);
+    least.map(|left| Speed::from_si(left).as_rpm())
+}
+
+fn interval_over(frame: &Frame, response: &Response, stages: &Stages) -> Option<Polynomial> {
+    let own = |choice: &Choice| Some(interval(&frame.at(choice, stages))?.count.ln());
+    let values: Option<Vec<Vec<f64>>> =
+        response.points.par_iter().map(|point| own(&point.choice).map(|value| vec![value])).collect();
+    let places: Vec<Vec<f64>> = response.points.iter().map(|point| response.place(&point.choice)).collect();
+    let terms = if places.len() > Terms::Products.count(response.axes.len()) { Terms::Products } else { Terms::Linear };
+    Some(fit(terms, &places, &values?)?.polynomial)
+}

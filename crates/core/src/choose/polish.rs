@@ -1,0 +1,131 @@
+//! The last steps of a search on limits that are computed, not foreseen: gas and limiting speeds still come from what was
+//! fitted, everything else of every choice is held against its rules.
+
+use super::aim::Aim;
+use super::field::{Field, Foreseen};
+use super::goal::Goal;
+use super::ground::{HAIR, Predicted};
+use super::guide::score;
+use super::region::gas_of;
+use super::search::{Pick, ways};
+use super::standing::{Margin, Standing};
+use crate::candidate::Stages;
+use crate::document::Side;
+use crate::front::{Asked, Came, Member, Scale, climb};
+use crate::limits::{Findings, limits};
+use crate::response::Choice;
+use rayon::prelude::*;
+
+/// First step of it, of a region's half, and most choices it computes.
+const STEP: f64 = 0.12;
+const MOST: usize = 60;
+/// Ways to make a choice that are computed, the nearest first.
+const WAYS: usize = 8;
+/// A choice whose lobes cannot be made breaks as much as this, in scales.
+pub const NO_LOBE: f64 = 5.0;
+/// A goal at its best is weighed as if so much were left to it.
+const LEAST_LEFT: f64 = 0.05;
+
+/// Fields whose limits are computed.
+#[derive(Clone, Copy)]
+pub struct Exact<'a> {
+    /// The kits.
+    pub fields: &'a [Field],
+    /// What is climbed by.
+    pub aim: Aim,
+    /// Cached stages.
+    pub stages: &'a Stages,
+}
+
+impl Exact<'_> {
+    /// How a choice stands: limits computed, of what gas and trains are foreseen to do. `None` where no smooth lobe carries it.
+    fn standing(&self, field: usize, choice: &Choice, foreseen: &Foreseen) -> Option<Standing> {
+        let findings = Findings { gas: Some(gas_of(&foreseen.figures)), control: foreseen.control() };
+        let resolved = self.fields[field].kit.frame.at(choice, self.stages);
+        let has_lobes = Side::BOTH.into_iter().all(|side| resolved.side(side).lobe().is_ok());
+        has_lobes.then(|| Standing::of(&limits(&resolved, &findings, self.stages)))
+    }
+
+    /// A pick with its limits computed.
+    pub fn pick(&self, field: usize, choice: Choice) -> Pick {
+        let foreseen = self.fields[field].foreseen(&choice);
+        let broken = self.standing(field, &choice, &foreseen).map_or(NO_LOBE, |standing| standing.broken());
+        let score = score(self.aim.gain(&foreseen.figures), broken);
+        Pick { field, choice, foreseen, score, broken }
+    }
+
+    /// The best by the aim near each pick, as it is made.
+    pub fn bests(&self, picks: &[Pick]) -> Vec<Pick> {
+        let aim = self.aim;
+        let goals = |foreseen: &Foreseen| vec![aim.gain(&foreseen.figures)];
+        let one = |pick: &Pick| {
+            let gain = aim.gain(&pick.foreseen.figures);
+            let scale = Scale { worst: vec![gain - 0.01], best: vec![gain + 0.1] };
+            self.polished(pick, &goals, &[1.0], &scale)
+        };
+        picks.par_iter().map(one).collect()
+    }
+
+    /// Each pick moved on in its own direction between the goals, as it is made.
+    pub fn moved_on(&self, picks: &[Pick], goals: &[Goal]) -> Vec<Pick> {
+        let worth = |foreseen: &Foreseen| -> Vec<f64> {
+            goals.iter().map(|goal| goal.worth(&foreseen.figures, &foreseen.beside)).collect()
+        };
+        let members: Vec<Vec<f64>> = picks.iter().map(|pick| worth(&pick.foreseen)).collect();
+        let scale = Scale::of_all(&members);
+        let one = |pick: &Pick| {
+            let left: Vec<f64> =
+                scale.of(&worth(&pick.foreseen)).iter().map(|own| 1.0 / (1.0 - own).max(LEAST_LEFT)).collect();
+            let sum: f64 = left.iter().sum();
+            let weights: Vec<f64> = left.iter().map(|own| own / sum).collect();
+            self.polished(pick, &worth, &weights, &scale)
+        };
+        picks.par_iter().map(one).collect()
+    }
+
+    fn polished(
+        &self,
+        pick: &Pick,
+        goals: &(dyn Fn(&Foreseen) -> Vec<f64> + Sync),
+        weights: &[f64],
+        scale: &Scale,
+    ) -> Pick {
+        let field = &self.fields[pick.field];
+        let evaluate = |place: &[f64]| {
+            let choice = field.choice(place);
+            let foreseen = field.foreseen(&choice);
+            let standing = self.standing(pick.field, &choice, &foreseen);
+            Came { goals: goals(&foreseen), margins: room(&foreseen.margins, standing.as_ref()) }
+        };
+        let asked = Asked { variables: field.response.axes.len(), evaluate: &evaluate };
+        if asked.variables == 0 {
+            return self.pick(pick.field, pick.choice);
+        }
+        let from = asked.at(&field.response.place(&pick.choice));
+        let ended: Member = climb(asked, weights, scale, &from, (STEP, MOST));
+        self.made(pick.field, &field.choice(&ended.place))
+    }
+
+    /// Of the nearest ways to make a choice the best, limits computed.
+    fn made(&self, field: usize, choice: &Choice) -> Pick {
+        let ways = ways(&self.fields[field], choice).into_iter().take(WAYS).map(|way| self.pick(field, way));
+        ways.reduce(|a, b| if b.score > a.score { b } else { a }).unwrap_or_else(|| self.pick(field, *choice))
+    }
+}
+
+/// What is left of every limit, each in its scale: as computed where it was, and one more for what was not foreseen at all.
+fn room(foreseen: &[Predicted], computed: Option<&Standing>) -> Vec<f64> {
+    let hard = foreseen.iter().filter(|own| !own.margin.is_advice);
+    let known: Vec<f64> = hard
+        .map(|own| match computed {
+            // A rule that does not apply there has all the room there is.
+            Some(computed) => computed.margin(own.margin.bound).map_or(1.0, |own| own.left / own.scale - HAIR),
+            None => own.room(),
+        })
+        .collect();
+    let Some(computed) = computed else { return known.into_iter().chain([-NO_LOBE]).collect() };
+    let is_foreseen = |margin: &&Margin| foreseen.iter().any(|own| own.margin.bound == margin.bound);
+    let others: f64 = computed.margins.iter().filter(|own| !is_foreseen(own)).map(Margin::broken).sum();
+    let beside = others + computed.incompatible.len() as f64;
+    known.into_iter().chain([if beside > 0.0 { -beside } else { 1.0 }]).collect()
+}
