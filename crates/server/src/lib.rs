@@ -7,6 +7,7 @@
 //! - [`api`]: builds and the workbench;
 //! - [`guard`]: who may talk to it and what every answer carries;
 //! - [`page`]: the embedded front end;
+//! - [`points`]: what searches computed, kept over a restart;
 //! - [`problem`]: refusals as RFC 9457 problem details.
 
 #![warn(missing_docs)]
@@ -19,4 +20,5 @@ pub mod command;
 pub mod guard;
 pub mod jobs;
 pub mod page;
+pub mod points;
 pub mod problem;

@@ -13,11 +13,13 @@ mod digests;
 mod error;
 mod migrations;
 mod open;
+mod points;
 mod shelf;
 
 pub use backup::{KeptBuild, KeptRevision};
 pub use digests::{Damage, digest};
 pub use error::StoreError;
+pub use points::KeptPoint;
 pub use shelf::{KeptPart, Put};
 
 use change::Change;

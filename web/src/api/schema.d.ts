@@ -454,6 +454,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Searches candidates of parts on the shelf and cams to be ground, and answers with finalists computed in full, as
+         *     `application/x-ndjson`. Stopped by ending the request; asked again, it goes on where it was.
+         */
+        post: operations["search_candidates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sensitivity": {
         parameters: {
             query?: never;
@@ -625,6 +645,21 @@ export interface components {
             name: string;
             /** @description Its curves. */
             strip: components["schemas"]["Block_StripReport"];
+        };
+        /** @description A limit that binds. */
+        BindReport: {
+            /** @description What is left, as read. */
+            left: components["schemas"]["Shown"];
+            /** @description Stable identifier of the rule. */
+            limit: string;
+            /**
+             * Format: double
+             * @description What one unit more of it buys in average torque, N m; absent where nothing was found to buy.
+             */
+            price_per_unit?: number | null;
+            side?: components["schemas"]["Side"] | null;
+            /** @description In words. */
+            title: string;
         };
         /** @description What an empty build is called. */
         BlankBuild: {
@@ -1644,6 +1679,16 @@ export interface components {
             /** @enum {string} */
             state: "failed";
         };
+        /** @description A limit on one side. */
+        BoundReport: {
+            /** @description Stable identifier of the rule. */
+            id: string;
+            side?: components["schemas"]["Side"] | null;
+            /** @description In words. */
+            title: string;
+            /** @description Unit of what is left. */
+            unit: string;
+        };
         /** @description Torque and power of one candidate over speed, at the crank, in the air of the plan. */
         BreathingReport: {
             /** @description The same, of outside air. */
@@ -2129,11 +2174,28 @@ export interface components {
             /** @description Points of the whole curve. */
             of: number;
         };
+        /** @description One decision of a choice: angles in crank degrees, lengths in m. */
+        Decided: {
+            /** @description Which. */
+            decision: components["schemas"]["Decision"];
+            /**
+             * Format: double
+             * @description Its value.
+             */
+            value: number;
+        };
+        /** @description A decision as read. */
+        DecidedShown: {
+            /** @description In words. */
+            title: string;
+            /** @description As read. */
+            value: components["schemas"]["Shown"];
+        };
         /**
          * @description One decision.
          * @enum {string}
          */
-        Decision: "intake_closes" | "exhaust_opens" | "intake_opens" | "exhaust_closes" | "intake_lift" | "exhaust_lift" | "quickness" | "ratio" | "compression" | "runner" | "primary";
+        Decision: "intake_closes" | "exhaust_opens" | "intake_opens" | "exhaust_closes" | "intake_lift" | "exhaust_lift" | "quickness" | "ratio" | "compression" | "runner" | "primary" | "advance";
         /** @description One decision over its range. */
         DecisionReport: {
             /** @description Average torque over the band against how the candidate stands, as a share. */
@@ -2562,6 +2624,15 @@ export interface components {
             /** @description Heat to the walls. */
             walls: number[];
         };
+        /** @description Candidates looked at. */
+        Evaluations: {
+            /** @description All cylinders, coarse. */
+            drafted: number;
+            /** @description In full, with dynamics. */
+            full: number;
+            /** @description One cylinder, coarse. */
+            screened: number;
+        };
         /**
          * @description One of the four events, at .050 in of lobe lift.
          * @enum {string}
@@ -2730,6 +2801,49 @@ export interface components {
             /** @description Lift of the valve. */
             valve_mm: number[];
         };
+        /** @description A candidate computed in full. */
+        FinalistReport: {
+            /** @description Each decision and why; of the best ones. */
+            because: components["schemas"]["BecauseReport"][];
+            /** @description What binds it: limits with less left than makes them tight. */
+            binds: components["schemas"]["BindReport"][];
+            /** @description Limits it breaks, worst first. */
+            broken: components["schemas"]["ShortReport"][];
+            /** @description The candidate as the document holds it; absent for the one that stands there already. */
+            candidate?: unknown;
+            /** @description Its figures. */
+            figures: components["schemas"]["FiguresReport"];
+            /**
+             * Format: double
+             * @description How much better it is than what stands by what finalists are ordered by, as a share.
+             */
+            gain: number;
+            /** @description What each goal came to, as read. */
+            goals: components["schemas"]["Shown"][];
+            /** @description How long springs go between two looks, and what sets it, in words. */
+            interval?: string | null;
+            /** @description What to measure before ordering, because it could change the choice. */
+            measure_first: components["schemas"]["MeasureNext"][];
+            /**
+             * Format: double
+             * @description How far its average torque against that of the best finalist was foreseen off, as a share.
+             */
+            off_share?: number | null;
+            /** @description Its choice and what it came to. */
+            point: components["schemas"]["SearchPoint"];
+            /**
+             * Format: double
+             * @description How sure that is, as a share; absent for what stands.
+             */
+            sure?: number | null;
+            /**
+             * Format: double
+             * @description How sure it is that the best finalist is better.
+             */
+            sure_best_is_better?: number | null;
+            /** @description What it is called. */
+            title: string;
+        };
         /** @description A margin before and after. */
         FitMargin: {
             after?: components["schemas"]["Shown"] | null;
@@ -2897,6 +3011,18 @@ export interface components {
             /** @description All of it, where it is not told by parts. */
             whole_kpa: number[];
         };
+        /**
+         * @description A goal; of each more is better, of money less.
+         * @enum {string}
+         */
+        Goal: "average_torque" | "peak_power" | "low_torque" | "control" | "life" | "money";
+        /** @description A goal of a search. */
+        GoalReport: {
+            /** @description Which. */
+            goal: components["schemas"]["Goal"];
+            /** @description As a heading. */
+            title: string;
+        };
         /** @description One valve of a sheet. */
         HeightAt: {
             /** @description Height with them. */
@@ -2976,6 +3102,20 @@ export interface components {
             /** @description Parts that were there as they are. */
             unchanged: number;
         };
+        /** @description What cannot be met. */
+        ImpossibleReport: {
+            /** @description Stable identifier of the limit that lacks most. */
+            limit: string;
+            /** @description The candidate that comes nearest. */
+            nearest?: unknown;
+            /** @description Everything else that is not met by the nearest. */
+            others: components["schemas"]["ShortReport"][];
+            /** @description By how much, as read. */
+            short_by: components["schemas"]["Shown"];
+            side?: components["schemas"]["Side"] | null;
+            /** @description In words. */
+            title: string;
+        };
         /** @description An input of a result with its origin. */
         InputUsed: {
             /** @description Path of the field. */
@@ -3000,6 +3140,30 @@ export interface components {
             /** @description Of which side, where they differ. */
             side: components["schemas"]["Side"];
         };
+        /** @description A part of a kit. */
+        KitPart: {
+            /** @description Its kind, in a word. */
+            kind: string;
+            /** @description How long it takes to come, in words. */
+            lead_time?: string | null;
+            /** @description Its name. */
+            name: string;
+            /** @description What it costs, as given. */
+            price?: string | null;
+        };
+        /** @description Hardware that was searched with. */
+        KitReport: {
+            /** @description What else they drag along. */
+            drags: components["schemas"]["Drag"][];
+            /** @description What all parts of the candidate cost then. */
+            money: components["schemas"]["Shown"];
+            /** @description Parts that are bought for it. */
+            parts: components["schemas"]["KitPart"][];
+            /** @description Shims and settings that go with them. */
+            settings: components["schemas"]["RemedyChange"][];
+            /** @description In words. */
+            title: string;
+        };
         /** @description A field whose value is known, as typed. */
         Known: {
             /** @description Path of the field. */
@@ -3007,6 +3171,11 @@ export interface components {
             /** @description As typed; empty leaves the family's. */
             text: string;
         };
+        /**
+         * @description By what a point of a search is known.
+         * @enum {string}
+         */
+        KnownBy: "screened" | "drafted" | "foreseen" | "full";
         /** @description Lash and heat. */
         LashReport: {
             /** @description What to set cold. */
@@ -3197,6 +3366,39 @@ export interface components {
             curve: components["schemas"]["BreathingReport"];
             /** @description The first cylinder's last cycle at every speed. */
             traces: components["schemas"]["TraceReport"][];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
+        /** @description One line of a job's answer. */
+        Line_SearchStep_SearchDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description In words. */
+            doing: string;
+            /** @description Candidates computed of this piece of work. */
+            done: number;
+            /** @description In all of it. */
+            of: number;
+            /** @description Candidates so far. */
+            points: components["schemas"]["SearchPoint"][];
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description The report. */
+            report: components["schemas"]["SearchReport"];
         } & {
             /** @enum {string} */
             state: "done";
@@ -3591,6 +3793,28 @@ export interface components {
             /** @description At the plunger. */
             preload: components["schemas"]["Shown"];
         };
+        /** @description What a little more of a limit buys: everything chosen anew with the limit moved, and compared. */
+        PriceReport: {
+            /**
+             * Format: double
+             * @description Average torque that one unit buys.
+             */
+            average_torque_nm: number;
+            /** @description The same, as read. */
+            buys: components["schemas"]["Shown"];
+            /** @description Stable identifier of the rule. */
+            limit: string;
+            /**
+             * Format: double
+             * @description Power where its peak is wanted that one unit buys.
+             */
+            power_wanted_kw: number;
+            side?: components["schemas"]["Side"] | null;
+            /** @description In words. */
+            title: string;
+            /** @description The unit it is counted in, as read. */
+            unit: components["schemas"]["Shown"];
+        };
         /** @description A problem document. */
         Problem: {
             /** @description This occurrence in words. */
@@ -3845,6 +4069,148 @@ export interface components {
             /** @description Torques in newton metres. */
             torque_metric: components["schemas"]["Scale"];
         };
+        /** @description The whole of it. */
+        SearchDone: {
+            /** @description The report. */
+            report: components["schemas"]["SearchReport"];
+        };
+        /** @description A choice with its hardware. */
+        SearchPoint: {
+            /**
+             * Format: double
+             * @description Average torque over the band.
+             */
+            average_torque_nm: number;
+            /** @description By what it is known. */
+            by: components["schemas"]["KnownBy"];
+            /** @description The candidate as the document holds it; of points of a front. */
+            candidate?: unknown;
+            /** @description The decisions. */
+            choice: components["schemas"]["Decided"][];
+            /**
+             * Format: double
+             * @description Rpm of control beyond a missed shift; absent while the trains are not known whole.
+             */
+            control_rpm?: number | null;
+            /** @description The same as read, in the builder's order. */
+            decisions: components["schemas"]["DecidedShown"][];
+            /** @description Whether it breaks none. */
+            holds: boolean;
+            /**
+             * Format: double
+             * @description Between two looks at the springs, in what the use counts.
+             */
+            interval?: number | null;
+            /** @description Place of its hardware among the kits. */
+            kit: number;
+            /** @description What is left of each limit, in its unit; absent where it is not known. */
+            left: (number | null)[];
+            /**
+             * Format: double
+             * @description Over its lowest third.
+             */
+            low_torque_nm: number;
+            /**
+             * Format: double
+             * @description What its parts cost.
+             */
+            money_usd: number;
+            /**
+             * Format: double
+             * @description Greatest power.
+             */
+            peak_power_kw: number;
+            /**
+             * Format: double
+             * @description Power where its peak is wanted.
+             */
+            power_wanted_kw: number;
+        };
+        /** @description What a search came to. */
+        SearchReport: {
+            /** @description What finalists are ordered by, in words. */
+            aim: string;
+            /** @description Candidates looked at. */
+            evaluations: components["schemas"]["Evaluations"];
+            /**
+             * @description Candidates computed in full with their trains in motion, the best first: those that break nothing before those
+             *     that do.
+             */
+            finalists: components["schemas"]["FinalistReport"][];
+            /** @description What no other choice beats in every goal, as far as it is foreseen. */
+            front: components["schemas"]["SearchPoint"][];
+            /** @description What was searched for, in this order. */
+            goals: components["schemas"]["GoalReport"][];
+            impossible?: components["schemas"]["ImpossibleReport"] | null;
+            /** @description Hardware that was searched with; what stands comes first. */
+            kits: components["schemas"]["KitReport"][];
+            /** @description Limits, as points name what is left of them. */
+            limits: components["schemas"]["BoundReport"][];
+            /**
+             * Format: double
+             * @description How far the torque that was searched with lies off drafted cams left out, as a share.
+             */
+            off_share: number;
+            /** @description What may be changed, in words. */
+            open: string[];
+            /** @description What a little more of each limit that binds would buy. */
+            prices: components["schemas"]["PriceReport"][];
+            /** @description How the candidate stands, computed in full. */
+            stands: components["schemas"]["FinalistReport"];
+        };
+        /** @description What to search for. */
+        SearchRequest: {
+            /** @description Identifier of the candidate; the first when absent. */
+            candidate?: string | null;
+            /** @description The document's text. */
+            document: string;
+            /** @description Goals, what may be changed, and how long to look; the usual where absent. */
+            setup?: components["schemas"]["SearchSetup"];
+        };
+        /** @description How a search is set up. */
+        SearchSetup: {
+            /**
+             * @description Candidates computed in full, beside the one that stands: 2 to 60.
+             * @default 20
+             */
+            evaluations: number;
+            /**
+             * @description Choices to begin at, of an earlier search.
+             * @default []
+             */
+            from: components["schemas"]["Decided"][][];
+            /**
+             * @description What is wanted.
+             * @default [
+             *       "average_torque",
+             *       "peak_power",
+             *       "low_torque"
+             *     ]
+             */
+            goals: components["schemas"]["Goal"][];
+            /**
+             * Format: int32
+             * @description Of everything that is spread.
+             * @default 1
+             */
+            seed: number;
+            /**
+             * @description What may be changed.
+             * @default new_cam
+             */
+            start: components["schemas"]["Start"];
+        };
+        /** @description What there is so far. */
+        SearchStep: {
+            /** @description In words. */
+            doing: string;
+            /** @description Candidates computed of this piece of work. */
+            done: number;
+            /** @description In all of it. */
+            of: number;
+            /** @description Candidates so far. */
+            points: components["schemas"]["SearchPoint"][];
+        };
         /**
          * @description How a rule compares.
          * @enum {string}
@@ -4056,6 +4422,11 @@ export interface components {
              */
             peak_power_kw: number;
         };
+        /**
+         * @description What may be changed; everything else is held.
+         * @enum {string}
+         */
+        Start: "new_cam" | "ratio" | "springs" | "timing" | "breathing";
         /** @description A harmonic of the lift that meets the spring's first wave. */
         SurgeMeets: {
             /**
@@ -5271,6 +5642,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    search_candidates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["Line_SearchStep_SearchDone"];
                 };
             };
             422: {

@@ -11,7 +11,12 @@ export function linesOf(text: string): {
 
 /** Where work is asked for. */
 export type JobPath =
-  '/api/choose' | '/api/curve' | '/api/control' | '/api/sensitivity' | '/api/calibrate'
+  | '/api/choose'
+  | '/api/search'
+  | '/api/curve'
+  | '/api/control'
+  | '/api/sensitivity'
+  | '/api/calibrate'
 
 /** A line says how far the work is. */
 export interface JobLine {

@@ -31,7 +31,7 @@ mod unknowns;
 pub use crate::begin::{Beginning, Known};
 pub use crate::build::Build;
 pub use crate::candidate::breathing::Effort;
-pub use crate::candidate::{Key, Stages};
+pub use crate::candidate::{Keeper, Key, Stages};
 pub use crate::choose::{Goal, Share, Start};
 pub use crate::document::{
     Conflict, Difference, Fault, Faults, FormColumn, FormField, FormTable, Kind, MAX_BYTES, Merge, Side, adopt,
@@ -44,6 +44,7 @@ pub use crate::parts::{
 };
 pub use crate::quantity::{Dimension, Shown, UnitSystem};
 pub use crate::report::*;
+pub use crate::response::Columns;
 pub use crate::work::{Class, Halted, Job, Watch};
 pub use analyze::{PartName, Request, analyze};
 pub use beginning::{Asked, BeginningReport, CardCamReport, FamilyReport, beginning, card_cam_report, families};

@@ -86,5 +86,6 @@ fn plain(figures: &Figures, by: KnownBy) -> SearchPoint {
         money_usd: 0.0,
         left: Vec::new(),
         holds: true,
+        candidate: None,
     }
 }

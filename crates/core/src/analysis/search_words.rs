@@ -57,7 +57,7 @@ pub(super) struct Worded<'a> {
 }
 
 /// The report of what was found: `found` begins with what stands.
-pub(super) fn worded(words: &Worded<'_>, mut found: Vec<Full>, front: &[Pick]) -> Option<SearchReport> {
+pub(super) fn worded(words: &Worded<'_>, mut found: Vec<Full>, front: &[(Pick, Option<serde_json::Value>)]) -> Option<SearchReport> {
     let first = found.first()?;
     let aim = Aim { from: first.figures, ..words.aim };
     let stands = found.remove(0);
@@ -79,7 +79,7 @@ pub(super) fn worded(words: &Worded<'_>, mut found: Vec<Full>, front: &[Pick]) -
         kits: words.fields.iter().map(|field| words.kit(&field.kit)).collect(),
         limits: bounds.iter().map(bound_report).collect(),
         finalists: found.iter().enumerate().map(|(place, full)| of(place + 1, full)).collect(),
-        front: front.iter().map(|pick| words.foreseen(pick, &bounds)).collect(),
+        front: front.iter().map(|(pick, candidate)| words.foreseen(pick, candidate.clone(), &bounds)).collect(),
         prices: priced.iter().map(price_report).collect(),
         evaluations: words.counts.clone(),
         off_share: words.fields.first().map_or(0.0, |field| field.response.left_out.average_torque),
@@ -138,11 +138,11 @@ impl Worded<'_> {
         }
     }
 
-    fn foreseen(&self, pick: &Pick, bounds: &[Bound]) -> SearchPoint {
+    fn foreseen(&self, pick: &Pick, candidate: Option<serde_json::Value>, bounds: &[Bound]) -> SearchPoint {
         let Foreseen { figures, beside, margins } = &pick.foreseen;
         let margins: Vec<Margin> = margins.iter().map(|own| own.margin).collect();
-        let holds = pick.foreseen.broken() <= 0.0;
-        self.point(pick, (figures, *beside), KnownBy::Foreseen, (&margins, bounds, holds))
+        let point = self.point(pick, (figures, *beside), KnownBy::Foreseen, (&margins, bounds, pick.holds()));
+        SearchPoint { candidate, ..point }
     }
 
     fn point(
@@ -179,6 +179,7 @@ impl Worded<'_> {
             money_usd: beside.money,
             left: bounds.iter().map(left).collect(),
             holds,
+            candidate: None,
         }
     }
 

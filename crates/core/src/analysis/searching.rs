@@ -220,6 +220,8 @@ impl SearchJob {
         told.doing("pricing limits");
         let found: Vec<Full> = found.into_iter().flatten().collect();
         front.truncate(FRONT);
+        let written = |pick: Pick| (self.written(&ground.fields[pick.field], &pick), pick);
+        let front: Vec<_> = front.into_par_iter().map(written).map(|(candidate, pick)| (pick, candidate)).collect();
         let report = worded(&self.worded_by(&ground, &best, told), found, &front);
         report.map(Some).ok_or_else(|| lacks("the candidate as it stands has no curve"))
     }

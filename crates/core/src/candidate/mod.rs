@@ -30,5 +30,5 @@ pub use opening_pressure::{estimated_pressure, outside};
 pub use report::{block, note_assumed, worded};
 pub use resolve::{Gap, Part, Resolved, ResolvedSide, full_lift_at, lack, together};
 pub use spring::spring;
-pub use stages::{Key, LobeResult, Stage, Stages, key};
+pub use stages::{Keeper, Key, LobeResult, Stage, Stages, key};
 pub use strip::strip;

@@ -139,6 +139,8 @@ report! {
         left: Vec<Option<f64>>,
         /// Whether it breaks none.
         holds: bool,
+        /// The candidate as the document holds it; of points of a front.
+        candidate: Option<serde_json::Value>,
     }
 
     /// A decision as read.

@@ -68,6 +68,28 @@ pub struct Columns {
     pub values: Vec<f64>,
 }
 
+impl Columns {
+    /// As bytes: how many speeds, the speeds, the columns, all little-endian.
+    pub fn to_bytes(&self) -> Vec<u8> {
+        let count = (self.speeds.len() as u32).to_le_bytes();
+        let numbers = self.speeds.iter().chain(&self.values).flat_map(|number| number.to_le_bytes());
+        count.into_iter().chain(numbers).collect()
+    }
+
+    /// From such bytes; `None` where they are none.
+    pub fn from_bytes(bytes: &[u8]) -> Option<Self> {
+        let (count, numbers) = bytes.split_first_chunk::<4>()?;
+        let (numbers, rest) = numbers.as_chunks::<8>();
+        let mut speeds: Vec<f64> = numbers.iter().map(|number| f64::from_le_bytes(*number)).collect();
+        let count = u32::from_le_bytes(*count) as usize;
+        let is_whole = rest.is_empty() && count > 0 && speeds.len().is_multiple_of(count) && speeds.len() > count;
+        is_whole.then(|| {
+            let values = speeds.split_off(count);
+            Self { speeds, values }
+        })
+    }
+}
+
 /// Power of a torque in N m at so many rpm, W.
 pub fn power(rpm: f64, torque: f64) -> f64 {
     rpm * torque * std::f64::consts::PI / 30.0
@@ -124,6 +146,16 @@ fn mean(speeds: &[f64], values: &[f64], (from, to): (f64, f64)) -> f64 {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn columns_come_back_from_their_bytes_to_the_last_bit_and_from_no_others() {
+        let columns = Columns { speeds: vec![1000.0, 2000.1], values: vec![0.1, 0.2, 0.1 + 0.2, -0.0] };
+        let bytes = columns.to_bytes();
+        assert_eq!(Columns::from_bytes(&bytes).as_ref(), Some(&columns));
+        for broken in [&bytes[..0], &bytes[..3], &bytes[..bytes.len() - 1], &bytes[..4 + 16]] {
+            assert_eq!(Columns::from_bytes(broken), None);
+        }
+    }
 
     #[test]
     fn a_mean_over_thirds_of_a_straight_line_is_its_middle() {

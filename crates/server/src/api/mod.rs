@@ -11,5 +11,6 @@ pub mod documents;
 pub mod everything;
 pub mod parts;
 mod preview;
+pub mod search;
 pub mod sensitivity;
 pub mod workbench;

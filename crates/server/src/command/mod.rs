@@ -7,6 +7,7 @@ mod database;
 mod demo;
 mod long;
 mod order;
+mod part;
 mod schema;
 mod search;
 mod serve;

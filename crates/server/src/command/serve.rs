@@ -5,13 +5,13 @@ use super::{ServeOptions, demo};
 use crate::app::{Shared, configure};
 use crate::guard::AllowedHosts;
 use crate::jobs::Jobs;
+use crate::points;
 use actix_web::{App, HttpServer, web};
 use anyhow::{Context, bail};
 use std::net::{SocketAddr, TcpListener};
 use std::process::ExitCode;
 use tracing_actix_web::TracingLogger;
 use tracing_subscriber::EnvFilter;
-use upper_lobe_core::analysis::Stages;
 
 /// Seconds that answers under way get after a stop signal.
 const SHUTDOWN_SECONDS: u64 = 5;
@@ -43,10 +43,11 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
     for found in &damage {
         tracing::error!("{found}");
     }
+    let stages = web::Data::new(points::kept(&store).await?);
     let shared = Shared {
         store: web::Data::new(store.clone()),
         damage: web::Data::new(damage),
-        stages: web::Data::new(Stages::default()),
+        stages,
         jobs: web::Data::new(Jobs::default()),
         hosts: web::Data::new(AllowedHosts::loopback(bound.port())),
     };

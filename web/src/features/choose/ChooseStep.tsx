@@ -1,6 +1,7 @@
 import type { ChooseReport, ProposalReport, UnitSystem } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import { Needs } from '../fields/Needs'
+import { Search } from '../search/Search'
 import './choose.css'
 import { CloudPicture } from './CloudPicture'
 import { Decisions } from './Decisions'
@@ -37,6 +38,7 @@ export function ChooseStep() {
       </div>
       <Proposals proposals={report.proposals} />
       <Differ report={report} system={system} />
+      <Search />
       <p className="quiet">
         Figures of the whole candidates are drafts: all cylinders on a coarse mesh. A planning aid:
         a cam is ordered on computed limits in full, and on what was measured.

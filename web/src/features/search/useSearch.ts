@@ -1,0 +1,60 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { Goal, SearchLine, SearchPoint, SearchReport, Start } from '../../api/client'
+import { useJob } from '../../model/useJob'
+import { useSessionPart } from '../../model/useSession'
+
+export interface Wanted {
+  readonly start: Start
+  readonly goals: readonly Goal[]
+}
+
+export interface ShownSearch {
+  readonly report: SearchReport | undefined
+  /** Candidates as they come; empty once everything is there. */
+  readonly points: readonly SearchPoint[]
+  /** What goes on, in words; empty when nothing does. */
+  readonly doing: string
+  readonly failed: Extract<SearchLine, { state: 'failed' }> | undefined
+  /** Whether it was made of another document than the one in view. */
+  readonly isOld: boolean
+  readonly begin: (wanted: Wanted) => void
+  readonly stop: () => void
+}
+
+const NONE: readonly SearchPoint[] = []
+
+/** A search of the candidate in view: begun and stopped by hand, and kept while the document changes. */
+export function useSearch(): ShownSearch {
+  const document = useSessionPart((state) => state.history.present)
+  const candidate = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
+  const [request, setRequest] = useState<object>()
+  const client = useQueryClient()
+  const key = ['search', request]
+  const job = useJob<SearchLine>('/api/search', key, request)
+  const line = request ? job.data : undefined
+  const running = line?.state === 'running' ? line : undefined
+  const asked = request as { document?: string; candidate?: string } | undefined
+  return {
+    report: line?.state === 'done' ? line.report : undefined,
+    points: running?.points ?? NONE,
+    failed: line?.state === 'failed' ? line : undefined,
+    doing: job.error ? job.error.message : request ? doing(line) : '',
+    isOld: asked !== undefined && (asked.document !== document || asked.candidate !== candidate),
+    begin: ({ start, goals }) => {
+      setRequest({ document, candidate, setup: { start, goals } })
+    },
+    stop: () => {
+      void client.cancelQueries({ queryKey: key })
+      setRequest(undefined)
+    },
+  }
+}
+
+function doing(line: SearchLine | undefined): string {
+  if (line === undefined) return 'beginning'
+  if (line.state === 'waiting') return 'waiting for other work'
+  if (line.state === 'stopped') return 'stopped before its end'
+  if (line.state !== 'running') return ''
+  return line.of === 0 ? line.doing : `${line.doing}: ${String(line.done)} of ${String(line.of)}`
+}
