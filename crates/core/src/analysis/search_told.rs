@@ -1,6 +1,6 @@
 //! What a search tells on the way: what it does, and every candidate as it comes.
 
-use super::searching::SearchStep;
+use super::search_setup::SearchStep;
 use crate::candidate::breathing::Effort;
 use crate::choose::Told as Point;
 use crate::report::{Evaluations, KnownBy, SearchPoint};

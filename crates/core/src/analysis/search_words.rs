@@ -1,13 +1,13 @@
 //! What a search came to, as a report.
 
 use super::choose_words::{Proposed, because, figures_report, proposal_report};
-use super::searching::SearchSetup;
+use super::search_setup::SearchSetup;
 use super::unknowns::measure_next;
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::choose::{
     Aim, Beside, Bound, CountedIn, Field, Foreseen, Frame, Goal, Guide, Interval, Kit, Margin, Pick, Priced, Standing,
-    prices, shown_value,
+    shown_value,
 };
 use crate::document::Ledger;
 use crate::given::{Given, Source};
@@ -51,13 +51,17 @@ pub(super) struct Worded<'a> {
     pub setup: &'a SearchSetup,
     pub fields: &'a [Field],
     pub aim: Aim,
-    pub best: &'a Pick,
+    pub priced: &'a [Priced],
     pub counts: Evaluations,
     pub stages: &'a Stages,
 }
 
 /// The report of what was found: `found` begins with what stands.
-pub(super) fn worded(words: &Worded<'_>, mut found: Vec<Full>, front: &[(Pick, Option<serde_json::Value>)]) -> Option<SearchReport> {
+pub(super) fn worded(
+    words: &Worded<'_>,
+    mut found: Vec<Full>,
+    front: &[(Pick, Option<serde_json::Value>)],
+) -> Option<SearchReport> {
     let first = found.first()?;
     let aim = Aim { from: first.figures, ..words.aim };
     let stands = found.remove(0);
@@ -67,10 +71,9 @@ pub(super) fn worded(words: &Worded<'_>, mut found: Vec<Full>, front: &[(Pick, O
         order.then_with(|| aim.gain(&b.figures).total_cmp(&aim.gain(&a.figures)))
     });
     let bounds = words.bounds(&stands, &found);
-    let priced = prices(words.fields, &words.aim, words.best);
     let of = |place: usize, full: &Full| {
         let title = if place == 0 { "As it stands".to_owned() } else { format!("Found {place}") };
-        words.finalist((title, full), (&aim, &stands, found.first()), &priced, (&bounds, place))
+        words.finalist((title, full), (&aim, &stands, found.first()), (&bounds, place))
     };
     Some(SearchReport {
         aim: aim.words(),
@@ -79,8 +82,11 @@ pub(super) fn worded(words: &Worded<'_>, mut found: Vec<Full>, front: &[(Pick, O
         kits: words.fields.iter().map(|field| words.kit(&field.kit)).collect(),
         limits: bounds.iter().map(bound_report).collect(),
         finalists: found.iter().enumerate().map(|(place, full)| of(place + 1, full)).collect(),
-        front: front.iter().map(|(pick, candidate)| words.foreseen(pick, candidate.clone(), &bounds)).collect(),
-        prices: priced.iter().map(price_report).collect(),
+        front: front
+            .iter()
+            .map(|(pick, candidate)| words.foreseen(pick, candidate.clone(), (&bounds, &found)))
+            .collect(),
+        prices: words.priced.iter().map(price_report).collect(),
         evaluations: words.counts.clone(),
         off_share: words.fields.first().map_or(0.0, |field| field.response.left_out.average_torque),
         impossible: impossible(&stands, &found),
@@ -138,8 +144,26 @@ impl Worded<'_> {
         }
     }
 
-    fn foreseen(&self, pick: &Pick, candidate: Option<serde_json::Value>, bounds: &[Bound]) -> SearchPoint {
+    /// A foreseen pick, brought from the depth it was foreseen at to that of the finalists by what those have more on average.
+    fn foreseen(
+        &self,
+        pick: &Pick,
+        candidate: Option<serde_json::Value>,
+        (bounds, found): (&[Bound], &[Full]),
+    ) -> SearchPoint {
         let Foreseen { figures, beside, margins } = &pick.foreseen;
+        let more = |of: fn(&Figures) -> f64| {
+            let ratios = found.iter().map(|full| of(&full.figures) / of(&full.pick.foreseen.figures));
+            ratios.sum::<f64>() / found.len() as f64
+        };
+        let mut own = *figures;
+        if !found.is_empty() {
+            own.average_torque *= more(|figures| figures.average_torque);
+            own.thirds[0] *= more(|figures| figures.thirds[0]);
+            own.power_wanted *= more(|figures| figures.power_wanted);
+            own.peak_power *= more(|figures| figures.peak_power);
+        }
+        let figures = &own;
         let margins: Vec<Margin> = margins.iter().map(|own| own.margin).collect();
         let point = self.point(pick, (figures, *beside), KnownBy::Foreseen, (&margins, bounds, pick.holds()));
         SearchPoint { candidate, ..point }
@@ -187,7 +211,6 @@ impl Worded<'_> {
         &self,
         (title, full): (String, &Full),
         (aim, stands, best): (&Aim, &Full, Option<&Full>),
-        priced: &[Priced],
         (bounds, place): (&[Bound], usize),
     ) -> FinalistReport {
         let field = &self.fields[full.pick.field];
@@ -217,7 +240,7 @@ impl Worded<'_> {
             gain: report.gain.unwrap_or(0.0),
             sure: (place > 0).then(|| self.sure(aim, full, stands)),
             sure_best_is_better: best.filter(|_| place != 1).map(|best| self.sure(aim, best, full)),
-            binds: binds(full, priced),
+            binds: binds(full, self.priced),
             because: if reasoned { because(&guide, &full.pick.choice) } else { Vec::new() },
             measure_first: self.measure_first(full),
             off_share: best.filter(|_| place > 0).map(|best| foreseen(full) / foreseen(best) - 1.0),

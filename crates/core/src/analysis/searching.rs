@@ -3,26 +3,26 @@
 //! many, in one run or begun again, on one machine or shared among several.
 
 use super::curve::halted;
+use super::search_setup::{SearchSetup, SearchStep};
 use super::search_told::Told;
 use super::search_words::{Full, Worded, worded};
 use crate::build::Build;
 use crate::candidate::breathing::{Effort, breathing_of};
 use crate::candidate::{Key, Resolved, Stages, key, worded as gap_words};
 use crate::choose::{
-    Aim, By, Called, Exact, Field, Frame, Goal, Kit, Motion, NO_LOBE, Pick, Points, Region, Share, Standing, Start,
-    Workbench, axes, bests, fronts, gas_of, interval, limiting_speed, on_ratio, open_kinds, pick, plan_of, spread,
-    written,
+    Aim, By, Called, Exact, Field, Frame, Kit, Motion, NO_LOBE, Pick, Points, Priced, Region, Share, Standing,
+    Workbench, axes, bests, fronts, gas_of, interval, limiting_speed, on_ratio, open_kinds, pick, plan_of, prices,
+    spread, written,
 };
 use crate::document::{Fault, Ledger, Side, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, Findings, limits};
 use crate::parts::Part;
 use crate::quantity::Speed;
-use crate::report::{Decided, SearchPoint, SearchReport};
+use crate::report::SearchReport;
 use crate::response::{Axis, Choice, Columns, Decision, Depth, Figures, PlanOf, Response};
 use crate::work::{Class, Halted, Job, Watch};
 use rayon::prelude::*;
-use serde::{Deserialize, Serialize};
 use std::sync::Arc;
 
 /// Most regions that follow the best of a wide one, and how near to its side a best makes another region.
@@ -38,43 +38,6 @@ const NEAR_KITS: usize = 4;
 const TAKES: usize = 2;
 /// Candidates of the front that are told.
 const FRONT: usize = 60;
-
-/// How a search is set up.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(default, deny_unknown_fields)]
-pub struct SearchSetup {
-    /// What may be changed.
-    pub start: Start,
-    /// What is wanted.
-    pub goals: Vec<Goal>,
-    /// Candidates computed in full, beside the one that stands: 2 to 60.
-    pub evaluations: usize,
-    /// Of everything that is spread.
-    pub seed: u32,
-    /// Choices to begin at, of an earlier search.
-    pub from: Vec<Vec<Decided>>,
-}
-
-impl Default for SearchSetup {
-    fn default() -> Self {
-        Self { start: Start::default(), goals: Goal::USUAL.to_vec(), evaluations: 20, seed: 1, from: Vec::new() }
-    }
-}
-
-/// What there is so far.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-pub struct SearchStep {
-    /// Candidates computed of this piece of work.
-    pub done: usize,
-    /// In all of it.
-    pub of: usize,
-    /// In words.
-    pub doing: String,
-    /// Candidates so far.
-    pub points: Vec<SearchPoint>,
-}
 
 /// A search for one candidate.
 pub struct SearchJob {
@@ -108,7 +71,7 @@ impl SearchJob {
     ) -> Result<Result<Self, Halted>, Fault> {
         let views = build.candidates();
         let view = candidate_or_first(&views, id)?;
-        let setup = checked(setup)?;
+        let setup = setup.checked()?;
         let ledger = Ledger::default();
         let source = Source::new(view, &ledger);
         let resolved = Resolved::new(Given::read(&source), &stages);
@@ -222,12 +185,13 @@ impl SearchJob {
         front.truncate(FRONT);
         let written = |pick: Pick| (self.written(&ground.fields[pick.field], &pick), pick);
         let front: Vec<_> = front.into_par_iter().map(written).map(|(candidate, pick)| (pick, candidate)).collect();
-        let report = worded(&self.worded_by(&ground, &best, told), found, &front);
+        let priced = prices(self.exact(&ground), &best);
+        let report = worded(&self.worded_by(&ground, &priced, told), found, &front);
         report.map(Some).ok_or_else(|| lacks("the candidate as it stands has no curve"))
     }
 
     /// What a report is worded from.
-    fn worded_by<'a>(&'a self, ground: &'a Ground, best: &'a Pick, told: &Told<'_, '_>) -> Worded<'a> {
+    fn worded_by<'a>(&'a self, ground: &'a Ground, priced: &'a [Priced], told: &Told<'_, '_>) -> Worded<'a> {
         Worded {
             build: &self.build,
             index: self.index,
@@ -236,7 +200,7 @@ impl SearchJob {
             setup: &self.setup,
             fields: &ground.fields,
             aim: ground.aim,
-            best,
+            priced,
             counts: told.counts(),
             stages: &self.stages,
         }
@@ -327,7 +291,7 @@ impl SearchJob {
     }
 
     fn exact<'a>(&'a self, ground: &'a Ground) -> Exact<'a> {
-        Exact { fields: &ground.fields, aim: ground.aim, stages: &self.stages }
+        Exact { fields: &ground.fields, aim: ground.aim, stages: &self.stages, eased: None }
     }
 
     /// What stands, and the kits that are best with the best cam.
@@ -470,25 +434,6 @@ impl SearchJob {
 
 fn lacks(reason: &str) -> Halted {
     Halted::Lacks { reason: reason.to_owned(), needs: Vec::new() }
-}
-
-/// A setup that can be run.
-fn checked(mut setup: SearchSetup) -> Result<SearchSetup, Fault> {
-    if !(2..=60).contains(&setup.evaluations) {
-        return Err(Fault::new("evaluations", &setup.evaluations.to_string(), "a number of candidates, 2 to 60"));
-    }
-    if setup.from.len() > 60 {
-        return Err(Fault::new("from", &setup.from.len().to_string(), "at most 60 choices"));
-    }
-    let broken = setup.from.iter().flatten().find(|own| !own.value.is_finite());
-    if let Some(own) = broken {
-        return Err(Fault::new("from", &own.value.to_string(), "finite numbers"));
-    }
-    setup.goals.dedup();
-    if setup.goals.is_empty() {
-        setup.goals = Goal::USUAL.to_vec();
-    }
-    Ok(setup)
 }
 
 impl Job for SearchJob {

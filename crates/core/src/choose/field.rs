@@ -57,12 +57,6 @@ impl Field {
         Some(Self { kit, response: own, margins, interval })
     }
 
-    /// The same with one limit moved by so much, SI.
-    #[must_use]
-    pub fn easing(&self, bound: Bound, by: f64) -> Self {
-        Self { margins: self.margins.easing(bound, by), ..self.clone() }
-    }
-
     /// The choice at a place of the region.
     pub fn choice(&self, place: &[f64]) -> Choice {
         let mut choice = *self.kit.frame.now();

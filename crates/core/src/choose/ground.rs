@@ -37,8 +37,6 @@ pub struct Margins {
     motion: Option<Motion>,
     /// What was found at computed choices to be less than predicted.
     short: Vec<Short>,
-    /// A limit that is moved out of the way, and how far, SI.
-    eased: Option<(Bound, f64)>,
 }
 
 /// One limit of a region.
@@ -160,12 +158,12 @@ impl Margins {
         let fit = fit(terms, &places, &values)?;
         let line = |(place, column): (usize, &Column)| Line { missed: fit.missed(&values, place), ..column.line };
         let lines = columns.iter().enumerate().map(line).collect();
-        Some(Self { lines, polynomial: fit.polynomial, motion: None, short: Vec::new(), eased: None })
+        Some(Self { lines, polynomial: fit.polynomial, motion: None, short: Vec::new() })
     }
 
     /// No limits at all, for a ground that is only torque.
     pub const fn none() -> Self {
-        Self { lines: Vec::new(), polynomial: Polynomial::nothing(), motion: None, short: Vec::new(), eased: None }
+        Self { lines: Vec::new(), polynomial: Polynomial::nothing(), motion: None, short: Vec::new() }
     }
 
     /// The same with where control is lost, which decides where it is known: the hand check stands beside it.
@@ -177,12 +175,6 @@ impl Margins {
         }
         self.motion = Some(motion);
         self
-    }
-
-    /// The same with one limit moved by so much, SI.
-    #[must_use]
-    pub fn easing(&self, bound: Bound, by: f64) -> Self {
-        Self { eased: Some((bound, by)), ..self.clone() }
     }
 
     /// Takes up what a computed choice left of its margins: the nearer to it, the more predictions of a limit that was found
@@ -227,9 +219,6 @@ impl Margins {
                 own.margin.left -= by;
                 own.off *= 1.0 - counts;
             }
-        }
-        if let Some((bound, by)) = self.eased {
-            found.iter_mut().filter(|own| own.margin.bound == bound).for_each(|own| own.margin.left += by);
         }
         found
     }

@@ -3,6 +3,7 @@
 mod advisor;
 mod aim;
 mod change;
+mod columns;
 mod field;
 mod frame;
 mod goal;

@@ -1,8 +1,8 @@
 //! What single choices of a frame come to: a curve by one effort, computed once and kept. Regions and searches are made of
 //! these, so a search that is begun again, or shared among machines, only computes what nobody has.
 
+use super::columns::columns_of;
 use super::frame::Frame;
-use super::region::columns_of;
 use crate::candidate::breathing::{Breathing, Effort, Ended, breathing_of, report};
 use crate::candidate::{Key, Stages, key};
 use crate::response::{Choice, Columns};

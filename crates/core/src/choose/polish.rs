@@ -8,7 +8,7 @@ use super::ground::{HAIR, Predicted};
 use super::guide::score;
 use super::region::gas_of;
 use super::search::{Pick, ways};
-use super::standing::{Margin, Standing};
+use super::standing::{Bound, Margin, Standing};
 use crate::candidate::Stages;
 use crate::document::Side;
 use crate::front::{Asked, Came, Member, Scale, climb};
@@ -23,6 +23,8 @@ const MOST: usize = 60;
 const WAYS: usize = 8;
 /// A choice whose lobes cannot be made breaks as much as this, in scales.
 pub const NO_LOBE: f64 = 5.0;
+/// Limits with less left than this, in their scale, may hold a choice back.
+const NEAR: f64 = 0.5;
 /// A goal at its best is weighed as if so much were left to it.
 const LEAST_LEFT: f64 = 0.05;
 
@@ -35,6 +37,8 @@ pub struct Exact<'a> {
     pub aim: Aim,
     /// Cached stages.
     pub stages: &'a Stages,
+    /// A limit that is moved out of the way, and how far, SI.
+    pub eased: Option<(Bound, f64)>,
 }
 
 impl Exact<'_> {
@@ -43,7 +47,11 @@ impl Exact<'_> {
         let findings = Findings { gas: Some(gas_of(&foreseen.figures)), control: foreseen.control() };
         let resolved = self.fields[field].kit.frame.at(choice, self.stages);
         let has_lobes = Side::BOTH.into_iter().all(|side| resolved.side(side).lobe().is_ok());
-        has_lobes.then(|| Standing::of(&limits(&resolved, &findings, self.stages)))
+        let mut standing = has_lobes.then(|| Standing::of(&limits(&resolved, &findings, self.stages)))?;
+        if let Some((bound, by)) = self.eased {
+            standing.margins.iter_mut().filter(|own| own.bound == bound).for_each(|own| own.left += by);
+        }
+        Some(standing)
     }
 
     /// A pick with its limits computed.
@@ -56,14 +64,27 @@ impl Exact<'_> {
 
     /// The best by the aim near each pick, as it is made.
     pub fn bests(&self, picks: &[Pick]) -> Vec<Pick> {
+        picks.par_iter().map(|pick| self.made(pick.field, &self.best_choice(pick))).collect()
+    }
+
+    /// The best by the aim near a pick, finer than it is made.
+    pub fn best(&self, pick: &Pick) -> Pick {
+        self.pick(pick.field, self.best_choice(pick))
+    }
+
+    fn best_choice(&self, pick: &Pick) -> Choice {
         let aim = self.aim;
         let goals = |foreseen: &Foreseen| vec![aim.gain(&foreseen.figures)];
-        let one = |pick: &Pick| {
-            let gain = aim.gain(&pick.foreseen.figures);
-            let scale = Scale { worst: vec![gain - 0.01], best: vec![gain + 0.1] };
-            self.polished(pick, &goals, &[1.0], &scale)
-        };
-        picks.par_iter().map(one).collect()
+        let gain = aim.gain(&pick.foreseen.figures);
+        let scale = Scale { worst: vec![gain - 0.01], best: vec![gain + 0.1] };
+        self.climbed(pick, &goals, &[1.0], &scale)
+    }
+
+    /// Limits that hold a pick back, or nearly.
+    pub fn near(&self, pick: &Pick) -> Vec<Bound> {
+        let Some(standing) = self.standing(pick.field, &pick.choice, &pick.foreseen) else { return Vec::new() };
+        let near = standing.margins.iter().filter(|own| !own.is_advice && own.left < NEAR * own.scale);
+        near.map(|own| own.bound).collect()
     }
 
     /// Each pick moved on in its own direction between the goals, as it is made.
@@ -78,18 +99,18 @@ impl Exact<'_> {
                 scale.of(&worth(&pick.foreseen)).iter().map(|own| 1.0 / (1.0 - own).max(LEAST_LEFT)).collect();
             let sum: f64 = left.iter().sum();
             let weights: Vec<f64> = left.iter().map(|own| own / sum).collect();
-            self.polished(pick, &worth, &weights, &scale)
+            self.made(pick.field, &self.climbed(pick, &worth, &weights, &scale))
         };
         picks.par_iter().map(one).collect()
     }
 
-    fn polished(
+    fn climbed(
         &self,
         pick: &Pick,
         goals: &(dyn Fn(&Foreseen) -> Vec<f64> + Sync),
         weights: &[f64],
         scale: &Scale,
-    ) -> Pick {
+    ) -> Choice {
         let field = &self.fields[pick.field];
         let evaluate = |place: &[f64]| {
             let choice = field.choice(place);
@@ -99,11 +120,11 @@ impl Exact<'_> {
         };
         let asked = Asked { variables: field.response.axes.len(), evaluate: &evaluate };
         if asked.variables == 0 {
-            return self.pick(pick.field, pick.choice);
+            return pick.choice;
         }
         let from = asked.at(&field.response.place(&pick.choice));
         let ended: Member = climb(asked, weights, scale, &from, (STEP, MOST));
-        self.made(pick.field, &field.choice(&ended.place))
+        field.choice(&ended.place)
     }
 
     /// Of the nearest ways to make a choice the best, limits computed.

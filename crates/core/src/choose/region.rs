@@ -1,5 +1,6 @@
 //! Computes the response of a curve to decisions: screened and drafted cams around a candidate, and a polynomial through them.
 
+use super::columns::columns_of;
 use super::frame::Frame;
 use super::points::{By, Points, Share};
 use crate::candidate::breathing::{Breathing, Effort, Ended, breathing_of};
@@ -22,21 +23,6 @@ const DRAFTS_A_TERM: f64 = 3.0;
 const FEW: &str = "too few cams around this one have a smooth lobe: less lift, or more duration at .050";
 /// Points that may have no lobe or no curve before the region is given up, for each wanted.
 const TRIES: usize = 3;
-
-/// One of the columns of a curve.
-type Column = fn(&BreathingReport) -> Option<&Vec<f64>>;
-
-/// What is computed of a curve at every speed.
-const COLUMNS: [Column; 8] = [
-    |curve| Some(&curve.torque_nm),
-    |curve| curve.octane_needed.as_ref(),
-    |curve| Some(&curve.peak_cylinder_pressure_kpa),
-    |curve| Some(&curve.exhaust_opening_kpa),
-    |curve| Some(&curve.exhaust_temperature_c),
-    |curve| Some(&curve.air_fuel),
-    |curve| curve.boost_kpa.as_ref(),
-    |curve| curve.drive_kpa.as_ref(),
-];
 
 /// A point as it comes.
 pub struct Told<'a> {
@@ -82,11 +68,6 @@ pub fn plan_of(breathing: &Breathing) -> PlanOf {
 /// Figures of a computed curve.
 pub fn figures_of(breathing: &Breathing, curve: &BreathingReport) -> Figures {
     plan_of(breathing).figures(&curve.speed_rpm, &columns_of(curve))
-}
-
-/// Every column of a curve, one after another.
-pub(super) fn columns_of(curve: &BreathingReport) -> Vec<f64> {
-    COLUMNS.iter().filter_map(|column| column(curve)).flatten().copied().collect()
 }
 
 /// What limits ask of a curve, of its figures.

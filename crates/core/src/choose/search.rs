@@ -118,8 +118,9 @@ pub fn spread(picks: &[Pick], goals: &[Goal], count: usize) -> Vec<Pick> {
     let most = |of: &dyn Fn(usize) -> f64| (0..picks.len()).max_by(|a, b| of(*a).total_cmp(&of(*b)).then(b.cmp(a)));
     let mut taken: Vec<usize> = Vec::new();
     taken.extend(most(&|index| picks[index].score));
-    for goal in 0..goals.len() {
-        taken.extend(most(&|index| places[index][goal]).filter(|best| !taken.contains(best)));
+    for goal in goals {
+        let best = most(&|index| worth(&picks[index], *goal));
+        taken.extend(best.filter(|best| !taken.contains(best)));
     }
     while taken.len() < count.min(picks.len()) {
         let nearest = |index: usize| {

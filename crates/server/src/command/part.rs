@@ -41,7 +41,8 @@ pub fn take(path: &Path, stages: &Stages) -> anyhow::Result<()> {
     }
     for point in part.points {
         let key = Key::from_str_radix(&point.key, 16).with_context(|| format!("{}: a key", path.display()))?;
-        let columns = (!point.speed_rpm.is_empty()).then(|| Columns { speeds: point.speed_rpm, values: point.columns });
+        let columns =
+            (!point.speed_rpm.is_empty()).then_some(Columns { speeds: point.speed_rpm, values: point.columns });
         stages.points.keep(key, Arc::new(columns));
     }
     Ok(())

@@ -2,6 +2,7 @@ import type { ChooseReport, ProposalReport, UnitSystem } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import { Needs } from '../fields/Needs'
 import { Search } from '../search/Search'
+import { useSearch } from '../search/useSearch'
 import './choose.css'
 import { CloudPicture } from './CloudPicture'
 import { Decisions } from './Decisions'
@@ -12,7 +13,8 @@ import { useChoose } from './useChoose'
 
 /** From plan and engine to the cam: what every decision gives and takes, and what both schools come to. */
 export function ChooseStep() {
-  const { report, cloud, failed, doing } = useChoose()
+  const search = useSearch()
+  const { report, cloud, failed, doing } = useChoose(search.doing !== '')
   const system = useSessionPart((state) => state.system)
   if (failed) return <Needs what="Cams are computed" reason={failed.reason} needs={failed.needs} />
   if (!report)
@@ -38,7 +40,7 @@ export function ChooseStep() {
       </div>
       <Proposals proposals={report.proposals} />
       <Differ report={report} system={system} />
-      <Search />
+      <Search search={search} />
       <p className="quiet">
         Figures of the whole candidates are drafts: all cylinders on a coarse mesh. A planning aid:
         a cam is ordered on computed limits in full, and on what was measured.

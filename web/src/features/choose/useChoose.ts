@@ -18,19 +18,27 @@ export interface ShownChoice {
 
 const NO_CLOUD: Cloud = []
 
-/** What there is to choose of the candidate in view; the schools come first, drafts make it sharper. */
-export function useChoose(): ShownChoice {
+/**
+ * What there is to choose of the candidate in view; the schools come first, drafts make it sharper. Held back while something
+ * else has the page's turn: what there is stays in view.
+ */
+export function useChoose(isHeld: boolean): ShownChoice {
   const document = useSessionPart((state) => state.history.present)
   const candidate = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
   const request = candidate === undefined ? undefined : { document, candidate }
-  const job = useJob<ChooseLine>('/api/choose', ['choose', request], request, KEPT_MS)
+  const job = useJob<ChooseLine>(
+    '/api/choose',
+    ['choose', request],
+    isHeld ? undefined : request,
+    KEPT_MS,
+  )
   const line = job.data
   const running = line?.state === 'running' ? line : undefined
   return {
     report: line?.state === 'done' ? line.report : (running?.report ?? undefined),
     cloud: running?.cloud ?? NO_CLOUD,
     failed: line?.state === 'failed' ? line : undefined,
-    doing: job.error ? job.error.message : doing(line),
+    doing: isHeld ? '' : job.error ? job.error.message : doing(line),
   }
 }
 

@@ -161,7 +161,7 @@ function Line({ title, children }: { title: string; children: React.ReactNode })
 
 /** How sure a gain is, in words. Pure. */
 function sureness({ sure, sure_best_is_better }: FinalistReport): string {
-  const share = (value: number) => `${(100 * value).toFixed(0)} in 100`
+  const share = (value: number) => `${Math.min(99, Math.max(1, 100 * value)).toFixed(0)} in 100`
   const parts = [
     typeof sure === 'number' ? `better than what stands: ${share(sure)}` : undefined,
     typeof sure_best_is_better === 'number'

@@ -11,7 +11,7 @@ import { passes } from './figures'
 import { KeepButton } from './KeepButton'
 import './search.css'
 import { TradeOff } from './TradeOff'
-import { useSearch } from './useSearch'
+import type { ShownSearch } from './useSearch'
 
 const STARTS: readonly { value: Start; label: string }[] = [
   { value: 'new_cam', label: 'a new cam and what runs on it' },
@@ -30,7 +30,7 @@ const GOALS: readonly { value: Goal; label: string }[] = [
 ]
 
 /** A search under every limit: what it may change, what is wanted, candidates as they come, finalists and prices. */
-export function Search() {
+export function Search({ search }: { search: ShownSearch }) {
   const system = useSessionPart((state) => state.system)
   const [start, setStart] = useState<Start>('new_cam')
   const [goals, setGoals] = useState<readonly Goal[]>([
@@ -38,7 +38,6 @@ export function Search() {
     'peak_power',
     'low_torque',
   ])
-  const search = useSearch()
   const { report, points, doing, failed } = search
   return (
     <section className="search" aria-label="Search">
@@ -80,6 +79,7 @@ export function Search() {
           {doing}… What was computed is kept: a paused search goes on where it was.
         </p>
       )}
+      {search.error === undefined ? null : <p className="caution">{search.error}</p>}
       {failed ? <Needs what="A search" reason={failed.reason} needs={failed.needs} /> : null}
       {points.length > 1 ? (
         <TradeOff points={points} stands={undefined} chosen={undefined} onChoose={undefined} />

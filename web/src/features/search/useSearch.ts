@@ -15,6 +15,8 @@ export interface ShownSearch {
   readonly points: readonly SearchPoint[]
   /** What goes on, in words; empty when nothing does. */
   readonly doing: string
+  /** Why nothing came. */
+  readonly error: string | undefined
   readonly failed: Extract<SearchLine, { state: 'failed' }> | undefined
   /** Whether it was made of another document than the one in view. */
   readonly isOld: boolean
@@ -39,13 +41,16 @@ export function useSearch(): ShownSearch {
     report: line?.state === 'done' ? line.report : undefined,
     points: running?.points ?? NONE,
     failed: line?.state === 'failed' ? line : undefined,
-    doing: job.error ? job.error.message : request ? doing(line) : '',
+    doing: job.isError ? '' : request ? doing(line) : '',
+    error: job.error?.message,
     isOld: asked !== undefined && (asked.document !== document || asked.candidate !== candidate),
     begin: ({ start, goals }) => {
+      // The page has one turn: what is drafted beside makes room, and goes on afterwards where it was.
+      void client.cancelQueries({ queryKey: ['choose'] }, { revert: false })
       setRequest({ document, candidate, setup: { start, goals } })
     },
     stop: () => {
-      void client.cancelQueries({ queryKey: key })
+      void client.cancelQueries({ queryKey: key }, { revert: false })
       setRequest(undefined)
     },
   }
