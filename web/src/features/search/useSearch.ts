@@ -47,13 +47,18 @@ export function useSearch(): ShownSearch {
     begin: ({ start, goals }) => {
       // The page has one turn: what is drafted beside makes room, and goes on afterwards where it was.
       void client.cancelQueries({ queryKey: ['choose'] }, { revert: false })
-      setRequest({ document, candidate, setup: { start, goals } })
+      setRequest({ document, candidate, setup: { start, goals, evaluations: inFull(start) } })
     },
     stop: () => {
       void client.cancelQueries({ queryKey: key }, { revert: false })
       setRequest(undefined)
     },
   }
+}
+
+/** Candidates computed in full: where little is open, a few are all there is. Pure. */
+function inFull(start: Start): number {
+  return start === 'new_cam' ? 20 : 8
 }
 
 function doing(line: SearchLine | undefined): string {
