@@ -181,10 +181,22 @@ async fn a_database_from_before_the_shelf_is_brought_up_to_date() {
     assert_eq!(store.parts().await.unwrap(), []);
 }
 
+#[tokio::test]
+async fn points_of_this_program_come_back_and_those_of_another_are_gone() {
+    let folder = tempfile::tempdir().unwrap();
+    let store = Store::open(&folder.path().join("points.db")).await.unwrap();
+    let point = |key: u8, byte: u8| crate::KeptPoint { key: [key; 16], columns: vec![byte; 3] };
+    store.put_points("this", &[point(1, 1), point(2, 2)]).await.unwrap();
+    store.put_points("this", &[point(1, 9)]).await.unwrap();
+    assert_eq!(store.points("this").await.unwrap(), [point(2, 2), point(1, 9)]);
+    assert_eq!(store.points("other").await.unwrap(), []);
+    assert_eq!(store.points("this").await.unwrap(), []);
+}
+
 /// SQLx refuses a database whose migrations read otherwise now, were it by a comment: a change is a new migration.
 #[test]
 fn a_migration_that_was_applied_somewhere_reads_as_it_did() {
-    let kept = ["ccea232e", "393ee89b", "59218a60"];
+    let kept = ["ccea232e", "393ee89b", "59218a60", "d78e04cc"];
     let steps = crate::migrations::migrator();
     assert_eq!(steps.iter().count(), kept.len());
     for (step, begins) in steps.iter().zip(kept) {
