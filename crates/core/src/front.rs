@@ -91,17 +91,17 @@ const LAST: f64 = 1e-4;
 /// `from` are places to begin at beside those that are spread.
 pub fn front(asked: Asked<'_>, from: &[Vec<f64>], effort: Effort) -> Vec<Member> {
     let begun = beginnings(asked, from, effort);
+    let far = natural(&begun);
     let goals = begun.first().map_or(0, |member| member.came.goals.len());
-    let alone: Vec<Member> = (0..goals)
-        .into_par_iter()
-        .map(|goal| towards(asked, &only(goal, goals), &natural(&begun), &begun, effort))
-        .collect();
+    let alone: Vec<Member> =
+        (0..goals).into_par_iter().map(|goal| towards(asked, &only(goal, goals), &far, &begun, effort)).collect();
     let scale = between_goals(&alone, &begun);
     let between: Vec<Member> = (0..effort.directions)
         .into_par_iter()
         .map(|index| towards(asked, &direction(index, goals, effort.seed), &scale, &begun, effort))
         .collect();
-    undominated(alone.into_iter().chain(between).collect())
+    let all = alone.into_iter().chain(between).filter(|member| member.came.holds());
+    undominated(all, |member| member.came.goals.clone())
 }
 
 /// The place that comes furthest in one direction; where no place meets every limit, one that breaks them least.
@@ -130,22 +130,22 @@ pub fn beginnings(asked: Asked<'_>, from: &[Vec<f64>], effort: Effort) -> Vec<Me
     places.par_iter().map(|place| asked.at(place)).collect()
 }
 
-/// Members that no other beats: at least as good in every goal and better in one. Those that break a limit are none.
-pub fn undominated(members: Vec<Member>) -> Vec<Member> {
-    let mut kept: Vec<Member> = Vec::new();
-    for member in members.into_iter().filter(|member| member.came.holds()) {
-        let beats = |a: &Member, b: &Member| a.came.goals.iter().zip(&b.came.goals).all(|(a, b)| a >= b);
-        if kept.iter().any(|other| beats(other, &member)) {
-            continue;
+/// Those of `all` that no other beats: at least as good in every goal and better in one; of equals the first.
+pub fn undominated<T>(all: impl IntoIterator<Item = T>, goals: impl Fn(&T) -> Vec<f64>) -> Vec<T> {
+    let beats = |a: &[f64], b: &[f64]| a.iter().zip(b).all(|(a, b)| a >= b);
+    let mut kept: Vec<(Vec<f64>, T)> = Vec::new();
+    for one in all {
+        let own = goals(&one);
+        if !kept.iter().any(|(other, _)| beats(other, &own)) {
+            kept.retain(|(other, _)| !beats(&own, other));
+            kept.push((own, one));
         }
-        kept.retain(|other| !beats(&member, other));
-        kept.push(member);
     }
-    kept
+    kept.into_iter().map(|(_, one)| one).collect()
 }
 
 /// Direction `index` between so many goals, evenly spread over the simplex [Rubinstein 1982: exponentials by their sum].
-pub fn direction(index: usize, goals: usize, seed: u32) -> Vec<f64> {
+fn direction(index: usize, goals: usize, seed: u32) -> Vec<f64> {
     // The first point of the sequence may be at its corner.
     let drawn: Vec<f64> = evenly(index + 1, goals, seed).iter().map(|share| -share.max(1e-9).ln()).collect();
     let sum: f64 = drawn.iter().sum();
@@ -153,7 +153,7 @@ pub fn direction(index: usize, goals: usize, seed: u32) -> Vec<f64> {
 }
 
 /// One goal alone.
-pub fn only(goal: usize, goals: usize) -> Vec<f64> {
+fn only(goal: usize, goals: usize) -> Vec<f64> {
     (0..goals).map(|other| if other == goal { 1.0 } else { 0.0 }).collect()
 }
 

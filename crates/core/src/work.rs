@@ -3,7 +3,7 @@
 
 use crate::candidate::Key;
 use crate::report::Named;
-use std::sync::Arc;
+use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
 /// Why a job ended without a result.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -41,6 +41,11 @@ impl<S> Watch<'_, S> {
     pub fn nobody() -> Self {
         Watch { report: &|_| (), stop: &|| false }
     }
+}
+
+/// What a lock holds; work that panicked under it left it whole.
+pub(crate) fn held<T>(lock: &Mutex<T>) -> MutexGuard<'_, T> {
+    lock.lock().unwrap_or_else(PoisonError::into_inner)
 }
 
 /// Work that takes seconds.

@@ -2,34 +2,41 @@
 //! planned or not.
 
 use sha2::{Digest, Sha256};
-use std::sync::OnceLock;
+use std::sync::{Arc, OnceLock};
 use std::time::Duration;
 use tokio::sync::mpsc::{UnboundedReceiver, UnboundedSender, unbounded_channel};
 use upper_lobe_core::analysis::{Columns, Keeper, Key, Stages};
-use upper_lobe_store::{KeptPoint, Store, StoreError};
+use upper_lobe_store::{KeptPoint, Store};
 
 /// Points gather for so long before they are written together.
 const GATHERED: Duration = Duration::from_millis(300);
 
-/// Stages that know every kept point, and keep every new one.
-///
-/// # Errors
-/// The database.
-pub async fn kept(store: &Store) -> Result<Stages, StoreError> {
-    let stages = Stages::default();
-    for point in store.points(program()).await? {
-        // No columns at all: a cam that has no curve.
-        let columns = Columns::from_bytes(&point.columns);
-        if columns.is_some() || point.columns.is_empty() {
-            stages.points.keep(Key::from_le_bytes(point.key), std::sync::Arc::new(columns));
-        }
-    }
-    if store.is_read_only() {
-        return Ok(stages);
-    }
+/// Stages that take up every kept point beside the start, and keep every new one.
+pub fn kept(store: &Store) -> Arc<Stages> {
     let (sender, receiver) = unbounded_channel();
-    tokio::spawn(write(store.clone(), receiver));
-    Ok(Stages { keeper: Some(Box::new(Sent(sender))), ..stages })
+    let keeper = (!store.is_read_only()).then(|| Box::new(Sent(sender)) as Box<dyn Keeper>);
+    let stages = Arc::new(Stages { keeper, ..Stages::default() });
+    tokio::spawn(tended(store.clone(), Arc::clone(&stages), receiver));
+    stages
+}
+
+/// Takes up what is kept, then writes what comes.
+async fn tended(store: Store, stages: Arc<Stages>, receiver: UnboundedReceiver<KeptPoint>) {
+    // The program reads itself whole: nothing else waits for that.
+    let _ = tokio::task::spawn_blocking(program).await;
+    match store.points(program()).await {
+        Ok(points) => points.iter().for_each(|point| take_up(point, &stages)),
+        Err(error) => tracing::warn!("points of earlier searches are not read: {error}"),
+    }
+    write(store, receiver).await;
+}
+
+fn take_up(point: &KeptPoint, stages: &Stages) {
+    // No columns at all: a cam that has no curve.
+    let columns = Columns::from_bytes(&point.columns);
+    if columns.is_some() || point.columns.is_empty() {
+        stages.points.keep(Key::from_le_bytes(point.key), Arc::new(columns));
+    }
 }
 
 /// Stands for this program to the last bit: what another one computed is not mixed with its own.

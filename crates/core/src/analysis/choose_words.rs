@@ -108,7 +108,7 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
 }
 
 /// A hundredth of a per cent is more than anybody knows.
-fn rounded(share: f64) -> f64 {
+pub(super) fn rounded(share: f64) -> f64 {
     (share * 1e5).round() * 1e-5
 }
 
@@ -153,6 +153,17 @@ pub(super) fn figures_report(figures: &Figures) -> FiguresReport {
     }
 }
 
+/// What is left of one limit beside how the candidate stands now.
+pub(super) fn short_report(margin: &Margin, now: Option<&Standing>) -> ShortReport {
+    let now = now.and_then(|now| now.margin(margin.bound));
+    ShortReport {
+        id: margin.bound.rule.id.to_owned(),
+        title: margin.bound.title(),
+        left: margin.bound.rule.measure.shown_signed(margin.left),
+        is_broken_now: now.is_some_and(|now| now.broken() > 0.0),
+    }
+}
+
 /// A proposal beside how the candidate stands.
 pub(super) fn proposal_report(
     proposed: &Proposed,
@@ -160,15 +171,7 @@ pub(super) fn proposal_report(
     aim: &Aim,
     because: Vec<BecauseReport>,
 ) -> ProposalReport {
-    let broken_now = |margin: &Margin| {
-        now.standing.as_ref().and_then(|now| now.margin(margin.bound)).is_some_and(|now| now.broken() > 0.0)
-    };
-    let short = |margin: &Margin| ShortReport {
-        id: margin.bound.rule.id.to_owned(),
-        title: margin.bound.title(),
-        left: margin.bound.rule.measure.shown_signed(margin.left),
-        is_broken_now: broken_now(margin),
-    };
+    let short = |margin: &Margin| short_report(margin, now.standing.as_ref());
     let standing = proposed.standing.as_ref();
     let tight = |margin: &&Margin| !margin.is_advice && margin.left >= 0.0 && margin.left < margin.scale;
     ProposalReport {

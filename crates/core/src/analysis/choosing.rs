@@ -11,18 +11,18 @@ use crate::candidate::breathing::{Effort, breathing_of, curve};
 use crate::candidate::{Gap, Key, Resolved, Stages, key, worded};
 use crate::choose::{
     Aim, Called, Frame, Guide, Margins, Motion, Region, Standing, axes, by_card, differ, figures_of, gas_of,
-    limiting_speed, score, written,
+    limiting_speeds, score, written,
 };
-use crate::document::{Fault, Ledger, Side, candidate_or_first};
+use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::edit::{Edit, apply};
 use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, Findings, limits};
-use crate::quantity::{Speed, UnitSystem};
+use crate::quantity::UnitSystem;
 use crate::report::{ChooseReport, DifferReport, OffReport, ProposalReport};
 use crate::response::{Choice, Decision, Depth, Figures, Response};
-use crate::work::{Class, Halted, Job, Watch};
+use crate::work::{Class, Halted, Job, Watch, held};
 use serde::Serialize;
-use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
+use std::sync::{Arc, Mutex};
 
 /// Of the places of computed cams.
 const SEED: u32 = 1;
@@ -148,7 +148,8 @@ impl ChooseJob {
 
     /// How a candidate stands with these figures, its trains turned by the usual.
     fn standing(&self, resolved: &Resolved, figures: &Figures) -> Standing {
-        let findings = Findings { gas: Some(gas_of(figures)), control: control_of(resolved) };
+        let control = limiting_speeds(resolved, &|| false).map(ControlFinding::of_rpm);
+        let findings = Findings { gas: Some(gas_of(figures)), control };
         Standing::of(&limits(resolved, &findings, &self.stages))
     }
 
@@ -158,12 +159,6 @@ impl ChooseJob {
         let effort = if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Screening };
         Ok(figures_of(&breathing, &curve(&breathing, effort)?))
     }
-}
-
-/// What the trains of a candidate do, by the usual ones.
-fn control_of(resolved: &Resolved) -> Option<ControlFinding> {
-    let of = |side: Side| Some(Speed::rpm(limiting_speed(resolved, side, &|| false)?));
-    Some(ControlFinding::of_speeds([of(Side::Intake)?, of(Side::Exhaust)?]))
 }
 
 /// Who is told, and what has been.
@@ -197,11 +192,6 @@ impl Told<'_, '_> {
         let (cloud, report) = (held(&self.cloud).clone(), held(&self.report).clone());
         (self.watch.report)(ChooseStep { done, of, doing: doing.to_owned(), cloud, report });
     }
-}
-
-/// What a lock holds; work that panicked under it left it whole.
-fn held<T>(lock: &Mutex<T>) -> MutexGuard<'_, T> {
-    lock.lock().unwrap_or_else(PoisonError::into_inner)
 }
 
 impl Job for ChooseJob {
@@ -367,7 +357,7 @@ impl ChooseJob {
     fn last_of(&self, build: &Build, school: &'static str, title: &'static str) -> Proposed {
         let views = build.candidates();
         let Some(view) = views.last() else { return Proposed::refused(school, title, String::new()) };
-        let candidate = build.value()["candidates"].as_array().and_then(|list| list.last()).cloned();
+        let candidate = build.last_candidate().cloned();
         self.judged(school, title, candidate, &Resolved::of(view, &self.stages))
     }
 

@@ -10,9 +10,9 @@ use crate::limits::GasFinding;
 use crate::quantity::Pressure;
 use crate::report::{BreathingReport, Curve};
 use crate::response::judged;
-use crate::work::{Class, Halted, Job, Watch};
+use crate::work::{Class, Halted, Job, Watch, held};
 use serde::Serialize;
-use std::sync::{Arc, Mutex, PoisonError};
+use std::sync::{Arc, Mutex};
 
 /// Points so far.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -74,7 +74,7 @@ impl Job for CurveJob {
         let of = breathing.speeds(*effort).len();
         let so_far: Mutex<Vec<Sample>> = Mutex::default();
         let report_step = |sample: &Sample| {
-            let mut found = so_far.lock().unwrap_or_else(PoisonError::into_inner);
+            let mut found = held(&so_far);
             let at = found.partition_point(|other| other.point.rpm < sample.point.rpm);
             found.insert(at, sample.clone());
             // The last point comes with the whole curve; of a result nobody knows which it is, since speeds are added.

@@ -5,9 +5,9 @@ use crate::candidate::breathing::Effort;
 use crate::choose::Told as Point;
 use crate::report::{Evaluations, KnownBy, SearchPoint};
 use crate::response::Figures;
-use crate::work::Watch;
+use crate::work::{Watch, held};
+use std::sync::Mutex;
 use std::sync::atomic::{AtomicUsize, Ordering};
-use std::sync::{Mutex, MutexGuard, PoisonError};
 
 /// Candidates between two lines that tell of them.
 const EVERY: usize = 4;
@@ -40,7 +40,7 @@ impl<'a, 'w> Told<'a, 'w> {
             _ => (&self.drafted, KnownBy::Drafted),
         };
         count.fetch_add(1, Ordering::Relaxed);
-        self.points().push(plain(point.figures, by));
+        held(&self.points).push(plain(point.figures, by));
         if point.done.is_multiple_of(EVERY) {
             self.tell((point.done, point.of), doing);
         }
@@ -49,7 +49,7 @@ impl<'a, 'w> Told<'a, 'w> {
     /// A candidate in full, where it has a curve.
     pub fn full(&self, (done, of): (usize, usize), figures: Option<&Figures>) {
         self.full.fetch_add(1, Ordering::Relaxed);
-        self.points().extend(figures.map(|figures| plain(figures, KnownBy::Full)));
+        held(&self.points).extend(figures.map(|figures| plain(figures, KnownBy::Full)));
         self.tell((done, of), "computing finalists in full");
     }
 
@@ -60,13 +60,8 @@ impl<'a, 'w> Told<'a, 'w> {
     }
 
     fn tell(&self, (done, of): (usize, usize), doing: &str) {
-        let points = self.points().clone();
+        let points = held(&self.points).clone();
         (self.watch.report)(SearchStep { done, of, doing: doing.to_owned(), points });
-    }
-
-    fn points(&self) -> MutexGuard<'_, Vec<SearchPoint>> {
-        // Work that panicked under it left it whole.
-        self.points.lock().unwrap_or_else(PoisonError::into_inner)
     }
 }
 

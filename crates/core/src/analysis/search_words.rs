@@ -1,18 +1,18 @@
 //! What a search came to, as a report.
 
-use super::choose_words::{Proposed, because, figures_report, proposal_report};
+use super::choose_words::{because, figures_report, rounded, short_report};
 use super::search_setup::SearchSetup;
 use super::unknowns::measure_next;
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::choose::{
     Aim, Beside, Bound, CountedIn, Field, Foreseen, Frame, Goal, Guide, Interval, Kit, Margin, Pick, Priced, Standing,
-    shown_value,
+    open_kinds, shown_value,
 };
 use crate::document::Ledger;
 use crate::given::{Given, Source};
 use crate::limits::{Findings, limits};
-use crate::parts::{Drag, fit};
+use crate::parts::{Drag, Part, fit};
 use crate::quantity::{Dimension, Shown, UnitSystem, scale, shown};
 use crate::report::{
     BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport, ImpossibleReport, KitPart,
@@ -101,7 +101,7 @@ impl Worded<'_> {
 
     fn open(&self) -> Vec<String> {
         let decisions = self.setup.start.decisions(self.frame).into_iter();
-        let kinds = crate::choose::open_kinds(self.build, self.setup.start.kinds());
+        let kinds = open_kinds(self.build, self.setup.start.kinds());
         let decisions = decisions.map(|decision| decision.counting().title.to_owned());
         decisions.chain(kinds.iter().map(|kind| format!("{}s of the shelf", kind.word()))).collect()
     }
@@ -129,7 +129,7 @@ impl Worded<'_> {
                 }
             }
         }
-        let part = |part: &crate::parts::Part| KitPart {
+        let part = |part: &Part| KitPart {
             kind: part.kind.word().to_owned(),
             name: part.name.clone(),
             price: part.price.clone(),
@@ -223,21 +223,12 @@ impl Worded<'_> {
             let figure = goal.figure(&full.figures, &beside);
             figure.map_or_else(|| Shown::plain("not known"), |figure| goal.shown(figure, counted_in))
         });
-        let proposed = |own: &Full| Proposed {
-            school: "search",
-            title: "By search",
-            candidate: None,
-            figures: Some(own.figures),
-            standing: Some(own.standing.clone()),
-            lacks: None,
-        };
-        let report = proposal_report(&proposed(full), &proposed(stands), aim, Vec::new());
         let reasoned = (1..=REASONED).contains(&place);
         let guide = Guide { response: &field.response, margins: &field.margins, aim: *aim };
         let foreseen = |own: &Full| own.pick.foreseen.figures.average_torque / own.figures.average_torque;
         FinalistReport {
             title,
-            gain: report.gain.unwrap_or(0.0),
+            gain: rounded(aim.gain(&full.figures)),
             sure: (place > 0).then(|| self.sure(aim, full, stands)),
             sure_best_is_better: best.filter(|_| place != 1).map(|best| self.sure(aim, best, full)),
             binds: binds(full, self.priced),
@@ -245,7 +236,7 @@ impl Worded<'_> {
             measure_first: self.measure_first(full),
             off_share: best.filter(|_| place > 0).map(|best| foreseen(full) / foreseen(best) - 1.0),
             interval: full.interval.map(|own| interval_words(&own)),
-            broken: report.broken,
+            broken: shorts(full.standing.fails(), stands),
             goals: goals.collect(),
             candidate: full.candidate.clone(),
             figures: figures_report(&full.figures),
@@ -350,20 +341,19 @@ fn impossible(stands: &Full, found: &[Full]) -> Option<ImpossibleReport> {
     let fails = nearest.standing.fails();
     let (worst, others) = fails.split_first()?;
     let measure = worst.bound.rule.measure;
-    let short = |margin: &&Margin| ShortReport {
-        id: margin.bound.rule.id.to_owned(),
-        title: margin.bound.title(),
-        left: margin.bound.rule.measure.shown_signed(margin.left),
-        is_broken_now: stands.standing.margin(margin.bound).is_some_and(|now| now.broken() > 0.0),
-    };
     Some(ImpossibleReport {
         limit: worst.bound.rule.id.to_owned(),
         side: worst.bound.side,
         title: worst.bound.title(),
         short_by: measure.shown(-worst.left),
-        others: others.iter().map(short).collect(),
+        others: shorts(others.to_vec(), stands),
         nearest: nearest.candidate.clone(),
     })
+}
+
+/// What is left of limits beside how the candidate stands.
+fn shorts(margins: Vec<&Margin>, stands: &Full) -> Vec<ShortReport> {
+    margins.into_iter().map(|margin| short_report(margin, Some(&stands.standing))).collect()
 }
 
 /// An interval in words.

@@ -11,16 +11,15 @@ use crate::candidate::breathing::{Effort, breathing_of};
 use crate::candidate::{Key, Resolved, Stages, key, worded as gap_words};
 use crate::choose::{
     Aim, By, Called, Exact, Field, Frame, Kit, Motion, NO_LOBE, Pick, Points, Priced, Region, Share, Standing,
-    Workbench, axes, bests, fronts, gas_of, interval, limiting_speed, on_ratio, open_kinds, pick, plan_of, prices,
+    Workbench, axes, bests, fronts, gas_of, interval, limiting_speeds, on_ratio, open_kinds, pick, plan_of, prices,
     spread, written,
 };
-use crate::document::{Fault, Ledger, Side, candidate_or_first};
+use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, Findings, limits};
 use crate::parts::Part;
-use crate::quantity::Speed;
 use crate::report::SearchReport;
-use crate::response::{Axis, Choice, Columns, Decision, Depth, Figures, PlanOf, Response};
+use crate::response::{Axis, Choice, Columns, Decision, Depth, Figures, PlanOf, Response, placed};
 use crate::work::{Class, Halted, Job, Watch};
 use rayon::prelude::*;
 use std::sync::Arc;
@@ -227,6 +226,8 @@ impl SearchJob {
         let workbench = Workbench {
             build: &self.build,
             index: self.index,
+            resolved: &self.resolved,
+            frame: &self.frame,
             shelf: &self.shelf,
             open: &open_kinds(&self.build, self.setup.start.kinds()),
             choice: *choice,
@@ -266,10 +267,7 @@ impl SearchJob {
         if kit.parts.is_empty() || response.depth == Depth::Screened {
             return None;
         }
-        let mut middle = *self.frame.now();
-        for axis in &response.axes {
-            middle.set(axis.decision, axis.middle);
-        }
+        let middle = placed(&response.axes, self.frame.now(), &vec![0.0; response.axes.len()]);
         let at = |frame: &Frame, choice: &Choice| {
             Points::of(frame, &self.stages)
                 .computed(choice, By::at(Effort::Draft, Effort::Draft), stop)
@@ -390,14 +388,11 @@ impl SearchJob {
     /// How a pick stands with what was computed of it.
     fn judged(&self, field: &Field, pick: &Pick, figures: Figures) -> Full {
         let resolved = field.kit.frame.at(&pick.choice, &self.stages);
-        let limiting = Side::BOTH.map(|side| limiting_speed(&resolved, side, &|| false));
-        let control = match limiting {
-            [Some(intake), Some(exhaust)] => Some(ControlFinding::of_speeds([intake, exhaust].map(Speed::rpm))),
-            _ => None,
-        };
+        let limiting = limiting_speeds(&resolved, &|| false);
+        let control = limiting.map(ControlFinding::of_rpm);
         let findings = Findings { gas: Some(gas_of(&figures)), control };
         let judgement = limits(&resolved, &findings, &self.stages);
-        let least = limiting[0].zip(limiting[1]).map(|(intake, exhaust)| intake.min(exhaust));
+        let least = limiting.map(|[intake, exhaust]| intake.min(exhaust));
         Full {
             pick: pick.clone(),
             control: least.zip(self.plan.missed).map(|(limit, top)| limit - top),
@@ -417,7 +412,7 @@ impl SearchJob {
         let called = Called { id: "found", name: "Found" };
         let build =
             written((&field.kit.build, self.index), &field.kit.frame, &pick.choice, called, &self.stages).ok()?;
-        build.value()["candidates"].as_array()?.last().cloned()
+        build.last_candidate().cloned()
     }
 
     /// Takes up where computed finalists lose control.

@@ -78,6 +78,11 @@ impl Build {
         self.value.get("name").and_then(Value::as_str).unwrap_or_default()
     }
 
+    /// The last candidate as the document holds it.
+    pub fn last_candidate(&self) -> Option<&Value> {
+        self.value()["candidates"].as_array()?.last()
+    }
+
     /// The candidates in order.
     pub fn candidates(&self) -> Vec<CandidateView<'_>> {
         candidates(&self.value)

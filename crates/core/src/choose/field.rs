@@ -13,7 +13,7 @@ use crate::document::Side;
 use crate::front::Came;
 use crate::limits::{ControlFinding, LIMITING_SPEED};
 use crate::quantity::Speed;
-use crate::response::{Choice, Figures, Polynomial, Response, Terms, fit};
+use crate::response::{Choice, Figures, Polynomial, Response, Terms, fit, placed};
 use rayon::prelude::*;
 
 /// One kit over a region.
@@ -59,11 +59,7 @@ impl Field {
 
     /// The choice at a place of the region.
     pub fn choice(&self, place: &[f64]) -> Choice {
-        let mut choice = *self.kit.frame.now();
-        for (axis, x) in self.response.axes.iter().zip(place) {
-            choice.set(axis.decision, x.mul_add(axis.reach, axis.middle));
-        }
-        choice
+        placed(&self.response.axes, self.kit.frame.now(), place)
     }
 
     /// What a choice comes to.
@@ -77,22 +73,29 @@ impl Field {
     /// The same for a search: goals, each the more the better, then what is left of every limit in its scale.
     pub fn came(&self, goals: &[Goal], place: &[f64]) -> Came {
         let foreseen = self.foreseen(&self.choice(place));
-        Came {
-            goals: goals.iter().map(|goal| goal.worth(&foreseen.figures, &foreseen.beside)).collect(),
-            margins: room(&foreseen.margins),
-        }
+        Came { goals: foreseen.worth(goals), margins: room(&foreseen.margins) }
     }
 }
 
 impl Foreseen {
+    /// What it comes to in each goal, the more the better.
+    pub fn worth(&self, goals: &[Goal]) -> Vec<f64> {
+        goals.iter().map(|goal| goal.worth(&self.figures, &self.beside)).collect()
+    }
+
+    /// By how much limits are broken.
+    pub fn broken(&self) -> f64 {
+        self.margins.iter().map(Predicted::broken).sum()
+    }
+
     /// Where control is foreseen to be lost, where both valves' trains are known.
     pub fn control(&self) -> Option<ControlFinding> {
         let of = |side: Side| {
             let bound = Bound { rule: &LIMITING_SPEED, side: Some(side) };
             let own = self.margins.iter().find(|own| own.margin.bound == bound)?.margin;
-            Some(Speed::from_si(own.left + own.need))
+            Some(Speed::from_si(own.left + own.need).as_rpm())
         };
-        Some(ControlFinding::of_speeds([of(Side::Intake)?, of(Side::Exhaust)?]))
+        Some(ControlFinding::of_rpm([of(Side::Intake)?, of(Side::Exhaust)?]))
     }
 }
 
@@ -113,6 +116,5 @@ fn interval_over(frame: &Frame, response: &Response, stages: &Stages) -> Option<
     let values: Option<Vec<Vec<f64>>> =
         response.points.par_iter().map(|point| own(&point.choice).map(|value| vec![value])).collect();
     let places: Vec<Vec<f64>> = response.points.iter().map(|point| response.place(&point.choice)).collect();
-    let terms = if places.len() > Terms::Products.count(response.axes.len()) { Terms::Products } else { Terms::Linear };
-    Some(fit(terms, &places, &values?)?.polynomial)
+    Some(fit(Terms::held_by(places.len(), response.axes.len()), &places, &values?)?.polynomial)
 }

@@ -153,8 +153,7 @@ impl Margins {
         let values: Vec<Vec<f64>> =
             (0..found.len()).map(|row| columns.iter().map(|column| column.values[row]).collect()).collect();
         let places: Vec<Vec<f64>> = response.points.iter().map(|point| response.place(&point.choice)).collect();
-        let terms =
-            if places.len() > Terms::Products.count(response.axes.len()) { Terms::Products } else { Terms::Linear };
+        let terms = Terms::held_by(places.len(), response.axes.len());
         let fit = fit(terms, &places, &values)?;
         let line = |(place, column): (usize, &Column)| Line { missed: fit.missed(&values, place), ..column.line };
         let lines = columns.iter().enumerate().map(line).collect();
@@ -178,7 +177,8 @@ impl Margins {
     }
 
     /// Takes up what a computed choice left of its margins: the nearer to it, the more predictions of a limit that was found
-    /// broken are as much lower as was found, and a little more at every `lesson`. Whether any was broken that had been predicted to hold.
+    /// broken are as much lower as was found, and a little more at every `lesson`. Whether any was broken that had been
+    /// predicted to hold.
     pub fn learn(&mut self, response: &Response, choice: &Choice, found: &Standing, lesson: usize) -> bool {
         let predicted = self.at(response, choice);
         let mut learned = false;
@@ -227,8 +227,10 @@ impl Margins {
     /// counts there.
     fn shortfall(&self, bound: Bound, place: &[f64]) -> (f64, f64) {
         let own = self.short.iter().filter(|short| short.bound == bound);
-        let each = own.map(|short| (short.by * short.counts(place), short.counts(place)));
-        each.fold((0.0, 0.0), |(by, most), (own, counts)| (f64::max(by, own), f64::max(most, counts)))
+        own.fold((0.0, 0.0), |(by, most), short| {
+            let counts = short.counts(place);
+            (f64::max(by, short.by * counts), f64::max(most, counts))
+        })
     }
 
     /// Margin of the limiting speed over a missed shift.

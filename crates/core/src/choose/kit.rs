@@ -3,14 +3,14 @@
 
 use super::advisor::Advisor;
 use super::frame::Frame;
-use super::motion::limiting_speed;
+use super::motion::limiting_speeds;
 use super::remedies::Mended;
 use super::standing::Standing;
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
-use crate::document::{Ledger, Side};
+use crate::document::Ledger;
 use crate::given::{Given, Source};
-use crate::limits::{Findings, limits};
+use crate::limits::{Findings, Judgement, limits};
 use crate::parts::{Part, PartKind, fit_part};
 use crate::report::RemedyChange;
 use crate::response::{Choice, Decision};
@@ -48,6 +48,7 @@ pub struct Kit {
     pub money: f64,
     /// Where control is lost with the choice it was looked at with, rpm, of each valve.
     pub control: Option<[f64; 2]>,
+    /// By how much limits are broken with that, each in its scale.
     broken: f64,
 }
 
@@ -57,6 +58,10 @@ pub struct Workbench<'a> {
     pub build: &'a Build,
     /// Place of the candidate.
     pub index: usize,
+    /// The candidate.
+    pub resolved: &'a Resolved,
+    /// The same with open decisions.
+    pub frame: &'a Frame,
     /// Parts.
     pub shelf: &'a [Part],
     /// Kinds that may be exchanged.
@@ -95,9 +100,10 @@ impl Workbench<'_> {
     /// What stands, then kits that may be better in something, the best first; `None` where not even what stands is whole.
     pub fn kits(&self, stop: &(dyn Fn() -> bool + Sync)) -> Option<Vec<Kit>> {
         let stands = self.kit(self.build.clone(), Vec::new(), Vec::new())?;
+        let before = limits(self.resolved, &self.findings, self.stages);
         let open: Vec<&Part> = self.shelf.iter().filter(|part| self.open.contains(&part.kind)).collect();
         let fits = |kit: &Kit| kit.broken <= stands.broken + MENDABLE;
-        let singles = self.all_fitted(open.iter().map(|part| vec![*part]).collect(), stop);
+        let singles = self.all_fitted(open.iter().map(|part| vec![*part]).collect(), &before, stop);
         let alone: Vec<&str> = singles.iter().filter(|kit| fits(kit)).map(|kit| kit.parts[0].name.as_str()).collect();
         let mut tried: Vec<Vec<&Part>> = Vec::new();
         for [one, other] in TOGETHER {
@@ -106,14 +112,14 @@ impl Workbench<'_> {
             // A pushrod of another length is for what does not go with the present one.
             tried.extend(two.filter(|two| other != PartKind::Pushrod || !alone.contains(&two[0].name.as_str())));
         }
-        let together: Vec<Kit> = self.all_fitted(tried, stop);
+        let together: Vec<Kit> = self.all_fitted(tried, &before, stop);
         let found = singles.into_iter().chain(together);
         let stands_key = stands.frame.key(&[]);
         let mut found: Vec<Kit> = found.filter(|kit| fits(kit) && kit.frame.key(&[]) != stands_key).collect();
         found.sort_by(|a, b| a.broken.total_cmp(&b.broken).then(a.parts.len().cmp(&b.parts.len())));
         found.truncate(TURNED);
         let mut kits: Vec<Kit> = std::iter::once(stands.clone()).chain(found).collect();
-        kits.par_iter_mut().for_each(|kit| kit.control = self.control(kit, &stands.frame, stop));
+        kits.par_iter_mut().for_each(|kit| kit.control = self.control(kit, stop));
         let mut chosen = vec![kits.remove(0)];
         // One after another, whatever is best beside those chosen: by what it breaks, by control, by money.
         while chosen.len() <= MOST && !kits.is_empty() {
@@ -126,24 +132,23 @@ impl Workbench<'_> {
         Some(chosen)
     }
 
-    fn all_fitted(&self, tried: Vec<Vec<&Part>>, stop: &(dyn Fn() -> bool + Sync)) -> Vec<Kit> {
-        tried.into_par_iter().filter(|_| !stop()).filter_map(|parts| self.fitted(&parts)).collect()
+    fn all_fitted(&self, tried: Vec<Vec<&Part>>, before: &Judgement, stop: &(dyn Fn() -> bool + Sync)) -> Vec<Kit> {
+        tried.into_par_iter().filter(|_| !stop()).filter_map(|parts| self.fitted(&parts, before)).collect()
     }
 
-    fn fitted(&self, parts: &[&Part]) -> Option<Kit> {
+    fn fitted(&self, parts: &[&Part], before: &Judgement) -> Option<Kit> {
         let mut value = self.build.value().clone();
         for part in parts {
             fit_part(&mut value, self.index, part, None).ok()?;
         }
         let build = Build::from_value(value).ok()?;
         let parts: Vec<Part> = parts.iter().map(|part| (*part).clone()).collect();
-        let (build, settings) = self.set_up(build)?;
+        let (build, settings) = self.set_up(build, before)?;
         self.kit(build, parts, settings)
     }
 
-    /// The document with shims and settings that mend what new parts break; `None` where they never go together.
-    fn set_up(&self, build: Build) -> Option<(Build, Vec<RemedyChange>)> {
-        let before = judged(self.build, self.index, &self.findings, self.stages)?;
+    /// The document with shims and settings that mend what new parts break of what stood `before`; `None` where they never go together.
+    fn set_up(&self, build: Build, before: &Judgement) -> Option<(Build, Vec<RemedyChange>)> {
         let views = build.candidates();
         let ledger = Ledger::default();
         let source = Source::new(views.get(self.index)?, &ledger);
@@ -158,7 +163,7 @@ impl Workbench<'_> {
             index: self.index,
             resolved: &resolved,
             source: &source,
-            judgement: &before,
+            judgement: before,
             findings: &self.findings,
             shelf: &[],
             stages: self.stages,
@@ -171,27 +176,16 @@ impl Workbench<'_> {
     fn kit(&self, build: Build, parts: Vec<Part>, settings: Vec<RemedyChange>) -> Option<Kit> {
         let resolved = Resolved::of(build.candidates().get(self.index)?, self.stages);
         let frame = Frame::of(&resolved).ok()?;
-        let own = on_ratio(&self.choice, &self.frame()?, &frame);
+        let own = on_ratio(&self.choice, self.frame, &frame);
         let standing = Standing::of(&limits(&frame.at(&own, self.stages), &self.findings, self.stages));
-        let money = resolved.given.prices.iter().map(|price| price.amount.si()).sum::<f64>() + 0.0;
         // A sum of nothing is minus nothing otherwise.
+        let money = resolved.given.prices.iter().map(|price| price.amount.si()).sum::<f64>() + 0.0;
         Some(Kit { parts, settings, build, frame, money, control: None, broken: standing.broken() })
     }
 
-    fn frame(&self) -> Option<Frame> {
-        Frame::of(&Resolved::of(self.build.candidates().get(self.index)?, self.stages)).ok()
+    fn control(&self, kit: &Kit, stop: &(dyn Fn() -> bool + Sync)) -> Option<[f64; 2]> {
+        limiting_speeds(&kit.frame.at(&on_ratio(&self.choice, self.frame, &kit.frame), self.stages), stop)
     }
-
-    fn control(&self, kit: &Kit, stands: &Frame, stop: &(dyn Fn() -> bool + Sync)) -> Option<[f64; 2]> {
-        let resolved = kit.frame.at(&on_ratio(&self.choice, stands, &kit.frame), self.stages);
-        let of = |side| limiting_speed(&resolved, side, stop);
-        Some([of(Side::Intake)?, of(Side::Exhaust)?])
-    }
-}
-
-/// How a document's candidate stands.
-fn judged(build: &Build, index: usize, findings: &Findings, stages: &Stages) -> Option<crate::limits::Judgement> {
-    Some(limits(&Resolved::of(build.candidates().get(index)?, stages), findings, stages))
 }
 
 /// How much counts as much: a scale of what is broken, rpm of control, and money.
@@ -207,11 +201,6 @@ impl Kit {
         // What breaks more is no gain however cheap it is.
         let lost = (self.broken - other.broken).max(0.0);
         gains.into_iter().fold(f64::NEG_INFINITY, f64::max) - lost
-    }
-
-    /// By how much limits are broken with what it was looked at with, each in its scale.
-    pub const fn broken(&self) -> f64 {
-        self.broken
     }
 
     /// In words: its parts and settings, or that everything stays.

@@ -34,7 +34,7 @@ pub use ground::{Margins, Predicted, standing};
 pub use guide::{Guide, Proposal, Stood, Sweep, score};
 pub use kit::{Kit, Workbench, on_ratio, open_kinds};
 pub use life::{CountedIn, Interval, interval};
-pub use motion::{Motion, limiting_speed};
+pub use motion::{Motion, limiting_speeds};
 pub use points::{By, Points, Share};
 pub use polish::{Exact, NO_LOBE};
 pub use price::{Priced, prices};

@@ -38,6 +38,12 @@ pub fn limiting_speed(resolved: &Resolved, side: Side, stop: &(dyn Fn() -> bool 
     Some(lost.first()?.map_or(LOOKED_TO, |(rpm, _)| rpm))
 }
 
+/// The same of both valves.
+pub fn limiting_speeds(resolved: &Resolved, stop: &(dyn Fn() -> bool + Sync)) -> Option<[f64; 2]> {
+    let of = |side| limiting_speed(resolved, side, stop);
+    Some([of(Side::Intake)?, of(Side::Exhaust)?])
+}
+
 /// The events of a side: the one that is held, and the one that takes a change of duration.
 const fn events(side: Side) -> [Decision; 2] {
     match side {

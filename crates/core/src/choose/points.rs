@@ -46,8 +46,7 @@ impl By {
 
 /// Choices of one frame and what they came to.
 pub struct Points<'a> {
-    /// The frame.
-    pub frame: &'a Frame,
+    frame: &'a Frame,
     key: Key,
     stages: &'a Stages,
 }

@@ -5,7 +5,6 @@ use super::aim::Aim;
 use super::field::{Field, Foreseen};
 use super::goal::Goal;
 use super::ground::{HAIR, Predicted};
-use super::guide::score;
 use super::region::gas_of;
 use super::search::{Pick, ways};
 use super::standing::{Bound, Margin, Standing};
@@ -58,8 +57,7 @@ impl Exact<'_> {
     pub fn pick(&self, field: usize, choice: Choice) -> Pick {
         let foreseen = self.fields[field].foreseen(&choice);
         let broken = self.standing(field, &choice, &foreseen).map_or(NO_LOBE, |standing| standing.broken());
-        let score = score(self.aim.gain(&foreseen.figures), broken);
-        Pick { field, choice, foreseen, score, broken }
+        Pick::of((field, choice), foreseen, broken, &self.aim)
     }
 
     /// The best by the aim near each pick, as it is made.
@@ -89,9 +87,7 @@ impl Exact<'_> {
 
     /// Each pick moved on in its own direction between the goals, as it is made.
     pub fn moved_on(&self, picks: &[Pick], goals: &[Goal]) -> Vec<Pick> {
-        let worth = |foreseen: &Foreseen| -> Vec<f64> {
-            goals.iter().map(|goal| goal.worth(&foreseen.figures, &foreseen.beside)).collect()
-        };
+        let worth = |foreseen: &Foreseen| foreseen.worth(goals);
         let members: Vec<Vec<f64>> = picks.iter().map(|pick| worth(&pick.foreseen)).collect();
         let scale = Scale::of_all(&members);
         let one = |pick: &Pick| {

@@ -9,7 +9,7 @@ use crate::limits::GasFinding;
 use crate::quantity::Pressure;
 use crate::report::BreathingReport;
 use crate::response::{
-    Axis, Choice, Computed, Decision, Depth, Figures, LeftOut, PlanOf, Polynomial, Response, Terms, fit,
+    Axis, Choice, Computed, Decision, Depth, Figures, LeftOut, PlanOf, Polynomial, Response, Terms, fit, placed,
     root_mean_square, towards_the_sides,
 };
 use rayon::prelude::*;
@@ -122,11 +122,15 @@ impl Region<'_> {
     }
 
     fn choice(&self, x: &[f64]) -> Choice {
-        let mut choice = *self.frame.now();
-        for (axis, x) in self.axes.iter().zip(x) {
-            choice.set(axis.decision, x.mul_add(axis.reach, axis.middle));
-        }
-        choice
+        placed(&self.axes, self.frame.now(), x)
+    }
+
+    /// The candidate at its middle, how many points are drafted, and the deepest effort, whose speeds all of them have.
+    fn computed_by(&self) -> Result<(Breathing, usize, Effort), Ended> {
+        let middle = breathing_of(&self.frame.at(self.frame.now(), self.stages))?;
+        // Where the document does not say how the cylinders are joined there is nothing to draft.
+        let drafts = if middle.can(Effort::Draft).is_ok() { self.drafts() } else { 0 };
+        Ok((middle, drafts, if drafts > 0 { Effort::Draft } else { Effort::Screening }))
     }
 
     /// Computes a share of the points, as far as they are known before others are computed; whether all are there now.
@@ -134,11 +138,9 @@ impl Region<'_> {
     /// # Errors
     /// That it was stopped, or that no curve can be computed there.
     pub fn prepared(&self, share: Share, stop: &(dyn Fn() -> bool + Sync)) -> Result<bool, Ended> {
-        let middle = breathing_of(&self.frame.at(self.frame.now(), self.stages))?;
-        let drafts = if middle.can(Effort::Draft).is_ok() { self.drafts() } else { 0 };
+        let (_, drafts, speeds_of) = self.computed_by()?;
         let points = Points::of(self.frame, self.stages);
         let at = |index: usize| self.choice(&towards_the_sides(index, self.axes.len(), self.seed));
-        let speeds_of = if drafts > 0 { Effort::Draft } else { Effort::Screening };
         for (count, by) in [(self.count(), Effort::Screening), (drafts, Effort::Draft)] {
             let by = By::at(by, speeds_of);
             let own = (0..count).into_par_iter().filter(|index| share.has(*index));
@@ -160,11 +162,8 @@ impl Region<'_> {
         stop: &(dyn Fn() -> bool + Sync),
         tell: &(dyn Fn(Told<'_>) + Sync),
     ) -> Result<Response, Ended> {
-        let middle = breathing_of(&self.frame.at(self.frame.now(), self.stages))?;
-        // Where the document does not say how the cylinders are joined there is nothing to draft.
-        let drafts = if middle.can(Effort::Draft).is_ok() { self.drafts() } else { 0 };
-        let (depth, effort) =
-            if drafts > 0 { (self.depth, Effort::Draft) } else { (Depth::Screened, Effort::Screening) };
+        let (middle, drafts, effort) = self.computed_by()?;
+        let depth = if drafts > 0 { self.depth } else { Depth::Screened };
         let (plan, speeds) = (plan_of(&middle), middle.speeds(effort));
         let points = Points::of(self.frame, self.stages);
         let (done, of) = (AtomicUsize::new(0), self.count() + drafts);

@@ -3,10 +3,9 @@
 use super::aim::Aim;
 use super::field::{Field, Foreseen, room};
 use super::goal::Goal;
-use super::ground::Predicted;
 use super::guide::score;
 use super::kit::on_ratio;
-use crate::front::{Asked, Came, Effort, beginnings, front, natural, towards};
+use crate::front::{Asked, Came, Effort, Scale, beginnings, front, natural, towards, undominated};
 use crate::response::{Choice, Decision};
 use rayon::prelude::*;
 
@@ -30,16 +29,14 @@ pub struct Pick {
 }
 
 impl Pick {
+    /// A choice of a field, what is foreseen of it, and by how much it breaks limits.
+    pub(super) fn of((field, choice): (usize, Choice), foreseen: Foreseen, broken: f64, aim: &Aim) -> Self {
+        Self { field, choice, score: score(aim.gain(&foreseen.figures), broken), broken, foreseen }
+    }
+
     /// Whether it breaks no limit.
     pub const fn holds(&self) -> bool {
         self.broken <= 0.0
-    }
-}
-
-impl Foreseen {
-    /// By how much limits are broken.
-    pub fn broken(&self) -> f64 {
-        self.margins.iter().map(Predicted::broken).sum()
     }
 }
 
@@ -47,7 +44,7 @@ impl Foreseen {
 pub fn pick(fields: &[Field], field: usize, choice: Choice, aim: &Aim) -> Pick {
     let foreseen = fields[field].foreseen(&choice);
     let broken = foreseen.broken();
-    Pick { field, choice, score: score(aim.gain(&foreseen.figures), broken), broken, foreseen }
+    Pick::of((field, choice), foreseen, broken, aim)
 }
 
 /// A choice of a field as it is made: of the ways that break least the nearest.
@@ -59,7 +56,8 @@ fn nearest_made(fields: &[Field], field: usize, choice: &Choice, aim: &Aim) -> P
     least.unwrap_or_else(|| pick(fields, field, *choice, aim))
 }
 
-/// The best of each field by the plan's aim, finer than it is made; beginning at `from` among other places (a choice of the first field); in their order.
+/// The best of each field by the plan's aim, finer than it is made, in the order of the fields; beginning at `from`, choices of
+/// the first field, among other places.
 pub fn bests(fields: &[Field], aim: &Aim, from: &[Choice]) -> Vec<Pick> {
     let one = |index: usize| {
         let field = &fields[index];
@@ -85,41 +83,19 @@ pub fn fronts(fields: &[Field], goals: &[Goal], aim: &Aim, from: &[Choice]) -> V
         members.iter().map(|member| nearest_made(fields, index, &field.choice(&member.place), aim)).collect()
     };
     let found: Vec<Pick> = (0..fields.len()).into_par_iter().flat_map(of).collect();
-    let worth = |pick: &Pick| -> Vec<f64> {
-        goals.iter().map(|goal| goal.worth(&pick.foreseen.figures, &pick.foreseen.beside)).collect()
-    };
-    let mut kept: Vec<(Vec<f64>, Pick)> = Vec::new();
-    for own in found.into_iter().filter(Pick::holds) {
-        let goals = worth(&own);
-        let beats = |a: &[f64], b: &[f64]| a.iter().zip(b).all(|(a, b)| a >= b);
-        if !kept.iter().any(|(other, _)| beats(other, &goals)) {
-            kept.retain(|(other, _)| !beats(&goals, other));
-            kept.push((goals, own));
-        }
-    }
-    kept.into_iter().map(|(_, pick)| pick).collect()
+    undominated(found.into_iter().filter(Pick::holds), |pick| pick.foreseen.worth(goals))
 }
 
 /// So many of `picks`: the best by the aim, the best of each goal, then those furthest from all that are taken.
 pub fn spread(picks: &[Pick], goals: &[Goal], count: usize) -> Vec<Pick> {
-    let worth = |pick: &Pick, goal: Goal| goal.worth(&pick.foreseen.figures, &pick.foreseen.beside);
-    let ends: Vec<(f64, f64)> = goals
-        .iter()
-        .map(|goal| {
-            let all = picks.iter().map(|pick| worth(pick, *goal));
-            all.fold((f64::INFINITY, f64::NEG_INFINITY), |(low, high), own| (low.min(own), high.max(own)))
-        })
-        .collect();
-    let place = |pick: &Pick| -> Vec<f64> {
-        let own = goals.iter().zip(&ends);
-        own.map(|(goal, (low, high))| (worth(pick, *goal) - low) / (high - low).max(1e-9)).collect()
-    };
-    let places: Vec<Vec<f64>> = picks.iter().map(place).collect();
+    let worths: Vec<Vec<f64>> = picks.iter().map(|pick| pick.foreseen.worth(goals)).collect();
+    let scale = Scale::of_all(&worths);
+    let places: Vec<Vec<f64>> = worths.iter().map(|worth| scale.of(worth)).collect();
     let most = |of: &dyn Fn(usize) -> f64| (0..picks.len()).max_by(|a, b| of(*a).total_cmp(&of(*b)).then(b.cmp(a)));
     let mut taken: Vec<usize> = Vec::new();
     taken.extend(most(&|index| picks[index].score));
-    for goal in goals {
-        let best = most(&|index| worth(&picks[index], *goal));
+    for (goal, _) in goals.iter().enumerate() {
+        let best = most(&|index| worths[index][goal]);
         taken.extend(best.filter(|best| !taken.contains(best)));
     }
     while taken.len() < count.min(picks.len()) {

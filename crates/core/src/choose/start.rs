@@ -50,15 +50,7 @@ impl Start {
     /// Decisions that are open: those that the candidate has.
     pub fn decisions(self, frame: &Frame) -> Vec<Decision> {
         let open: &[Decision] = match self {
-            Self::NewCam => &[
-                Decision::IntakeCloses,
-                Decision::ExhaustOpens,
-                Decision::IntakeOpens,
-                Decision::ExhaustCloses,
-                Decision::IntakeLift,
-                Decision::ExhaustLift,
-                Decision::Quickness,
-            ],
+            Self::NewCam => &Decision::LOBES,
             Self::Ratio => &[Decision::Ratio],
             Self::Springs => &[],
             Self::Timing => &[Decision::Advance],

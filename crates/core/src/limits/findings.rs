@@ -19,11 +19,11 @@ pub struct ControlFinding {
 }
 
 impl ControlFinding {
-    /// Where only limiting speeds are known.
-    pub fn of_speeds(speeds: [Speed; 2]) -> Self {
-        let of = |speed: Speed| InMotion {
-            speed: speed.si(),
-            low: speed.si(),
+    /// Where only the limiting speeds are known, rpm.
+    pub fn of_rpm(speeds: [f64; 2]) -> Self {
+        let of = |speed: f64| InMotion {
+            speed: Speed::rpm(speed).si(),
+            low: Speed::rpm(speed).si(),
             piston: None,
             pushrod: None,
             lobe: None,

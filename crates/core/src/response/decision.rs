@@ -99,6 +99,17 @@ impl Decision {
         Self::ExhaustLift,
     ];
 
+    /// The same and how quick its lobes are.
+    pub const LOBES: [Self; 7] = [
+        Self::IntakeCloses,
+        Self::ExhaustOpens,
+        Self::IntakeOpens,
+        Self::ExhaustCloses,
+        Self::IntakeLift,
+        Self::ExhaustLift,
+        Self::Quickness,
+    ];
+
     /// Its place among all.
     pub const fn index(self) -> usize {
         self as usize

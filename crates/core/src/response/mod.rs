@@ -33,6 +33,12 @@ impl Axis {
     }
 }
 
+/// A choice at a place of a region, one at its sides in every axis; what is not open stands as in `base`.
+pub fn placed(axes: &[Axis], base: &Choice, place: &[f64]) -> Choice {
+    let values = axes.iter().zip(place);
+    values.fold(*base, |choice, (axis, x)| choice.with(axis.decision, x.mul_add(axis.reach, axis.middle)))
+}
+
 /// How much of a region is drafted: what a draft adds to a screened curve bends little.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub enum Depth {
@@ -116,14 +122,9 @@ impl Response {
     /// Taken over to other hardware: every choice becomes the one that moves the valves alike there, and every curve has so
     /// much more.
     pub fn carried_over(&mut self, to: impl Fn(&Choice) -> Choice, more: Option<&[f64]>) {
-        let at = |axes: &[Axis], reach: f64| {
-            let mut choice = self.points.first().map_or_else(Choice::nothing, |point| point.choice);
-            for axis in axes {
-                choice.set(axis.decision, axis.middle + reach * axis.reach);
-            }
-            to(&choice)
-        };
-        let (middle, end) = (at(&self.axes, 0.0), at(&self.axes, 1.0));
+        let base = self.points.first().map_or_else(Choice::nothing, |point| point.choice);
+        let at = |x: f64| to(&placed(&self.axes, &base, &vec![x; self.axes.len()]));
+        let (middle, end) = (at(0.0), at(1.0));
         for axis in &mut self.axes {
             if let (Some(middle), Some(end)) = (middle.get(axis.decision), end.get(axis.decision)) {
                 (axis.middle, axis.reach) = (middle, end - middle);

@@ -25,6 +25,11 @@ impl Terms {
         }
     }
 
+    /// As many as so many points hold.
+    pub const fn held_by(points: usize, variables: usize) -> Self {
+        if points > Self::Products.count(variables) { Self::Products } else { Self::Linear }
+    }
+
     /// Each at `x`.
     fn at(self, x: &[f64]) -> Vec<f64> {
         let mut row = Vec::with_capacity(self.count(x.len()));

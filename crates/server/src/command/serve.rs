@@ -43,7 +43,7 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
     for found in &damage {
         tracing::error!("{found}");
     }
-    let stages = web::Data::new(points::kept(&store).await?);
+    let stages = web::Data::from(points::kept(&store));
     let shared = Shared {
         store: web::Data::new(store.clone()),
         damage: web::Data::new(damage),

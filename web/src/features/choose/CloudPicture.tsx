@@ -1,6 +1,7 @@
 import { useRef } from 'react'
 import { useWidth } from '../../model/useWidth'
 import { useScales } from '../torque/useScales'
+import { scaleOf } from './scale'
 import type { Cloud } from './useChoose'
 
 const HEIGHT = 240
@@ -56,17 +57,4 @@ export function CloudPicture({ cloud }: { cloud: Cloud }) {
       </svg>
     </div>
   )
-}
-
-/** A straight scale over values, and round ticks on it. Pure. */
-function scaleOf(values: readonly number[], from: number, to: number) {
-  const [low, high] = [Math.min(...values), Math.max(...values)]
-  const span = Math.max(high - low, 1e-9)
-  const step = [1, 2, 5, 10, 20, 50, 100, 200].find((each) => span / each <= 6) ?? 500
-  const first = Math.ceil(low / step)
-  const ticks = Array.from(
-    { length: Math.floor(high / step) - first + 1 },
-    (_, i) => (first + i) * step,
-  )
-  return { at: (value: number) => from + ((to - from) * (value - low)) / span, ticks }
 }

@@ -1,7 +1,7 @@
 import { Fragment, useState } from 'react'
 import type { ProposalReport, UnitSystem } from '../../api/client'
-import { useSession, useSessionPart } from '../../model/useSession'
-import { freeId } from '../candidates/ids'
+import { useSessionPart } from '../../model/useSession'
+import { KeepButton } from '../candidates/KeepButton'
 import { useScales } from '../torque/useScales'
 import { percent } from './sweep'
 
@@ -54,7 +54,7 @@ export function Proposals({ proposals }: { proposals: readonly ProposalReport[] 
                     <Held proposal={proposal} system={system} />
                   </td>
                   <td>
-                    <Keep proposal={proposal} />
+                    <KeepButton name={proposal.title} candidate={proposal.candidate} />
                   </td>
                 </>
               ) : (
@@ -133,23 +133,5 @@ function Held({ proposal, system }: { proposal: ProposalReport; system: UnitSyst
     <span className="ok" title={tight.join('\n')}>
       all hold{tight.length > 0 ? `, ${String(tight.length)} with little left` : ''}
     </span>
-  )
-}
-
-/** Keeps a proposal as a candidate of its own: one step of undo. */
-function Keep({ proposal }: { proposal: ProposalReport }) {
-  const session = useSession()
-  const candidates = useSessionPart((state) => state.answer?.candidates)
-  const candidate: unknown = proposal.candidate
-  if (!candidate) return null
-  const taken = (candidates ?? []).map(({ id }) => id)
-  const keep = () => {
-    const to = freeId(taken)
-    session.edits([{ keep_candidate: { to, name: proposal.title, candidate } }], to)
-  }
-  return (
-    <button type="button" className="small" onClick={keep}>
-      Keep as candidate
-    </button>
   )
 }

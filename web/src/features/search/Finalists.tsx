@@ -1,7 +1,7 @@
 import { Fragment, useState } from 'react'
 import type { FinalistReport, SearchReport, UnitSystem } from '../../api/client'
+import { KeepButton } from '../candidates/KeepButton'
 import { percent } from '../choose/sweep'
-import { KeepButton } from './KeepButton'
 
 interface Props {
   readonly report: SearchReport

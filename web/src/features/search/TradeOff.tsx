@@ -2,9 +2,10 @@ import { Select } from 'antd'
 import { useRef, useState } from 'react'
 import type { SearchPoint } from '../../api/client'
 import { useWidth } from '../../model/useWidth'
+import { scaleOf } from '../choose/scale'
 import { useScales } from '../torque/useScales'
 import type { PointFigure } from './figures'
-import { pointFigures, scaleOf } from './figures'
+import { pointFigures } from './figures'
 
 const HEIGHT = 300
 const ROOM = { left: 56, right: 14, above: 10, below: 40 }

@@ -24,26 +24,33 @@ export interface ShownSearch {
   readonly stop: () => void
 }
 
+/** What was asked: the document and the candidate as they were, and what is wanted. */
+interface Asked {
+  readonly document: string
+  readonly candidate: string | undefined
+  readonly setup: Wanted & { readonly evaluations: number }
+}
+
 const NONE: readonly SearchPoint[] = []
 
 /** A search of the candidate in view: begun and stopped by hand, and kept while the document changes. */
 export function useSearch(): ShownSearch {
   const document = useSessionPart((state) => state.history.present)
   const candidate = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
-  const [request, setRequest] = useState<object>()
+  const [request, setRequest] = useState<Asked>()
   const client = useQueryClient()
   const key = ['search', request]
   const job = useJob<SearchLine>('/api/search', key, request)
   const line = request ? job.data : undefined
   const running = line?.state === 'running' ? line : undefined
-  const asked = request as { document?: string; candidate?: string } | undefined
   return {
     report: line?.state === 'done' ? line.report : undefined,
     points: running?.points ?? NONE,
     failed: line?.state === 'failed' ? line : undefined,
     doing: job.isError ? '' : request ? doing(line) : '',
     error: job.error?.message,
-    isOld: asked !== undefined && (asked.document !== document || asked.candidate !== candidate),
+    isOld:
+      request !== undefined && (request.document !== document || request.candidate !== candidate),
     begin: ({ start, goals }) => {
       // The page has one turn: what is drafted beside makes room, and goes on afterwards where it was.
       void client.cancelQueries({ queryKey: ['choose'] }, { revert: false })

@@ -1,7 +1,7 @@
 import { useSession, useSessionPart } from '../../model/useSession'
-import { freeId } from '../candidates/ids'
+import { freeId } from './ids'
 
-/** Keeps a candidate that was found as one of its own: one step of undo. */
+/** Keeps a candidate that somebody proposes as one of its own: one step of undo. */
 export function KeepButton({ name, candidate }: { name: string; candidate: unknown }) {
   const session = useSession()
   const candidates = useSessionPart((state) => state.answer?.candidates)
