@@ -14,7 +14,7 @@ import { useChoose } from './useChoose'
 /** From plan and engine to the cam: what every decision gives and takes, and what both schools come to. */
 export function ChooseStep() {
   const search = useSearch()
-  const { report, cloud, failed, doing } = useChoose(search.doing !== '')
+  const { report, isOld, cloud, failed, doing } = useChoose(search.doing !== '')
   const system = useSessionPart((state) => state.system)
   if (failed) return <Needs what="Cams are computed" reason={failed.reason} needs={failed.needs} />
   if (!report)
@@ -30,6 +30,7 @@ export function ChooseStep() {
     <>
       <p className="answer">{says(report, system)}</p>
       <p className="quiet" role="status">
+        {isOld ? 'Of the cam as it was a moment ago; ' : ''}
         {doing === '' ? `By ${report.computed_by}. Climbed by ${report.aim}.` : `${doing}…`}
       </p>
       <div className="choose-pictures">

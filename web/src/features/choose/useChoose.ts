@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import type { ChooseLine, ChooseReport } from '../../api/client'
 import { useJob } from '../../model/useJob'
 import { useSessionPart } from '../../model/useSession'
@@ -8,7 +9,10 @@ const KEPT_MS = 60_000
 export type Cloud = Extract<ChooseLine, { state: 'running' }>['cloud']
 
 export interface ShownChoice {
+  /** What there is to choose; of the candidate as it was a moment ago, until it is computed anew. */
   readonly report: ChooseReport | undefined
+  /** Whether it is of the candidate as it was a moment ago. */
+  readonly isOld: boolean
   /** Cams that were screened, as they come; empty once everything is there. */
   readonly cloud: Cloud
   readonly failed: Extract<ChooseLine, { state: 'failed' }> | undefined
@@ -34,12 +38,26 @@ export function useChoose(isHeld: boolean): ShownChoice {
   )
   const line = job.data
   const running = line?.state === 'running' ? line : undefined
+  const own = line?.state === 'done' ? line.report : (running?.report ?? undefined)
+  const report = useLatest(own, candidate)
   return {
-    report: line?.state === 'done' ? line.report : (running?.report ?? undefined),
+    report,
+    isOld: report !== own,
     cloud: running?.cloud ?? NO_CLOUD,
     failed: line?.state === 'failed' ? line : undefined,
     doing: isHeld ? '' : job.error ? job.error.message : doing(line),
   }
+}
+
+/** The latest report of a candidate: a step of a decision does not take away what the hand works with. */
+function useLatest(
+  report: ChooseReport | undefined,
+  candidate: string | undefined,
+): ChooseReport | undefined {
+  const [latest, setLatest] = useState({ report, candidate })
+  const isNewer = report !== undefined && report !== latest.report
+  if (isNewer || candidate !== latest.candidate) setLatest({ report, candidate })
+  return report ?? (candidate === latest.candidate ? latest.report : undefined)
 }
 
 function doing(line: ChooseLine | undefined): string {
