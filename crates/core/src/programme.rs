@@ -19,7 +19,18 @@ impl Rows {
     }
 }
 
-/// Minimises `x'Px/2 + q'x` (upper triangle of `P` given) under `equal` and `at_most` rows.
+/// How a programme ends.
+pub enum Ended {
+    /// Least value, and where.
+    Solved(f64, Vec<f64>),
+    /// Nothing meets the rows.
+    Infeasible,
+    /// The solver came to no end.
+    Undecided,
+}
+
+/// Minimises `x'Px/2 + q'x` (upper triangle of `P` given) under `equal` and `at_most` rows; `None` where nothing meets them or
+/// the solver came to no end.
 pub fn minimise(
     unknowns: usize,
     quadratic: &[(usize, usize, f64)],
@@ -27,6 +38,14 @@ pub fn minimise(
     equal: Rows,
     at_most: Rows,
 ) -> Option<(f64, Vec<f64>)> {
+    match decide(unknowns, quadratic, linear, equal, at_most) {
+        Ended::Solved(cost, x) => Some((cost, x)),
+        Ended::Infeasible | Ended::Undecided => None,
+    }
+}
+
+/// The same, telling apart why there is no answer.
+pub fn decide(unknowns: usize, quadratic: &[(usize, usize, f64)], linear: &[f64], equal: Rows, at_most: Rows) -> Ended {
     let p = sparse(unknowns, unknowns, quadratic.iter().copied());
     let equalities = equal.right.len();
     let rows = equalities + at_most.right.len();
@@ -43,10 +62,14 @@ pub fn minimise(
         tol_feas: 1e-10,
         ..DefaultSettings::default()
     };
-    let mut solver = DefaultSolver::new(&p, linear, &a, &right, &cones, settings).ok()?;
+    let Ok(mut solver) = DefaultSolver::new(&p, linear, &a, &right, &cones, settings) else { return Ended::Undecided };
     solver.solve();
     let solution = &solver.solution;
-    (solution.status == SolverStatus::Solved).then(|| (solution.obj_val, solution.x.clone()))
+    match solution.status {
+        SolverStatus::Solved => Ended::Solved(solution.obj_val, solution.x.clone()),
+        SolverStatus::PrimalInfeasible => Ended::Infeasible,
+        _ => Ended::Undecided,
+    }
 }
 
 fn sparse(rows: usize, columns: usize, entries: impl Iterator<Item = (usize, usize, f64)>) -> CscMatrix<f64> {

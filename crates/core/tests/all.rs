@@ -34,6 +34,7 @@ mod reference_cases;
 mod remedies;
 mod rules_read_what_they_declare;
 mod scipy_reference;
+mod scoring;
 mod searching;
 mod shelf;
 mod shelf_properties;

@@ -13,9 +13,13 @@ const THRESHOLD: f64 = 0.020 * 0.0254;
 /// A limit beyond the speeds looked at, rpm.
 const BEYOND: f64 = 10_400.0;
 
-fn limits(train: &SideTrain<'_>, models: &[Model]) -> Vec<f64> {
-    let speeds: Vec<f64> = (0..53).map(|i| 2400.0 + 150.0 * f64::from(i)).collect();
-    let found = lost_at(train, models, &speeds, THRESHOLD, &|| false);
+/// Every 150 rpm from 2,400.
+fn all_speeds() -> Vec<f64> {
+    (0..53).map(|i| 2400.0 + 150.0 * f64::from(i)).collect()
+}
+
+fn limits(train: &SideTrain<'_>, models: &[Model], speeds: &[f64]) -> Vec<f64> {
+    let found = lost_at(train, models, speeds, THRESHOLD, &|| false);
     found.into_iter().map(|lost| lost.map_or(BEYOND, |(rpm, _)| rpm)).collect()
 }
 
@@ -55,12 +59,17 @@ fn signs_of_the_limiting_speed() {
         for side in Side::BOTH {
             let train = side_train(&resolved, side).expect("complete");
             let models = train.models(&draws);
-            let base = limits(&train, &models);
+            // No change moves a limit by more than a third: only speeds about those of the draws are turned.
+            let far = limits(&train, &train.models(&draws[..3]), &all_speeds());
+            let near = 0.68 * far.iter().copied().fold(f64::INFINITY, f64::min)..1.4 * median(far);
+            let speeds: Vec<f64> = all_speeds().into_iter().filter(|rpm| near.contains(rpm)).collect();
+            let base = limits(&train, &models, &speeds);
             all += 1;
             for (i, (what, change, sign)) in CHANGES.iter().enumerate() {
                 let mut changed = models.clone();
                 changed.iter_mut().for_each(change);
-                let gains: Vec<f64> = limits(&train, &changed).iter().zip(&base).map(|(new, old)| new - old).collect();
+                let gains: Vec<f64> =
+                    limits(&train, &changed, &speeds).iter().zip(&base).map(|(new, old)| new - old).collect();
                 let gain = median(gains);
                 println!("{name} {side:?} {:.0} rpm: {what} {gain:+.0}", median(base.clone()));
                 // Named exception: on the strip build's intake the coils' waves and not the train's own swing decide, and

@@ -1,7 +1,7 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
 use crate::api::{
-    about, begin, builds, calibrate, choose, control, curve, documents, everything, parts, search, sensitivity,
+    about, begin, builds, calibrate, choose, control, curve, documents, everything, parts, score, search, sensitivity,
     workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
@@ -75,6 +75,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(begin::explain_card_cam)
             .service(curve::compute_curve)
             .service(choose::compute_choices)
+            .service(score::score_candidates)
             .service(search::search_candidates)
             .service(control::compute_control)
             .service(control::film_trains)

@@ -454,6 +454,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/score": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Computes every candidate in full and answers with their ranks and points, as `application/x-ndjson`. */
+        post: operations["score_candidates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/search": {
         parameters: {
             query?: never;
@@ -646,6 +663,11 @@ export interface components {
             /** @description Its curves. */
             strip: components["schemas"]["Block_StripReport"];
         };
+        /**
+         * @description Which way a column counts.
+         * @enum {string}
+         */
+        Better: "higher" | "lower";
         /** @description A limit that binds. */
         BindReport: {
             /** @description What is left, as read. */
@@ -3381,6 +3403,37 @@ export interface components {
             state: "stopped";
         };
         /** @description One line of a job's answer. */
+        Line_ScoreStep_ScoreDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description Candidates computed. */
+            done: number;
+            /** @description Candidates in all. */
+            of: number;
+            /** @description The board of those that are there. */
+            report: components["schemas"]["ScoreReport"];
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description The report. */
+            report: components["schemas"]["ScoreReport"];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
+        /** @description One line of a job's answer. */
         Line_SearchStep_SearchDone: {
             /** @enum {string} */
             state: "waiting";
@@ -3766,6 +3819,36 @@ export interface components {
              */
             tilt_deg: number;
         };
+        /** @description What a candidate gives in power and takes in life, money and reserve. */
+        PowerCosts: {
+            /**
+             * Format: double
+             * @description Rpm of control beyond a missed shift.
+             */
+            control_rpm?: number | null;
+            /** @description What intervals are counted in. */
+            counted_in: string;
+            /**
+             * Format: double
+             * @description Pressure on the guide, the worse of both valves.
+             */
+            guide_mpa?: number | null;
+            /**
+             * Format: double
+             * @description Spring interval, in what it is counted.
+             */
+            interval?: number | null;
+            /**
+             * Format: double
+             * @description Parts.
+             */
+            money_usd: number;
+            /**
+             * Format: double
+             * @description Greatest power.
+             */
+            peak_power_kw?: number | null;
+        };
         /** @description What machining makes of the preload. */
         PreloadReport: {
             /** @description After all of it. */
@@ -4068,6 +4151,80 @@ export interface components {
             torque_inch: components["schemas"]["Scale"];
             /** @description Torques in newton metres. */
             torque_metric: components["schemas"]["Scale"];
+        };
+        /** @description One column. */
+        ScoreColumn: {
+            /** @description Which way it counts. */
+            better: components["schemas"]["Better"];
+            /** @description Its word in the document. */
+            id: string;
+            /** @description Speeds it is over, where it is over some. */
+            over_rpm?: number[] | null;
+            /** @description As a heading. */
+            title: string;
+            /** @description Unit of the values. */
+            unit: string;
+            /**
+             * Format: double
+             * @description How much a rank counts.
+             */
+            weight: number;
+        };
+        /** @description The whole of it. */
+        ScoreDone: {
+            /** @description The report. */
+            report: components["schemas"]["ScoreReport"];
+        };
+        /** @description Candidates as a contest or a customer counts them. */
+        ScoreReport: {
+            /** @description Columns, in the order asked for. */
+            columns: components["schemas"]["ScoreColumn"][];
+            last_power?: components["schemas"]["Shown"] | null;
+            /** @description Candidates, in the order of the document. */
+            rows: components["schemas"]["ScoreRow"][];
+        };
+        /** @description What to score. */
+        ScoreRequest: {
+            /** @description The document's text. */
+            document: string;
+        };
+        /** @description One candidate. */
+        ScoreRow: {
+            /** @description Limits it breaks, by title. */
+            broken: string[];
+            /** @description Identifier. */
+            candidate: string;
+            /** @description What its power costs. */
+            costs: components["schemas"]["PowerCosts"];
+            /** @description Why it has no curve, where it has none. */
+            lacks?: string | null;
+            /** @description Name. */
+            name: string;
+            /** @description Place by points; equal points share the lower number. */
+            place: number;
+            /**
+             * Format: double
+             * @description Sum of weight times rank: the lowest wins.
+             */
+            points: number;
+            /** @description Ranks: one is best, equal values share the lower number, what is not known comes last. */
+            ranks: number[];
+            /** @description The same as they are read. */
+            shown: (components["schemas"]["Shown"] | null)[];
+            /**
+             * @description Values, in the order of the columns; absent where one is not known. Values that are told apart by less than a
+             *     tenth of a newton metre or kilowatt, ten rpm or a dollar tie.
+             */
+            values: (number | null)[];
+        };
+        /** @description What there is so far. */
+        ScoreStep: {
+            /** @description Candidates computed. */
+            done: number;
+            /** @description Candidates in all. */
+            of: number;
+            /** @description The board of those that are there. */
+            report: components["schemas"]["ScoreReport"];
         };
         /** @description The whole of it. */
         SearchDone: {
@@ -5642,6 +5799,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    score_candidates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScoreRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["Line_ScoreStep_ScoreDone"];
                 };
             };
             422: {

@@ -13,6 +13,7 @@ export function linesOf(text: string): {
 export type JobPath =
   | '/api/choose'
   | '/api/search'
+  | '/api/score'
   | '/api/curve'
   | '/api/control'
   | '/api/sensitivity'

@@ -14,6 +14,7 @@ export const plan = step({
     },
     { title: 'Idle', fields: list('target.', 'idle_at idle_vacuum') },
     { title: 'Boost levels', fields: ['target.boost'] },
+    { title: 'Score board', fields: ['target.score'] },
     {
       title: 'What the owner accepts',
       fields: list(

@@ -10,7 +10,6 @@ use crate::document::{Fault, Ledger, Side, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, InMotion};
 use crate::parts::Part as ShelfPart;
-use crate::quantity::Speed;
 use crate::report::{Curve, DynamicsReport, DynamicsSide, FilmReport};
 use crate::work::{Class, Halted, Job, Watch};
 use std::sync::Arc;
@@ -173,21 +172,7 @@ pub(super) fn in_motion(variants: &Variants<'_>) -> Part<DynamicsReport> {
 
 /// What limits ask of it.
 pub(super) fn control_finding(report: &DynamicsReport) -> ControlFinding {
-    let of = |side: &DynamicsSide| {
-        let rpm = side.limiting_speed_rpm.unwrap_or(report.looked_to_rpm);
-        let low = side.limiting_speed_band_rpm.map_or(rpm, |band| band[0]);
-        // What nobody reaches is nobody's load.
-        let reached = side.speed_rpm.iter().filter(|rpm| **rpm <= report.missed_rpm.unwrap_or(USUAL_TOP)).count();
-        let most = |values: &Option<Vec<f64>>| values.as_ref()?.iter().take(reached).copied().reduce(f64::max);
-        let least = |values: &Option<Vec<f64>>| values.as_ref()?.iter().take(reached).copied().reduce(f64::min);
-        InMotion {
-            speed: Speed::rpm(rpm).si(),
-            low: Speed::rpm(low).si(),
-            piston: least(&side.piston_gap_mm).map(|mm| mm * 1e-3),
-            pushrod: least(&side.pushrod_reserve),
-            lobe: most(&side.lobe_stress_mpa).map(|mpa| mpa * 1e6),
-            wire: most(&side.spring_stress_share),
-        }
-    };
+    let reached = report.missed_rpm.unwrap_or(USUAL_TOP);
+    let of = |side: &DynamicsSide| InMotion::of(side, reached, report.looked_to_rpm);
     ControlFinding { sides: [of(&report.intake), of(&report.exhaust)] }
 }

@@ -151,7 +151,7 @@ impl Worded<'_> {
         candidate: Option<serde_json::Value>,
         (bounds, found): (&[Bound], &[Full]),
     ) -> SearchPoint {
-        let Foreseen { figures, beside, margins } = &pick.foreseen;
+        let Foreseen { figures, beside, margins, .. } = &pick.foreseen;
         let more = |of: fn(&Figures) -> f64| {
             let ratios = found.iter().map(|full| of(&full.figures) / of(&full.pick.foreseen.figures));
             ratios.sum::<f64>() / found.len() as f64

@@ -11,8 +11,8 @@ use crate::candidate::breathing::{Effort, breathing_of};
 use crate::candidate::{Key, Resolved, Stages, key, worded as gap_words};
 use crate::choose::{
     Aim, By, Called, Exact, Field, Frame, Kit, Motion, NO_LOBE, Pick, Points, Priced, Region, Share, Standing,
-    Workbench, axes, bests, fronts, gas_of, interval, limiting_speeds, on_ratio, open_kinds, pick, plan_of, prices,
-    spread, written,
+    Workbench, axes, bests, fronts, gas_of, in_motion, interval, on_ratio, open_kinds, pick, plan_of, prices, spread,
+    written,
 };
 use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
@@ -35,6 +35,8 @@ const POLISHED: usize = 2;
 const NEAR_KITS: usize = 4;
 /// Times that finalists are taken, the later ones by what the earlier taught.
 const TAKES: usize = 2;
+/// Times that the best is taken with its trains turned, and what was found taken into account.
+const LESSONS: usize = 3;
 /// Candidates of the front that are told.
 const FRONT: usize = 60;
 
@@ -108,7 +110,7 @@ impl SearchJob {
         told.doing("weighing limits against each other");
         let mut ground = self.ground(&kits, &response, watch.stop)?;
         let mut from: Vec<Choice> = std::iter::once(now).chain(self.earlier()).collect();
-        let mut best = self.best(&ground, &from)?;
+        let mut best = self.best(&mut ground, &from, watch.stop)?;
         let (mut depth, mut rounds) = (Depth::Screened, 1);
         loop {
             let chosen = self.nearest_kits(&ground, &best);
@@ -118,7 +120,7 @@ impl SearchJob {
             let doing = if depth == Depth::Sampled { "drafting near the best" } else { "screening near the best" };
             let Some(response) = self.respond(&near, share, doing, &told)? else { return Ok(None) };
             ground = self.ground(&chosen, &response, watch.stop)?;
-            best = self.best(&ground, &from)?;
+            best = self.best(&mut ground, &from, watch.stop)?;
             if depth == Depth::Sampled {
                 break;
             }
@@ -160,20 +162,17 @@ impl SearchJob {
         let mut found: Vec<Option<Full>> = Vec::new();
         let mut front = Vec::new();
         for take in 0..TAKES {
-            front = self.front(&ground, &best, from);
             let most = self.setup.evaluations * (take + 1) / TAKES;
-            let next = std::iter::once(best.clone()).chain(spread(&front, &self.setup.goals, 2 * most));
-            for pick in next {
-                let is_taken = taken.iter().any(|other| (other.field, other.choice) == (pick.field, pick.choice));
-                if !is_taken && taken.len() <= most {
-                    taken.push(pick);
-                }
-            }
+            front = self.finalists((&mut ground, &best), from, (&mut taken, most), told.watch.stop)?;
             let Some(full) = self.in_full(&ground, (&taken, found.len()), share, told)? else { return Ok(None) };
             found = full;
             if take + 1 < TAKES {
-                self.learn(&mut ground, &taken, &found, take);
-                best = self.best(&ground, from)?;
+                for (pick, full) in taken.iter().zip(&found) {
+                    if let Some(full) = full {
+                        ground.learn(pick, &full.standing, take);
+                    }
+                }
+                best = self.best(&mut ground, from, told.watch.stop)?;
             }
         }
         if (told.watch.stop)() {
@@ -187,6 +186,46 @@ impl SearchJob {
         let priced = prices(self.exact(&ground), &best);
         let report = worded(&self.worded_by(&ground, &priced, told), found, &front);
         report.map(Some).ok_or_else(|| lacks("the candidate as it stands has no curve"))
+    }
+
+    /// The front, and what is computed in full of it: taken up to `most`, whose trains were turned and which keep every limit,
+    /// or break them least where none keeps them all.
+    fn finalists(
+        &self,
+        (ground, best): (&mut Ground, &Pick),
+        from: &[Choice],
+        (taken, most): (&mut Vec<Pick>, usize),
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Result<Vec<Pick>, Halted> {
+        let mut front = Vec::new();
+        for lesson in 0..LESSONS {
+            front = self.front(ground, best, from);
+            let some_hold = front.iter().any(Pick::holds);
+            let next = std::iter::once(best.clone()).chain(spread(&front, &self.setup.goals, 2 * most));
+            let mut learned = false;
+            for pick in next {
+                let is_taken = taken.iter().any(|other| (other.field, other.choice) == (pick.field, pick.choice));
+                if is_taken || taken.len() > most {
+                    continue;
+                }
+                let (turned, standing) = self.exact(ground).turned(&pick, stop);
+                if stop() {
+                    return Err(Halted::Stopped);
+                }
+                learned |= standing.is_some_and(|standing| ground.learn(&turned, &standing, lesson));
+                if turned.holds() || !some_hold {
+                    taken.push(turned);
+                }
+            }
+            if !learned || taken.len() > most {
+                break;
+            }
+        }
+        // What stands is always there.
+        if taken.len() < 2 {
+            taken.push(best.clone());
+        }
+        Ok(front)
     }
 
     /// What a report is worded from.
@@ -279,12 +318,43 @@ impl SearchJob {
         Some(own.values.iter().zip(&stands.values).map(|(own, stands)| own - stands).collect())
     }
 
-    /// The best by the plan's aim with the kit that it is best with, its limits computed.
-    fn best(&self, ground: &Ground, from: &[Choice]) -> Result<Pick, Halted> {
-        let mut foreseen = bests(&ground.fields, &ground.aim, from);
-        foreseen.sort_by(|a, b| b.score.total_cmp(&a.score));
-        foreseen.truncate(POLISHED);
-        let best = self.exact(ground).bests(&foreseen).into_iter().reduce(|a, b| if b.score > a.score { b } else { a });
+    /// The best by the plan's aim with the kit that it is best with, its limits computed and its trains turned.
+    fn best(&self, ground: &mut Ground, from: &[Choice], stop: &(dyn Fn() -> bool + Sync)) -> Result<Pick, Halted> {
+        let mut best: Option<Pick> = None;
+        for lesson in 0..LESSONS {
+            let mut foreseen = bests(&ground.fields, &ground.aim, from);
+            foreseen.sort_by(|a, b| b.score.total_cmp(&a.score));
+            foreseen.truncate(POLISHED);
+            let exact = self.exact(ground);
+            let polished = exact.bests(&foreseen);
+            let turned: Vec<(Pick, Option<Standing>)> = polished.iter().map(|pick| exact.turned(pick, stop)).collect();
+            if stop() {
+                return Err(Halted::Stopped);
+            }
+            let mut learned = false;
+            for (pick, standing) in turned {
+                eprintln!(
+                    "DBG best lesson {lesson} field {} score {:.4} gain {:.4} broken {:.3} fails {:?} choice {:?}",
+                    pick.field,
+                    pick.score,
+                    ground.aim.gain(&pick.foreseen.figures),
+                    pick.broken,
+                    standing.as_ref().map(|s| s
+                        .fails()
+                        .into_iter()
+                        .map(|m| (m.bound, m.left / m.scale))
+                        .collect::<Vec<_>>()),
+                    pick.choice.values().map(|(_, v)| (v * 1e4).round() / 1e4).collect::<Vec<_>>()
+                );
+                learned |= standing.is_some_and(|standing| ground.learn(&pick, &standing, lesson));
+                if best.as_ref().is_none_or(|known| pick.score > known.score) {
+                    best = Some(pick);
+                }
+            }
+            if !learned {
+                break;
+            }
+        }
         best.ok_or_else(|| lacks("nothing to choose from"))
     }
 
@@ -388,11 +458,10 @@ impl SearchJob {
     /// How a pick stands with what was computed of it.
     fn judged(&self, field: &Field, pick: &Pick, figures: Figures) -> Full {
         let resolved = field.kit.frame.at(&pick.choice, &self.stages);
-        let limiting = limiting_speeds(&resolved, &|| false);
-        let control = limiting.map(ControlFinding::of_rpm);
+        let control = in_motion(&resolved, &self.stages, &|| false);
+        let least = control.as_ref().map(ControlFinding::least_rpm);
         let findings = Findings { gas: Some(gas_of(&figures)), control };
         let judgement = limits(&resolved, &findings, &self.stages);
-        let least = limiting.map(|[intake, exhaust]| intake.min(exhaust));
         Full {
             pick: pick.clone(),
             control: least.zip(self.plan.missed).map(|(limit, top)| limit - top),
@@ -414,16 +483,13 @@ impl SearchJob {
             written((&field.kit.build, self.index), &field.kit.frame, &pick.choice, called, &self.stages).ok()?;
         build.last_candidate().cloned()
     }
+}
 
-    /// Takes up where computed finalists lose control.
-    fn learn(&self, ground: &mut Ground, taken: &[Pick], found: &[Option<Full>], lesson: usize) {
-        for (pick, full) in taken.iter().zip(found) {
-            let Some(full) = full else { continue };
-            let Field { margins, response, .. } = &mut ground.fields[pick.field];
-            if response.holds(&pick.choice) {
-                margins.learn(response, &pick.choice, &full.standing, lesson);
-            }
-        }
+impl Ground {
+    /// Takes up what a computed pick left of its margins; whether it broke one that had been predicted to hold.
+    fn learn(&mut self, pick: &Pick, standing: &Standing, lesson: usize) -> bool {
+        let Field { margins, response, .. } = &mut self.fields[pick.field];
+        response.holds(&pick.choice) && margins.learn(response, &pick.choice, standing, lesson)
     }
 }
 

@@ -90,7 +90,8 @@ pub enum LobeRefusal {
 pub(super) fn plain_reason(card: &LobeCard) -> Option<LobeRefusal> {
     let flanks = [&card.opening, &card.closing];
     let beyond = flanks.iter().find_map(|f| secant_beyond_face(card, f));
-    beyond.or_else(|| flanks.iter().find_map(|f| dip_in_secants(card, f)))
+    let dip = || flanks.iter().find_map(|f| dip_in_secants(card, f));
+    beyond.or_else(dip).or_else(|| too_blunt(card).filter(|_| nose_room(card) < -1e-9))
 }
 
 /// The reason for a `card` without a plain one; `solvable` tries again with a constraint relaxed.
@@ -106,15 +107,28 @@ pub(super) fn explain(card: &LobeCard, solvable: impl Fn(Shape) -> bool) -> Lobe
             return LobeRefusal::NoseTooSharp { base_circle, least };
         }
     }
-    if let (Some(open), Some(close)) = (card.opening.last(), card.closing.last())
-        && solvable(Shape { nose: false, ..Shape::ALL })
-    {
-        let above = card.lift.as_inches() - close.height.as_inches();
-        let duration = open.crank_deg + close.crank_deg;
-        return LobeRefusal::NoseTooBlunt { above, height: close.height.as_inches(), duration };
+    if let Some(blunt) = too_blunt(card).filter(|_| solvable(Shape { nose: false, ..Shape::ALL })) {
+        return blunt;
     }
     let checks = card.closing.iter().map(|c| format!("{:.1} deg at {:.3} in", 2.0 * c.crank_deg, c.height.as_inches()));
     LobeRefusal::NoSmoothFlank { lift: card.lift.as_inches(), checks: checks.collect::<Vec<_>>().join(", ") }
+}
+
+/// The nose as what stands in the way.
+fn too_blunt(card: &LobeCard) -> Option<LobeRefusal> {
+    let (open, close) = (card.opening.last()?, card.closing.last()?);
+    let above = card.lift.as_inches() - close.height.as_inches();
+    let duration = open.crank_deg + close.crank_deg;
+    Some(LobeRefusal::NoseTooBlunt { above, height: close.height.as_inches(), duration })
+}
+
+/// How far the noses of a card are from too blunt for any curve, as a share; less than nothing of one that is. Where
+/// deceleration falls away from full lift, what lift has fallen by `x` degrees from it grows no faster than their square, so
+/// that fall over square may not grow from one check to a lower one.
+pub fn nose_room(card: &LobeCard) -> f64 {
+    let fall = |check: &Check| (card.lift.si() - check.height.si()) / check.crank_deg.powi(2);
+    let pairs = [&card.opening, &card.closing].into_iter().flat_map(|flank| flank.windows(2));
+    pairs.map(|pair| 1.0 - fall(&pair[0]) / fall(&pair[1])).fold(1.0, f64::min)
 }
 
 /// Mean velocity between neighbouring checks and from the last check to full lift, m per cam degree.

@@ -18,7 +18,7 @@ use super::card::{Check, FlatFoot, LobeCard};
 use super::lobe::Lobe;
 use super::refusal::{LobeRefusal, explain, plain_reason};
 use super::shape::Shape;
-use crate::programme::{Rows, minimise};
+use crate::programme::{Ended, Rows, decide};
 use std::sync::OnceLock;
 
 /// Knot spans on a flank: 3 to 4 cam degrees each. Twice as many move peak acceleration by less
@@ -57,6 +57,29 @@ struct FlankProblem<'a> {
     span_deg: f64,
 }
 
+/// Where the acceleration of a flank changes its sign: an index into its controls.
+#[derive(Debug, Clone, Copy)]
+enum Turn {
+    /// Anywhere, and any number of times.
+    Free,
+    /// Once, from the first to the last of these places.
+    Between(usize, usize),
+}
+
+impl Turn {
+    /// Once, there.
+    const fn at(place: usize) -> Self {
+        Self::Between(place, place)
+    }
+
+    const fn range(self) -> Option<(usize, usize)> {
+        match self {
+            Self::Free => None,
+            Self::Between(first, last) => Some((first, last)),
+        }
+    }
+}
+
 /// Coefficients of one flank in units of full lift.
 struct FlankSolution {
     span_deg: f64,
@@ -68,7 +91,7 @@ fn solve(card: &LobeCard, shape: Shape) -> Option<Vec<FlankSolution>> {
     if !card.is_symmetric() {
         flanks.push(problem(card, &card.opening));
     }
-    let (_, free) = Programme::new(card, &flanks, None, shape).run()?;
+    let (_, free) = Programme::new(card, &flanks, &vec![Turn::Free; flanks.len()], shape).run()?;
     let mut turns: Vec<usize> = free.iter().map(|c| turn_of(c)).collect();
     let start = shaped(card, &flanks, &turns, shape);
     let (mut cost, mut best) = match start {
@@ -120,19 +143,21 @@ fn settled(coefficients: &[f64], turn: usize, direction: isize) -> bool {
 /// The best curve with these places of the sign change. A flat foot's rows are added only when the
 /// curve without them breaks one: most cards never need them.
 fn shaped(card: &LobeCard, flanks: &[FlankProblem<'_>], turns: &[usize], shape: Shape) -> Option<(f64, Vec<Vec<f64>>)> {
+    let turns: Vec<Turn> = turns.iter().map(|turn| Turn::at(*turn)).collect();
     let loose = Shape { face: false, curvature: false, ..shape };
-    let found = Programme::new(card, flanks, Some(turns), loose).run()?;
-    if card.flat_foot.is_none() || Programme::new(card, flanks, Some(turns), shape).holds(&found.1) {
+    let found = Programme::new(card, flanks, &turns, loose).run()?;
+    if card.flat_foot.is_none() || Programme::new(card, flanks, &turns, shape).holds(&found.1) {
         return Some(found);
     }
-    Programme::new(card, flanks, Some(turns), shape).run()
+    Programme::new(card, flanks, &turns, shape).run()
 }
 
 fn problem<'a>(card: &LobeCard, checks: &'a [Check]) -> FlankProblem<'a> {
     FlankProblem { checks, span_deg: flank_length(card, checks) / SPANS as f64 }
 }
 
-/// Tries every common place of the sign change when the guess is infeasible.
+/// The best common place of the sign change when the guess is infeasible: ranges of places are halved, and one is left where
+/// not even what all its places have in common can be met, or only at a higher cost than what is found already.
 fn scan(
     card: &LobeCard,
     flanks: &[FlankProblem<'_>],
@@ -140,14 +165,27 @@ fn scan(
     shape: Shape,
 ) -> Option<(f64, Vec<Vec<f64>>)> {
     let mut best: Option<(f64, Vec<Vec<f64>>)> = None;
-    for turn in 2..basis().len() - 4 {
-        let trial = vec![turn; turns.len()];
-        let found = shaped(card, flanks, &trial, shape);
-        if let Some((cost, solution)) = found
-            && best.as_ref().is_none_or(|(least, _)| cost < *least)
-        {
-            best = Some((cost, solution));
-            turns.copy_from_slice(&trial);
+    let mut open = vec![(2, basis().len() - 5)];
+    while let Some((first, last)) = open.pop() {
+        let is_better = |cost: f64| best.as_ref().is_none_or(|(least, _)| cost < *least);
+        if first == last {
+            let trial = vec![first; turns.len()];
+            if let Some(found) = shaped(card, flanks, &trial, shape).filter(|(cost, _)| is_better(*cost)) {
+                best = Some(found);
+                turns.copy_from_slice(&trial);
+            }
+            continue;
+        }
+        let common = vec![Turn::Between(first, last); turns.len()];
+        let loose = Shape { face: false, curvature: false, ..shape };
+        let is_left = match Programme::new(card, flanks, &common, loose).decide() {
+            Ended::Solved(cost, _) => !is_better(cost),
+            Ended::Infeasible => true,
+            Ended::Undecided => false,
+        };
+        if !is_left {
+            let middle = first.midpoint(last);
+            open.extend([(middle + 1, last), (first, middle)]);
         }
     }
     best
@@ -190,20 +228,19 @@ struct Programme<'a> {
 }
 
 impl<'a> Programme<'a> {
-    fn new(card: &LobeCard, flanks: &'a [FlankProblem<'a>], turns: Option<&[usize]>, shape: Shape) -> Self {
+    fn new(card: &LobeCard, flanks: &'a [FlankProblem<'a>], turns: &[Turn], shape: Shape) -> Self {
         let mut programme = Self { flanks, equal: Rows::default(), at_most: Rows::default() };
         for (index, flank) in flanks.iter().enumerate() {
             programme.ends_and_checks(card, flank, index * basis().len());
-            if let Some(turns) = turns {
-                let offset = index * basis().len();
-                programme.one_change_of_sign(turns[index], offset, shape.nose);
-                if let Some(foot) = &card.flat_foot {
-                    if shape.face {
-                        programme.velocity_within_face(card, foot, flank, turns[index], offset);
-                    }
-                    if shape.curvature {
-                        programme.convex_enough(card, foot, flank, turns[index], offset);
-                    }
+            let offset = index * basis().len();
+            let Some((first, last)) = turns[index].range() else { continue };
+            programme.one_change_of_sign((first, last), offset, shape.nose);
+            if let Some(foot) = &card.flat_foot {
+                if shape.face {
+                    programme.velocity_within_face(card, foot, flank, last, offset);
+                }
+                if shape.curvature {
+                    programme.convex_enough(card, foot, flank, last, offset);
                 }
             }
         }
@@ -231,15 +268,18 @@ impl<'a> Programme<'a> {
         }
     }
 
-    /// Controls `0..=turn` not positive and, where `nose` says so, rising from the nose; the others
-    /// not negative.
-    fn one_change_of_sign(&mut self, turn: usize, offset: usize, nose: bool) {
+    /// Controls up to the `first` place of the sign change not positive and, where `nose` says so, rising from the nose; those
+    /// beyond the `last` not negative.
+    fn one_change_of_sign(&mut self, (first, last): (usize, usize), offset: usize, nose: bool) {
         // Rising towards a last one that is not positive makes the others so too.
-        for (i, weights) in controls().iter().enumerate().skip(if nose { turn } else { 0 }) {
-            let sign = if i <= turn { 1.0 } else { -1.0 };
+        for (i, weights) in controls().iter().enumerate().skip(if nose { first } else { 0 }) {
+            if (first + 1..=last).contains(&i) {
+                continue;
+            }
+            let sign = if i <= first { 1.0 } else { -1.0 };
             self.at_most.push((0..3).map(|j| (offset + i + j, sign * weights[j])), 0.0);
         }
-        let risen = if nose { turn.min(controls().len() - 2) } else { 0 };
+        let risen = if nose { first.min(controls().len() - 2) } else { 0 };
         for i in 0..risen {
             let (now, next) = (controls()[i], controls()[i + 1]);
             let weights = [now[0], now[1] - next[0], now[2] - next[1], -next[2]];
@@ -302,6 +342,14 @@ impl<'a> Programme<'a> {
 
     /// Cost and the coefficients of each flank, or `None` when no curve meets the rows.
     fn run(self) -> Option<(f64, Vec<Vec<f64>>)> {
+        match self.decide() {
+            Ended::Solved(cost, x) => Some((cost, x.chunks(basis().len()).map(<[f64]>::to_vec).collect())),
+            Ended::Infeasible | Ended::Undecided => None,
+        }
+    }
+
+    /// Cost and the coefficients of all flanks, where there are any.
+    fn decide(self) -> Ended {
         let size = basis().len();
         let mut quadratic = Vec::new();
         for (index, flank) in self.flanks.iter().enumerate() {
@@ -312,8 +360,7 @@ impl<'a> Programme<'a> {
             }
         }
         let unknowns = size * self.flanks.len();
-        let (cost, x) = minimise(unknowns, &quadratic, &vec![0.0; unknowns], self.equal, self.at_most)?;
-        Some((cost, x.chunks(size).map(<[f64]>::to_vec).collect()))
+        decide(unknowns, &quadratic, &vec![0.0; unknowns], self.equal, self.at_most)
     }
 }
 
@@ -340,4 +387,56 @@ fn piece(card: &LobeCard, flank: &FlankSolution, span: usize, mirrored: bool) ->
     let at = if mirrored { span + 1 } else { span };
     let sign = if mirrored { -1.0 } else { 1.0 };
     super::fit::taylor(basis(), &flank.coefficients, span, at as f64, sign * flank.span_deg, card.lift.si())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::refusal::nose_room;
+    use super::*;
+    use crate::quantity::Length;
+    use crate::words::LifterKind;
+
+    /// A roller's card with so much lift; from .24 to .36 in its nose goes from too blunt to sharp.
+    fn card(lift: f64) -> LobeCard {
+        let rows = [(0.006, 276.0), (0.050, 226.0), (0.200, 140.0)].map(|(height, deg)| (Length::inches(height), deg));
+        LobeCard::symmetric(Length::inches(lift), &rows, LifterKind::SolidRoller, None)
+    }
+
+    /// The least cost of any common place of the sign change, each tried.
+    fn least(card: &LobeCard) -> Option<f64> {
+        let flanks = [problem(card, &card.closing)];
+        let costs = (2..basis().len() - 4).filter_map(|turn| Some(shaped(card, &flanks, &[turn], Shape::ALL)?.0));
+        costs.reduce(f64::min)
+    }
+
+    #[test]
+    fn halving_ranges_finds_what_trying_every_place_finds() {
+        for lift in [0.258, 0.262, 0.27, 0.3, 0.36] {
+            let (card, mut turns) = (card(lift), vec![0]);
+            let flanks = [problem(&card, &card.closing)];
+            let found = scan(&card, &flanks, &mut turns, Shape::ALL).map(|(cost, _)| cost);
+            match (found, least(&card)) {
+                (Some(found), Some(least)) => {
+                    assert!((found / least - 1.0).abs() < 1e-6, "{lift}: {found} for {least}")
+                }
+                (found, least) => assert_eq!(found, least, "{lift}"),
+            }
+        }
+    }
+
+    #[test]
+    fn no_place_of_the_sign_change_carries_a_nose_that_has_no_room() {
+        let mut refused = 0;
+        for thousandth in 240..300 {
+            let card = card(f64::from(thousandth) * 1e-3);
+            let (room, least) = (nose_room(&card), least(&card));
+            if room < 0.0 {
+                refused += 1;
+                assert!(least.is_none(), "{thousandth}: room {room}, yet {least:?}");
+            }
+            // From a hundredth on there is a curve on every card tried here.
+            assert!(room < 0.01 || least.is_some(), "{thousandth}: room {room}");
+        }
+        assert!((5..55).contains(&refused), "{refused}");
+    }
 }

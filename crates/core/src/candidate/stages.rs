@@ -7,7 +7,10 @@
 use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
-use crate::report::{CalibrationReport, ChooseReport, Curve, DynamicsReport, Effect, OrderReport, SearchReport};
+use crate::report::{
+    CalibrationReport, ChooseReport, Curve, DynamicsReport, DynamicsSide, Effect, OrderReport, ScoreReport,
+    SearchReport,
+};
 use crate::response::{Choice, Columns, Response};
 use quick_cache::sync::Cache;
 use siphasher::sip128::{Hasher128, SipHasher13};
@@ -116,12 +119,16 @@ pub struct Stages {
     pub choosing: Stage<ChooseReport>,
     /// What searches came to.
     pub searches: Stage<SearchReport>,
+    /// Score boards.
+    pub scores: Stage<ScoreReport>,
     /// Effects of decisions on a curve.
     pub effects: Stage<Vec<Effect>>,
     /// Fits to a pull.
     pub fits: Stage<CalibrationReport>,
     /// Valve trains in motion.
     pub motions: Stage<DynamicsReport>,
+    /// Where control is lost and what parts bear, of both valves by the usual train.
+    pub turned: Stage<[DynamicsSide; 2]>,
     /// Gaps of a closed valve over the crank.
     pub closed_gaps: Stage<Vec<Length>>,
 }

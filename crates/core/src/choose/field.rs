@@ -29,6 +29,11 @@ pub struct Field {
     interval: Option<Polynomial>,
 }
 
+/// Least room of a nose that is searched to, of [`Frame::nose_room`], and what counts as much as what makes a margin tight
+/// (assumed: from a tenth of the least on, smooth lobes were found for every demo build).
+const NOSE: f64 = 0.03;
+const NOSE_SCALE: f64 = 0.03;
+
 /// A predicted choice.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Foreseen {
@@ -38,6 +43,8 @@ pub struct Foreseen {
     pub beside: Beside,
     /// Every margin.
     pub margins: Vec<Predicted>,
+    /// What is left of the least room of a nose, in its scale.
+    pub nose: f64,
 }
 
 impl Field {
@@ -67,13 +74,14 @@ impl Field {
         let margins = self.margins.at(&self.response, choice);
         let interval = self.interval.as_ref().and_then(|own| own.at(&self.response.place(choice)).first().copied());
         let beside = Beside { control: control_of(&margins), interval: interval.map(f64::exp), money: self.kit.money };
-        Foreseen { figures: self.response.figures(choice), beside, margins }
+        let nose = (self.kit.frame.nose_room(choice) - NOSE) / NOSE_SCALE;
+        Foreseen { figures: self.response.figures(choice), beside, margins, nose }
     }
 
     /// The same for a search: goals, each the more the better, then what is left of every limit in its scale.
     pub fn came(&self, goals: &[Goal], place: &[f64]) -> Came {
         let foreseen = self.foreseen(&self.choice(place));
-        Came { goals: foreseen.worth(goals), margins: room(&foreseen.margins) }
+        Came { goals: foreseen.worth(goals), margins: foreseen.room() }
     }
 }
 
@@ -85,7 +93,13 @@ impl Foreseen {
 
     /// By how much limits are broken.
     pub fn broken(&self) -> f64 {
-        self.margins.iter().map(Predicted::broken).sum()
+        self.margins.iter().map(Predicted::broken).sum::<f64>() + (-self.nose).max(0.0)
+    }
+
+    /// What is left of every limit that may not be broken, in its scale.
+    pub fn room(&self) -> Vec<f64> {
+        let hard = self.margins.iter().filter(|own| !own.margin.is_advice);
+        hard.map(Predicted::room).chain([self.nose]).collect()
     }
 
     /// Where control is foreseen to be lost, where both valves' trains are known.
@@ -97,11 +111,6 @@ impl Foreseen {
         };
         Some(ControlFinding::of_rpm([of(Side::Intake)?, of(Side::Exhaust)?]))
     }
-}
-
-/// What is left of every limit that may not be broken, in its scale.
-pub(super) fn room(margins: &[Predicted]) -> Vec<f64> {
-    margins.iter().filter(|own| !own.margin.is_advice).map(Predicted::room).collect()
 }
 
 /// Rpm of control beyond a missed shift, the lower of both valves.

@@ -1,6 +1,6 @@
 //! A candidate of which some decisions are open: everything else stands, and any choice of them makes a candidate again.
 
-use crate::cam::{Events, Flank, Lobe, Phasing, height_006, height_050, height_200};
+use crate::cam::{Events, Flank, Lobe, LobeSource, Phasing, height_006, height_050, height_200, nose_room, read_lobe};
 use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, lack, together};
 use crate::document::Side;
 use crate::given::{FlankChecks, Given, Price};
@@ -181,7 +181,17 @@ impl Frame {
         given
     }
 
-    /// The same, resolved.
+    /// How far the blunter nose of a choice's lobes is from too blunt to be ground, see [`nose_room`]; one of measured lobes.
+    pub fn nose_room(&self, choice: &Choice) -> f64 {
+        let given = self.given(choice);
+        let of = |side: Side| match read_lobe(&given, side) {
+            Ok(LobeSource::Card(card)) => nose_room(&card),
+            _ => 1.0,
+        };
+        Side::BOTH.map(of).into_iter().fold(1.0, f64::min)
+    }
+
+    /// The candidate of a choice, resolved.
     pub fn at(&self, choice: &Choice, stages: &Stages) -> Resolved {
         Resolved::new(self.given(choice), stages)
     }

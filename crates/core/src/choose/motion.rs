@@ -2,17 +2,26 @@
 //! the lobe's duration, its lift and its flanks. Where the lobe stands on the crank does not move it.
 
 use super::frame::Frame;
-use crate::candidate::dynamics::{LOOKED_TO, THRESHOLD, Unmeasured, looked_at, lost_at, side_train};
-use crate::candidate::{Resolved, Stages};
+use crate::candidate::dynamics::{
+    Around, LOOKED_TO, Limit, SideTrain, THRESHOLD, Unmeasured, looked_at, lost_at, side_report, side_train, sweep,
+};
+use crate::candidate::{Resolved, Stages, closed_gap, key};
 use crate::document::Side;
+use crate::limits::{ControlFinding, InMotion};
 use crate::quantity::Speed;
+use crate::report::DynamicsSide;
 use crate::response::{Axis, Choice, Decision, Polynomial, Terms, fit, towards_the_sides};
 use rayon::prelude::*;
+use std::sync::Arc;
 
 /// Points for each term.
 const POINTS_A_TERM: f64 = 3.0;
 /// Of the points' places.
 const SEED: u32 = 5;
+
+/// Speeds up to a missed shift at which it is looked what parts bear, and the lowest of them as a share of it.
+const BORNE_AT: usize = 12;
+const LOWEST: f64 = 0.3;
 
 /// One side of it.
 #[derive(Debug, Clone, PartialEq)]
@@ -42,6 +51,48 @@ pub fn limiting_speed(resolved: &Resolved, side: Side, stop: &(dyn Fn() -> bool 
 pub fn limiting_speeds(resolved: &Resolved, stop: &(dyn Fn() -> bool + Sync)) -> Option<[f64; 2]> {
     let of = |side| limiting_speed(resolved, side, stop);
     Some([of(Side::Intake)?, of(Side::Exhaust)?])
+}
+
+/// Where control is lost and what parts bear in motion up to a missed shift, of both valves by the usual train, kept for the
+/// next who asks; `None` where a train is not known whole, no plan says how fast it is turned, or the work was stopped.
+pub fn in_motion(resolved: &Resolved, stages: &Stages, stop: &(dyn Fn() -> bool + Sync)) -> Option<ControlFinding> {
+    let top = resolved.top_speed().map(Speed::as_rpm)?;
+    let trains = Side::BOTH.map(|side| side_train(resolved, side).ok());
+    let keys = trains.each_ref().map(|train| train.as_ref().map(SideTrain::key));
+    let closed = Side::BOTH.map(|side| closed_gap(resolved, side).ok());
+    let key = key(&(keys, closed, Side::BOTH.map(|side| resolved.train(side).clone()), top));
+    let sides = match stages.turned.kept(key) {
+        Some(kept) => kept,
+        None => {
+            let turned = |side: Side| Some(turned(resolved, (side, trains[side.index()].as_ref()?), top, stages, stop));
+            let sides = Arc::new([turned(Side::Intake)?, turned(Side::Exhaust)?]);
+            if stop() {
+                return None;
+            }
+            stages.turned.keep(key, Arc::clone(&sides));
+            sides
+        }
+    };
+    Some(ControlFinding { sides: sides.each_ref().map(|side| InMotion::of(side, top * (1.0 + 1e-9), LOOKED_TO)) })
+}
+
+/// One side turned up to a missed shift at `top` rpm, and as far as it takes to lose control; without its tables over the crank.
+fn turned(
+    resolved: &Resolved,
+    (side, train): (Side, &SideTrain<'_>),
+    top: f64,
+    stages: &Stages,
+    stop: &(dyn Fn() -> bool + Sync),
+) -> DynamicsSide {
+    let step = (1.0 - LOWEST) * top / (BORNE_AT - 1) as f64;
+    let speeds: Vec<f64> = (0..BORNE_AT).map(|i| step.mul_add(i as f64, LOWEST * top)).collect();
+    let usual = [Unmeasured::usual()];
+    let samples = sweep(train, &usual[0], &speeds, stop);
+    let lost = lost_at(train, &train.models(&usual), &looked_at(top), THRESHOLD, stop);
+    let limit = Limit::of(&lost, LOOKED_TO);
+    let mut report = side_report(train, &Around::of(resolved, side, stages), &samples, limit.as_ref(), LOOKED_TO);
+    (report.contact_n, report.valve_mm, report.rigid_mm, report.crank_deg) = Default::default();
+    report
 }
 
 /// The events of a side: the one that is held, and the one that takes a change of duration.

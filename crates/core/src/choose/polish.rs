@@ -5,13 +5,14 @@ use super::aim::Aim;
 use super::field::{Field, Foreseen};
 use super::goal::Goal;
 use super::ground::{HAIR, Predicted};
+use super::motion::in_motion;
 use super::region::gas_of;
 use super::search::{Pick, ways};
 use super::standing::{Bound, Margin, Standing};
-use crate::candidate::Stages;
+use crate::candidate::{Resolved, Stages};
 use crate::document::Side;
 use crate::front::{Asked, Came, Member, Scale, climb};
-use crate::limits::{Findings, limits};
+use crate::limits::{ControlFinding, Findings, limits};
 use crate::response::Choice;
 use rayon::prelude::*;
 
@@ -43,10 +44,20 @@ pub struct Exact<'a> {
 impl Exact<'_> {
     /// How a choice stands: limits computed, of what gas and trains are foreseen to do. `None` where no smooth lobe carries it.
     fn standing(&self, field: usize, choice: &Choice, foreseen: &Foreseen) -> Option<Standing> {
-        let findings = Findings { gas: Some(gas_of(&foreseen.figures)), control: foreseen.control() };
         let resolved = self.fields[field].kit.frame.at(choice, self.stages);
+        self.standing_of(&resolved, foreseen, foreseen.control())
+    }
+
+    /// The same with where control is lost.
+    fn standing_of(
+        &self,
+        resolved: &Resolved,
+        foreseen: &Foreseen,
+        control: Option<ControlFinding>,
+    ) -> Option<Standing> {
+        let findings = Findings { gas: Some(gas_of(&foreseen.figures)), control };
         let has_lobes = Side::BOTH.into_iter().all(|side| resolved.side(side).lobe().is_ok());
-        let mut standing = has_lobes.then(|| Standing::of(&limits(&resolved, &findings, self.stages)))?;
+        let mut standing = has_lobes.then(|| Standing::of(&limits(resolved, &findings, self.stages)))?;
         if let Some((bound, by)) = self.eased {
             standing.margins.iter_mut().filter(|own| own.bound == bound).for_each(|own| own.left += by);
         }
@@ -58,6 +69,15 @@ impl Exact<'_> {
         let foreseen = self.fields[field].foreseen(&choice);
         let broken = self.standing(field, &choice, &foreseen).map_or(NO_LOBE, |standing| standing.broken());
         Pick::of((field, choice), foreseen, broken, &self.aim)
+    }
+
+    /// A pick with its trains turned, and how it stands then; the standing is absent where no smooth lobe carries it.
+    pub fn turned(&self, pick: &Pick, stop: &(dyn Fn() -> bool + Sync)) -> (Pick, Option<Standing>) {
+        let resolved = self.fields[pick.field].kit.frame.at(&pick.choice, self.stages);
+        let control = in_motion(&resolved, self.stages, stop).or_else(|| pick.foreseen.control());
+        let standing = self.standing_of(&resolved, &pick.foreseen, control);
+        let broken = standing.as_ref().map_or(NO_LOBE, Standing::broken);
+        (Pick::of((pick.field, pick.choice), pick.foreseen.clone(), broken, &self.aim), standing)
     }
 
     /// The best by the aim near each pick, as it is made.
@@ -112,7 +132,7 @@ impl Exact<'_> {
             let choice = field.choice(place);
             let foreseen = field.foreseen(&choice);
             let standing = self.standing(pick.field, &choice, &foreseen);
-            Came { goals: goals(&foreseen), margins: room(&foreseen.margins, standing.as_ref()) }
+            Came { goals: goals(&foreseen), margins: room(&foreseen, standing.as_ref()) }
         };
         let asked = Asked { variables: field.response.axes.len(), evaluate: &evaluate };
         if asked.variables == 0 {
@@ -131,18 +151,13 @@ impl Exact<'_> {
 }
 
 /// What is left of every limit, each in its scale: as computed where it was, and one more for what was not foreseen at all.
-fn room(foreseen: &[Predicted], computed: Option<&Standing>) -> Vec<f64> {
-    let hard = foreseen.iter().filter(|own| !own.margin.is_advice);
-    let known: Vec<f64> = hard
-        .map(|own| match computed {
-            // A rule that does not apply there has all the room there is.
-            Some(computed) => computed.margin(own.margin.bound).map_or(1.0, |own| own.left / own.scale - HAIR),
-            None => own.room(),
-        })
-        .collect();
-    let Some(computed) = computed else { return known.into_iter().chain([-NO_LOBE]).collect() };
-    let is_foreseen = |margin: &&Margin| foreseen.iter().any(|own| own.margin.bound == margin.bound);
+fn room(foreseen: &Foreseen, computed: Option<&Standing>) -> Vec<f64> {
+    let Some(computed) = computed else { return foreseen.room().into_iter().chain([-NO_LOBE]).collect() };
+    let hard = foreseen.margins.iter().filter(|own| !own.margin.is_advice);
+    // A rule that does not apply there has all the room there is.
+    let left = |own: &Predicted| computed.margin(own.margin.bound).map_or(1.0, |own| own.left / own.scale - HAIR);
+    let is_foreseen = |margin: &&Margin| foreseen.margins.iter().any(|own| own.margin.bound == margin.bound);
     let others: f64 = computed.margins.iter().filter(|own| !is_foreseen(own)).map(Margin::broken).sum();
     let beside = others + computed.incompatible.len() as f64;
-    known.into_iter().chain([if beside > 0.0 { -beside } else { 1.0 }]).collect()
+    hard.map(left).chain([foreseen.nose, if beside > 0.0 { -beside } else { 1.0 }]).collect()
 }

@@ -1,7 +1,7 @@
 //! Searches the fields of several kits: the best by what the plan aims at, and the front of several goals.
 
 use super::aim::Aim;
-use super::field::{Field, Foreseen, room};
+use super::field::{Field, Foreseen};
 use super::goal::Goal;
 use super::guide::score;
 use super::kit::on_ratio;
@@ -63,7 +63,7 @@ pub fn bests(fields: &[Field], aim: &Aim, from: &[Choice]) -> Vec<Pick> {
         let field = &fields[index];
         let evaluate = |place: &[f64]| {
             let foreseen = field.foreseen(&field.choice(place));
-            Came { goals: vec![aim.gain(&foreseen.figures)], margins: room(&foreseen.margins) }
+            Came { goals: vec![aim.gain(&foreseen.figures)], margins: foreseen.room() }
         };
         let asked = Asked { variables: field.response.axes.len(), evaluate: &evaluate };
         let begun = beginnings(asked, &places(fields, index, from), BEST);

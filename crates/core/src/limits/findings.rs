@@ -1,6 +1,7 @@
 //! What long work found of a candidate, which rules may use beside what the document gives: the gas, and the train in motion.
 
 use crate::quantity::{Pressure, Speed};
+use crate::report::DynamicsSide;
 
 /// Everything that was found; a rule says which of it goes into it.
 #[derive(Debug, Clone, PartialEq, Default)]
@@ -19,6 +20,11 @@ pub struct ControlFinding {
 }
 
 impl ControlFinding {
+    /// The lower of both limiting speeds, rpm.
+    pub fn least_rpm(&self) -> f64 {
+        self.sides.iter().map(|side| Speed::from_si(side.speed).as_rpm()).fold(f64::INFINITY, f64::min)
+    }
+
     /// Where only the limiting speeds are known, rpm.
     pub fn of_rpm(speeds: [f64; 2]) -> Self {
         let of = |speed: f64| InMotion {
@@ -48,6 +54,26 @@ pub struct InMotion {
     pub lobe: Option<f64>,
     /// Share of its strength that any wire bears.
     pub wire: Option<f64>,
+}
+
+impl InMotion {
+    /// Of a turned side: what parts bear up to `reached` rpm, for what nobody reaches is nobody's load; a limit that was not
+    /// found within `looked_to` rpm counts as that.
+    pub fn of(side: &DynamicsSide, reached: f64, looked_to: f64) -> Self {
+        let rpm = side.limiting_speed_rpm.unwrap_or(looked_to);
+        let low = side.limiting_speed_band_rpm.map_or(rpm, |band| band[0]);
+        let reached = side.speed_rpm.iter().filter(|rpm| **rpm <= reached).count();
+        let most = |values: &Option<Vec<f64>>| values.as_ref()?.iter().take(reached).copied().reduce(f64::max);
+        let least = |values: &Option<Vec<f64>>| values.as_ref()?.iter().take(reached).copied().reduce(f64::min);
+        Self {
+            speed: Speed::rpm(rpm).si(),
+            low: Speed::rpm(low).si(),
+            piston: least(&side.piston_gap_mm).map(|mm| mm * 1e-3),
+            pushrod: least(&side.pushrod_reserve),
+            lobe: most(&side.lobe_stress_mpa).map(|mpa| mpa * 1e6),
+            wire: most(&side.spring_stress_share),
+        }
+    }
 }
 
 /// What breathing found that limits ask for, greatest over the speeds.

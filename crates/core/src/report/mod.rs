@@ -20,6 +20,7 @@ mod dynamics;
 mod limit;
 mod order;
 mod parts;
+mod scoring;
 mod searching;
 mod spring;
 mod timing;
@@ -47,6 +48,7 @@ pub use order::{OrderCard, OrderFact, OrderLine, OrderPart};
 pub use parts::{
     ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringsStay, StripReport, ValveClearance,
 };
+pub use scoring::{PowerCosts, ScoreColumn, ScoreReport, ScoreRow};
 pub use searching::{
     BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport, ImpossibleReport, KitPart,
     KitReport, KnownBy, PriceReport, SearchPoint, SearchReport,

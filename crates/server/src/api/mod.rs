@@ -11,6 +11,7 @@ pub mod documents;
 pub mod everything;
 pub mod parts;
 mod preview;
+pub mod score;
 pub mod search;
 pub mod sensitivity;
 pub mod workbench;

@@ -1,4 +1,4 @@
-//! `upper-lobe sensitivity`, `choose` and `calibrate`: the work of seconds that the screen asks for, run to its end.
+//! `upper-lobe sensitivity`, `choose`, `score` and `calibrate`: the work of seconds that the screen asks for, run to its end.
 
 use super::REFUSED;
 use super::analyze::{print, read};
@@ -8,7 +8,8 @@ use std::path::PathBuf;
 use std::process::ExitCode;
 use std::sync::Arc;
 use upper_lobe_core::analysis::{
-    Build, CalibrationJob, ChooseJob, ChooseStep, Faults, Halted, Job, SensitivityJob, Stages, Watch,
+    Build, CalibrationJob, ChooseJob, ChooseStep, Faults, Halted, Job, ScoreJob, ScoreStep, SensitivityJob, Stages,
+    Watch,
 };
 
 /// A document.
@@ -43,6 +44,15 @@ pub fn choose(options: &CandidateOptions) -> anyhow::Result<ExitCode> {
     let job = |build: Build| Ok(ChooseJob::new(&build, options.candidate.as_deref(), Arc::default())?);
     finish_telling(document(&text).and_then(job), |step: ChooseStep| {
         format!("{}: {} of {}", step.doing, step.done, step.of)
+    })
+}
+
+/// Prints the score board of every candidate.
+pub fn score(options: &Options) -> anyhow::Result<ExitCode> {
+    let text = read(&options.file)?;
+    let job = |build: Build| Ok(Ok(ScoreJob::new(&build, Arc::default())?));
+    finish_telling(document(&text).and_then(job), |step: ScoreStep| {
+        format!("computing candidates: {} of {}", step.done, step.of)
     })
 }
 

@@ -65,6 +65,8 @@ enum Command {
     /// Compute what there is to choose of a candidate and print it as JSON: every decision of the cam over its range, and the
     /// candidates that both schools come to. Takes half a minute.
     Choose(long::CandidateOptions),
+    /// Rank every candidate of a document column by column, as its score board or a contest asks, and print it as JSON.
+    Score(long::Options),
     /// Search cams, lifters, rockers, pushrods, springs and retainers under every limit, for several goals at once, and print
     /// the finalists, computed in full with their trains in motion, what binds them and what each limit costs, as JSON.
     /// Takes about a minute.
@@ -120,6 +122,7 @@ pub fn run() -> ExitCode {
         Command::Order(options) => order::run(&options),
         Command::Sensitivity(options) => long::sensitivity(&options),
         Command::Choose(options) => long::choose(&options),
+        Command::Score(options) => long::score(&options),
         Command::Search(options) => search::search(&options),
         Command::Calibrate(options) => long::calibrate(&options),
         Command::Backup(options) => backup::backup(&options),

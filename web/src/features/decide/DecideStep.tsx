@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { useSession, useSessionPart } from '../../model/useSession'
+import { Board } from '../score/Board'
 import { Curves } from './Curves'
 import { Figures } from './Figures'
 import { earlier, inWantedOrder } from './rows'
@@ -58,6 +59,7 @@ export function DecideStep() {
         ))}
       </div>
       <Curves columns={shown} />
+      <Board />
       <Figures columns={shown} />
       <Words columns={shown} />
     </>

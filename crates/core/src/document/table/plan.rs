@@ -60,6 +60,12 @@ const FIELDS: &[Field] = &[
         "Manifold and drive pressure over speed, as gauges show them.",
     ),
     plain(
+        "score",
+        "Score board",
+        Kind::List { of: &SCORE_COLUMN_KIND, min: 0, max: 24 },
+        "Columns candidates are ranked by, as a contest or a customer sets them; where there are none, peak and average of torque and power, and off the track what it costs to live with.",
+    ),
+    plain(
         "piston_clearance_school",
         "Piston clearance school",
         Kind::Choice(ClearanceSchool::WORDS),
@@ -105,6 +111,35 @@ static AMBIENT: Object = Object {
 };
 
 static BOOST_LEVEL: Kind = Kind::Object(&BOOST);
+
+static SCORE_COLUMN_KIND: Kind = Kind::Object(&SCORE_COLUMN);
+
+static SCORE_COLUMN: Object = Object {
+    name: "score_column",
+    doc: "a column of the score board",
+    sided: false,
+    fields: &[
+        plain("column", "Column", Kind::Choice(SCORED), "What is ranked.").required(),
+        plain("weight", "Weight", Kind::Number { min: 0.0, max: 100.0 }, "What a rank in it counts.").or("1"),
+        quantity("from", "From", Speed, RPM, "Lowest speed it is over; the band's where absent."),
+        quantity("to", "To", Speed, RPM, "Highest speed it is over; the band's where absent."),
+    ],
+};
+
+/// What a score board may rank.
+pub const SCORED: &[&str] = &[
+    "average_torque",
+    "peak_torque",
+    "average_power",
+    "peak_power",
+    "under_curve",
+    "idle_vacuum",
+    "control",
+    "margin",
+    "life",
+    "guide_pressure",
+    "money",
+];
 
 static BOOST: Object = Object {
     name: "boost_level",

@@ -1,0 +1,113 @@
+import { useRef } from 'react'
+import type { ScoreRow } from '../../api/client'
+import { useWidth } from '../../model/useWidth'
+import { scaleOf } from '../choose/scale'
+import { useScales } from '../torque/useScales'
+
+const HEIGHT = 150
+const ROOM = { left: 52, right: 12, above: 22, below: 30 }
+const GAP = 12
+
+interface Cost {
+  readonly id: string
+  readonly title: string
+  readonly of: (row: ScoreRow) => number | null
+}
+
+/** What the last of power costs: life, money and reserve over peak power, a point for each candidate. */
+export function LastPower({ rows }: { rows: readonly ScoreRow[] }) {
+  const holder = useRef<HTMLDivElement>(null)
+  const width = useWidth(holder, 860, 320)
+  const scales = useScales()
+  if (!scales) return <div ref={holder} />
+  const counted = rows.find(({ costs }) => costs.counted_in !== '')?.costs.counted_in ?? ''
+  const costs: Cost[] = [
+    { id: 'life', title: `Springs, ${counted} between looks`, of: ({ costs }) => costs.interval },
+    { id: 'guide', title: 'Guides, MPa of pressure', of: ({ costs }) => costs.guide_mpa },
+    { id: 'money', title: 'Parts, USD', of: ({ costs }) => costs.money_usd },
+    { id: 'control', title: 'Reserve of control, rpm', of: ({ costs }) => costs.control_rpm },
+  ]
+  const power = ({ costs }: ScoreRow) =>
+    costs.peak_power_kw === null ? undefined : (costs.peak_power_kw * 1e3) / scales.power.factor
+  const known = rows.filter((row) => power(row) !== undefined)
+  const across = width < 640 ? 2 : 4
+  const own = Math.floor((width - (across - 1) * GAP) / across)
+  if (known.length < 2) return <div ref={holder} />
+  return (
+    <div ref={holder} className="last-power">
+      {costs.map((cost) => (
+        <Panel
+          key={cost.id}
+          cost={cost}
+          rows={known.filter((row) => cost.of(row) !== null)}
+          power={(row) => power(row) ?? 0}
+          unit={scales.power.unit}
+          width={own}
+        />
+      ))}
+    </div>
+  )
+}
+
+interface PanelProps {
+  readonly cost: Cost
+  readonly rows: readonly ScoreRow[]
+  readonly power: (row: ScoreRow) => number
+  readonly unit: string
+  readonly width: number
+}
+
+function Panel({ cost, rows, power, unit, width }: PanelProps) {
+  if (rows.length === 0) return null
+  const value = (row: ScoreRow) => cost.of(row) ?? 0
+  const across = scaleOf(rows.map(power), ROOM.left, width - ROOM.right)
+  const up = scaleOf(rows.map(value), HEIGHT - ROOM.below, ROOM.above)
+  const inRising = [...rows].sort((a, b) => power(a) - power(b))
+  const line = inRising.map((row) => `${across.at(power(row))},${up.at(value(row))}`).join(' ')
+  return (
+    <svg width={width} height={HEIGHT} role="img" aria-label={`${cost.title}, over peak power`}>
+      <text className="sweep-scale last-power-title" x={4} y={12}>
+        {cost.title}
+      </text>
+      {up.ticks.slice(0, 4).map((tick) => (
+        <g key={tick}>
+          <line
+            className="sweep-grid"
+            x1={ROOM.left}
+            x2={width - ROOM.right}
+            y1={up.at(tick)}
+            y2={up.at(tick)}
+          />
+          <text className="sweep-scale" x={ROOM.left - 6} y={up.at(tick) + 4} textAnchor="end">
+            {tick}
+          </text>
+        </g>
+      ))}
+      <polyline className="last-power-line" points={line} />
+      {inRising.map((row) => (
+        <circle
+          key={row.candidate}
+          className={row.broken.length > 0 ? 'last-power-broken' : 'last-power-point'}
+          cx={across.at(power(row))}
+          cy={up.at(value(row))}
+          r={4}
+        >
+          <title>
+            {row.name}: {Math.round(power(row))} {unit}
+          </title>
+        </circle>
+      ))}
+      {across.ticks.slice(0, 3).map((tick) => (
+        <text
+          key={tick}
+          className="sweep-scale"
+          x={across.at(tick)}
+          y={HEIGHT - 12}
+          textAnchor="middle"
+        >
+          {tick} {unit}
+        </text>
+      ))}
+    </svg>
+  )
+}
