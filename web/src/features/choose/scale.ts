@@ -1,4 +1,6 @@
-const STEPS = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000]
+const STEPS = [
+  0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000,
+]
 
 /** A straight scale over values, a little wider than they are, and round ticks on it. Pure. */
 export function scaleOf(values: readonly number[], from: number, to: number) {

@@ -15,7 +15,7 @@ export function Board() {
   const system = useSessionPart((state) => state.system)
   const asked =
     useSessionPart(
-      (state) => state.answer?.fields.find(({ field }) => field === 'target.score')?.table?.rows,
+      (state) => state.answer?.fields?.find(({ field }) => field === 'target.score')?.table?.rows,
     ) ?? NONE
   const { report } = score
   if (!score.isAsked)
@@ -26,7 +26,9 @@ export function Board() {
           <Button size="small" onClick={score.ask}>
             Score every candidate in full
           </Button>{' '}
-          <span className="quiet">ranks by column, lowest points win; some seconds a candidate</span>
+          <span className="quiet">
+            ranks by column, lowest points win; some seconds a candidate
+          </span>
         </p>
       </section>
     )

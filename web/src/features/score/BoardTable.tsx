@@ -58,8 +58,7 @@ export function BoardTable({ report, onWeight, onRemove }: Props) {
                   {row.broken.length > 0 ? (
                     <span className="quiet" title={row.broken.join(', ')}>
                       {' '}
-                      breaks {row.broken.length}{' '}
-                      {row.broken.length === 1 ? 'limit' : 'limits'}
+                      breaks {row.broken.length} {row.broken.length === 1 ? 'limit' : 'limits'}
                     </span>
                   ) : null}
                   {row.lacks ? <span className="quiet"> {row.lacks}</span> : null}
@@ -109,7 +108,7 @@ function Heading({ column, isLast, onWeight, onRemove }: HeadingProps) {
         </button>
       )}
       <div className="quiet">
-        {over ? `${over.map((rpm) => rpm?.toFixed(0)).join('–')} rpm, ` : ''}
+        {over ? `${over.map((rpm) => rpm.toFixed(0)).join('–')} rpm, ` : ''}
         {column.better === 'lower' ? 'least' : 'most'} is best
       </div>
       <InputNumber

@@ -11,7 +11,7 @@ const GAP = 12
 interface Cost {
   readonly id: string
   readonly title: string
-  readonly of: (row: ScoreRow) => number | null
+  readonly of: (row: ScoreRow) => number | null | undefined
 }
 
 /** What the last of power costs: life, money and reserve over peak power, a point for each candidate. */
@@ -28,18 +28,22 @@ export function LastPower({ rows }: { rows: readonly ScoreRow[] }) {
     { id: 'control', title: 'Reserve of control, rpm', of: ({ costs }) => costs.control_rpm },
   ]
   const power = ({ costs }: ScoreRow) =>
-    costs.peak_power_kw === null ? undefined : (costs.peak_power_kw * 1e3) / scales.power.factor
+    costs.peak_power_kw == null ? undefined : (costs.peak_power_kw * 1e3) / scales.power.factor
   const known = rows.filter((row) => power(row) !== undefined)
   const across = width < 640 ? 2 : 4
   const own = Math.floor((width - (across - 1) * GAP) / across)
   if (known.length < 2) return <div ref={holder} />
   return (
     <div ref={holder} className="last-power">
+      <p className="quiet">
+        What the last of power costs, over peak power: candidates by their place on the board, open
+        where a limit is broken.
+      </p>
       {costs.map((cost) => (
         <Panel
           key={cost.id}
           cost={cost}
-          rows={known.filter((row) => cost.of(row) !== null)}
+          rows={known.filter((row) => cost.of(row) != null)}
           power={(row) => power(row) ?? 0}
           unit={scales.power.unit}
           width={own}
@@ -58,18 +62,21 @@ interface PanelProps {
 }
 
 function Panel({ cost, rows, power, unit, width }: PanelProps) {
-  if (rows.length === 0) return null
+  const [first] = rows
+  if (!first) return null
   const value = (row: ScoreRow) => cost.of(row) ?? 0
   const across = scaleOf(rows.map(power), ROOM.left, width - ROOM.right)
   const up = scaleOf(rows.map(value), HEIGHT - ROOM.below, ROOM.above)
-  const inRising = [...rows].sort((a, b) => power(a) - power(b))
-  const line = inRising.map((row) => `${across.at(power(row))},${up.at(value(row))}`).join(' ')
+  // Ends of the scale are enough to read a small picture by.
+  const ends = across.ticks.filter((_, i) => i === 0 || i === across.ticks.length - 1)
+  const isFlat = rows.every((row) => value(row) === value(first))
+  const ticks = isFlat ? [value(first)] : up.ticks.slice(0, 4)
   return (
     <svg width={width} height={HEIGHT} role="img" aria-label={`${cost.title}, over peak power`}>
       <text className="sweep-scale last-power-title" x={4} y={12}>
         {cost.title}
       </text>
-      {up.ticks.slice(0, 4).map((tick) => (
+      {ticks.map((tick) => (
         <g key={tick}>
           <line
             className="sweep-grid"
@@ -79,25 +86,28 @@ function Panel({ cost, rows, power, unit, width }: PanelProps) {
             y2={up.at(tick)}
           />
           <text className="sweep-scale" x={ROOM.left - 6} y={up.at(tick) + 4} textAnchor="end">
-            {tick}
+            {Number(tick.toPrecision(4))}
           </text>
         </g>
       ))}
-      <polyline className="last-power-line" points={line} />
-      {inRising.map((row) => (
-        <circle
-          key={row.candidate}
-          className={row.broken.length > 0 ? 'last-power-broken' : 'last-power-point'}
-          cx={across.at(power(row))}
-          cy={up.at(value(row))}
-          r={4}
-        >
-          <title>
-            {row.name}: {Math.round(power(row))} {unit}
-          </title>
-        </circle>
+      {rows.map((row) => (
+        <g key={row.candidate}>
+          <circle
+            className={row.broken.length > 0 ? 'last-power-broken' : 'last-power-point'}
+            cx={across.at(power(row))}
+            cy={up.at(value(row))}
+            r={4}
+          >
+            <title>
+              {row.name}: {Math.round(power(row))} {unit}
+            </title>
+          </circle>
+          <text className="sweep-scale" x={across.at(power(row)) + 7} y={up.at(value(row)) - 5}>
+            {row.place}
+          </text>
+        </g>
       ))}
-      {across.ticks.slice(0, 3).map((tick) => (
+      {ends.map((tick, i) => (
         <text
           key={tick}
           className="sweep-scale"
@@ -105,7 +115,7 @@ function Panel({ cost, rows, power, unit, width }: PanelProps) {
           y={HEIGHT - 12}
           textAnchor="middle"
         >
-          {tick} {unit}
+          {tick} {i > 0 || ends.length === 1 ? unit : ''}
         </text>
       ))}
     </svg>
