@@ -131,10 +131,30 @@ test('torque and power', async ({ page }) => {
 })
 
 test('choosing', async ({ page }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(900_000)
   await open(page)
   await step(page, 'Choose')
   await expect(page.getByText(/^By drafted curves of/)).toBeVisible({ timeout: 200_000 })
   await page.setViewportSize({ width: 1280, height: 1000 })
   await shot(page, 'choose')
+
+  const search = page.getByRole('region', { name: 'Search' })
+  await search.getByRole('button', { name: 'Search', exact: true }).click()
+  await expect(search.getByRole('table').filter({ hasText: 'Finalists, in full' })).toBeVisible({
+    timeout: 400_000,
+  })
+  await page.setViewportSize({ width: 1280, height: 1300 })
+  await search.scrollIntoViewIfNeeded()
+  await shot(page, 'search')
+
+  await step(page, 'Decide')
+  const board = page.getByRole('region', { name: 'Score board' })
+  await board.getByRole('button', { name: 'Score every candidate in full' }).click()
+  await expect(board.getByRole('img', { name: 'Parts, USD, over peak power' })).toBeVisible({
+    timeout: 200_000,
+  })
+  await expect(board.getByRole('status')).toHaveCount(0, { timeout: 200_000 })
+  await page.setViewportSize({ width: 1280, height: 1100 })
+  await board.scrollIntoViewIfNeeded()
+  await shot(page, 'board')
 })

@@ -17,6 +17,7 @@ export const STEPS = [
   'Control',
   'Clearance',
   'Torque',
+  'Choose',
   'Decide',
   'Order',
 ]

@@ -148,7 +148,7 @@ impl ChooseJob {
 
     /// How a candidate stands with these figures, its trains turned by the usual.
     fn standing(&self, resolved: &Resolved, figures: &Figures) -> Standing {
-        let control = limiting_speeds(resolved, &|| false).map(ControlFinding::of_rpm);
+        let control = limiting_speeds(resolved, &self.stages, &|| false).map(ControlFinding::of_rpm);
         let findings = Findings { gas: Some(gas_of(figures)), control };
         Standing::of(&limits(resolved, &findings, &self.stages))
     }

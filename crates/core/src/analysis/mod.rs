@@ -20,6 +20,7 @@ mod readings;
 mod rules_page;
 mod score_columns;
 mod scoring;
+mod search_finals;
 mod search_setup;
 mod search_told;
 mod search_words;

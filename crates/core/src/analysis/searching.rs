@@ -5,23 +5,20 @@
 use super::curve::halted;
 use super::search_setup::{SearchSetup, SearchStep};
 use super::search_told::Told;
-use super::search_words::{Full, Worded, worded};
 use crate::build::Build;
 use crate::candidate::breathing::{Effort, breathing_of};
 use crate::candidate::{Key, Resolved, Stages, key, worded as gap_words};
 use crate::choose::{
-    Aim, By, Called, Exact, Field, Frame, Kit, Motion, NO_LOBE, Pick, Points, Priced, Region, Share, Standing,
-    Workbench, axes, bests, fronts, gas_of, in_motion, interval, on_ratio, open_kinds, pick, plan_of, prices, spread,
-    written,
+    Aim, By, Exact, Field, Frame, Kit, Motion, Pick, Points, Region, Share, Standing, Workbench, axes, bests, on_ratio,
+    open_kinds, pick, plan_of,
 };
 use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
-use crate::limits::{ControlFinding, Findings, limits};
+use crate::limits::Findings;
 use crate::parts::Part;
 use crate::report::SearchReport;
-use crate::response::{Axis, Choice, Columns, Decision, Depth, Figures, PlanOf, Response, placed};
+use crate::response::{Axis, Choice, Decision, Depth, PlanOf, Response, placed};
 use crate::work::{Class, Halted, Job, Watch};
-use rayon::prelude::*;
 use std::sync::Arc;
 
 /// Most regions that follow the best of a wide one, and how near to its side a best makes another region.
@@ -33,29 +30,25 @@ const OPEN: f64 = 0.1;
 const POLISHED: usize = 2;
 /// Kits that are searched with near the best, beside what stands.
 const NEAR_KITS: usize = 4;
-/// Times that finalists are taken, the later ones by what the earlier taught.
-const TAKES: usize = 2;
 /// Times that the best is taken with its trains turned, and what was found taken into account.
-const LESSONS: usize = 3;
-/// Candidates of the front that are told.
-const FRONT: usize = 60;
+pub(super) const LESSONS: usize = 3;
 
 /// A search for one candidate.
 pub struct SearchJob {
-    build: Build,
-    index: usize,
-    resolved: Resolved,
-    frame: Frame,
-    plan: PlanOf,
-    shelf: Vec<Part>,
-    setup: SearchSetup,
-    stages: Arc<Stages>,
+    pub(super) build: Build,
+    pub(super) index: usize,
+    pub(super) resolved: Resolved,
+    pub(super) frame: Frame,
+    pub(super) plan: PlanOf,
+    pub(super) shelf: Vec<Part>,
+    pub(super) setup: SearchSetup,
+    pub(super) stages: Arc<Stages>,
 }
 
 /// Ground of the kits that are searched with.
-struct Ground {
-    fields: Vec<Field>,
-    aim: Aim,
+pub(super) struct Ground {
+    pub fields: Vec<Field>,
+    pub aim: Aim,
 }
 
 impl SearchJob {
@@ -150,100 +143,6 @@ impl SearchJob {
         axes(middle, open, far).into_iter().filter_map(within).collect()
     }
 
-    /// Finalists in full, taken twice: where control was found to be lost sooner than foreseen, the second take knows.
-    fn finals(
-        &self,
-        (mut ground, mut best): (Ground, Pick),
-        from: &[Choice],
-        share: Share,
-        told: &Told<'_, '_>,
-    ) -> Result<Option<SearchReport>, Halted> {
-        let mut taken: Vec<Pick> = vec![self.exact(&ground).pick(0, *self.frame.now())];
-        let mut found: Vec<Option<Full>> = Vec::new();
-        let mut front = Vec::new();
-        for take in 0..TAKES {
-            let most = self.setup.evaluations * (take + 1) / TAKES;
-            front = self.finalists((&mut ground, &best), from, (&mut taken, most), told.watch.stop)?;
-            let Some(full) = self.in_full(&ground, (&taken, found.len()), share, told)? else { return Ok(None) };
-            found = full;
-            if take + 1 < TAKES {
-                for (pick, full) in taken.iter().zip(&found) {
-                    if let Some(full) = full {
-                        ground.learn(pick, &full.standing, take);
-                    }
-                }
-                best = self.best(&mut ground, from, told.watch.stop)?;
-            }
-        }
-        if (told.watch.stop)() {
-            return Err(Halted::Stopped);
-        }
-        told.doing("pricing limits");
-        let found: Vec<Full> = found.into_iter().flatten().collect();
-        front.truncate(FRONT);
-        let written = |pick: Pick| (self.written(&ground.fields[pick.field], &pick), pick);
-        let front: Vec<_> = front.into_par_iter().map(written).map(|(candidate, pick)| (pick, candidate)).collect();
-        let priced = prices(self.exact(&ground), &best);
-        let report = worded(&self.worded_by(&ground, &priced, told), found, &front);
-        report.map(Some).ok_or_else(|| lacks("the candidate as it stands has no curve"))
-    }
-
-    /// The front, and what is computed in full of it: taken up to `most`, whose trains were turned and which keep every limit,
-    /// or break them least where none keeps them all.
-    fn finalists(
-        &self,
-        (ground, best): (&mut Ground, &Pick),
-        from: &[Choice],
-        (taken, most): (&mut Vec<Pick>, usize),
-        stop: &(dyn Fn() -> bool + Sync),
-    ) -> Result<Vec<Pick>, Halted> {
-        let mut front = Vec::new();
-        for lesson in 0..LESSONS {
-            front = self.front(ground, best, from);
-            let some_hold = front.iter().any(Pick::holds);
-            let next = std::iter::once(best.clone()).chain(spread(&front, &self.setup.goals, 2 * most));
-            let mut learned = false;
-            for pick in next {
-                let is_taken = taken.iter().any(|other| (other.field, other.choice) == (pick.field, pick.choice));
-                if is_taken || taken.len() > most {
-                    continue;
-                }
-                let (turned, standing) = self.exact(ground).turned(&pick, stop);
-                if stop() {
-                    return Err(Halted::Stopped);
-                }
-                learned |= standing.is_some_and(|standing| ground.learn(&turned, &standing, lesson));
-                if turned.holds() || !some_hold {
-                    taken.push(turned);
-                }
-            }
-            if !learned || taken.len() > most {
-                break;
-            }
-        }
-        // What stands is always there.
-        if taken.len() < 2 {
-            taken.push(best.clone());
-        }
-        Ok(front)
-    }
-
-    /// What a report is worded from.
-    fn worded_by<'a>(&'a self, ground: &'a Ground, priced: &'a [Priced], told: &Told<'_, '_>) -> Worded<'a> {
-        Worded {
-            build: &self.build,
-            index: self.index,
-            resolved: &self.resolved,
-            frame: &self.frame,
-            setup: &self.setup,
-            fields: &ground.fields,
-            aim: ground.aim,
-            priced,
-            counts: told.counts(),
-            stages: &self.stages,
-        }
-    }
-
     /// The response of a region; `None` where points of others are missing.
     fn respond(
         &self,
@@ -319,7 +218,12 @@ impl SearchJob {
     }
 
     /// The best by the plan's aim with the kit that it is best with, its limits computed and its trains turned.
-    fn best(&self, ground: &mut Ground, from: &[Choice], stop: &(dyn Fn() -> bool + Sync)) -> Result<Pick, Halted> {
+    pub(super) fn best(
+        &self,
+        ground: &mut Ground,
+        from: &[Choice],
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Result<Pick, Halted> {
         let mut best: Option<Pick> = None;
         for lesson in 0..LESSONS {
             let mut foreseen = bests(&ground.fields, &ground.aim, from);
@@ -333,19 +237,6 @@ impl SearchJob {
             }
             let mut learned = false;
             for (pick, standing) in turned {
-                eprintln!(
-                    "DBG best lesson {lesson} field {} score {:.4} gain {:.4} broken {:.3} fails {:?} choice {:?}",
-                    pick.field,
-                    pick.score,
-                    ground.aim.gain(&pick.foreseen.figures),
-                    pick.broken,
-                    standing.as_ref().map(|s| s
-                        .fails()
-                        .into_iter()
-                        .map(|m| (m.bound, m.left / m.scale))
-                        .collect::<Vec<_>>()),
-                    pick.choice.values().map(|(_, v)| (v * 1e4).round() / 1e4).collect::<Vec<_>>()
-                );
                 learned |= standing.is_some_and(|standing| ground.learn(&pick, &standing, lesson));
                 if best.as_ref().is_none_or(|known| pick.score > known.score) {
                     best = Some(pick);
@@ -358,7 +249,7 @@ impl SearchJob {
         best.ok_or_else(|| lacks("nothing to choose from"))
     }
 
-    fn exact<'a>(&'a self, ground: &'a Ground) -> Exact<'a> {
+    pub(super) fn exact<'a>(&'a self, ground: &'a Ground) -> Exact<'a> {
         Exact { fields: &ground.fields, aim: ground.aim, stages: &self.stages, eased: None }
     }
 
@@ -386,25 +277,6 @@ impl SearchJob {
         on_ratio(&pick.choice, &ground.fields[pick.field].kit.frame, &self.frame)
     }
 
-    /// The front, limits of everything on it computed, the best first; where nothing meets them all, what breaks them least.
-    fn front(&self, ground: &Ground, best: &Pick, from: &[Choice]) -> Vec<Pick> {
-        let exact = self.exact(ground);
-        let mut drawn = fronts(&ground.fields, &self.setup.goals, &ground.aim, from);
-        if drawn.is_empty() {
-            drawn = bests(&ground.fields, &ground.aim, from);
-        }
-        drawn.push(best.clone());
-        let all = drawn.par_iter().map(|pick| exact.pick(pick.field, pick.choice));
-        let (mut all, broken): (Vec<Pick>, Vec<Pick>) = all.collect::<Vec<_>>().into_iter().partition(Pick::holds);
-        // What was foreseen to hold and does not is moved until it does.
-        let goals = &self.setup.goals;
-        all.extend(exact.moved_on(&spread(&broken, goals, self.setup.evaluations), goals));
-        let some_hold = all.iter().any(Pick::holds);
-        all.retain(|pick| if some_hold { pick.holds() } else { pick.broken < NO_LOBE });
-        all.sort_by(|a, b| b.score.total_cmp(&a.score));
-        all
-    }
-
     /// Choices of an earlier search.
     fn earlier(&self) -> impl Iterator<Item = Choice> {
         let now = *self.frame.now();
@@ -413,87 +285,17 @@ impl SearchJob {
             known.fold(now, |choice, own| choice.with(own.decision, own.value))
         })
     }
-
-    /// Every pick in full, its trains in motion, of which so many were told before; `None` where those of others are missing.
-    fn in_full(
-        &self,
-        ground: &Ground,
-        (taken, known): (&[Pick], usize),
-        share: Share,
-        told: &Told<'_, '_>,
-    ) -> Result<Option<Vec<Option<Full>>>, Halted> {
-        // At the speeds of the band: what lies beyond it is not compared.
-        let by = By::at(self.deepest(), Effort::Draft);
-        let mut all: Vec<Option<Arc<Option<Columns>>>> = Vec::with_capacity(taken.len());
-        for (place, pick) in taken.iter().enumerate() {
-            let points = Points::of(&ground.fields[pick.field].kit.frame, &self.stages);
-            let columns = match share.has(place) {
-                true => Some(points.computed(&pick.choice, by, told.watch.stop).map_err(halted)?),
-                false => points.kept(&pick.choice, by),
-            };
-            if let Some(columns) = columns.as_ref().filter(|_| place >= known) {
-                let figures = columns.as_ref().as_ref().map(|own| self.figures(own));
-                told.full((place + 1, taken.len()), figures.as_ref());
-            }
-            all.push(columns);
-        }
-        let Some(all) = all.into_iter().collect::<Option<Vec<_>>>() else { return Ok(None) };
-        let full = |(pick, columns): (&Pick, &Arc<Option<Columns>>)| -> Option<Full> {
-            let figures = self.figures(columns.as_ref().as_ref()?);
-            Some(self.judged(&ground.fields[pick.field], pick, figures))
-        };
-        Ok(Some(taken.par_iter().zip(&all).map(full).collect()))
-    }
-
-    fn figures(&self, columns: &Columns) -> Figures {
-        self.plan.figures(&columns.speeds, &columns.values)
-    }
-
-    /// The deepest effort that the document is whole enough for.
-    fn deepest(&self) -> Effort {
-        let can = breathing_of(&self.resolved).is_ok_and(|breathing| breathing.can(Effort::Full).is_ok());
-        if can { Effort::Full } else { Effort::Fast }
-    }
-
-    /// How a pick stands with what was computed of it.
-    fn judged(&self, field: &Field, pick: &Pick, figures: Figures) -> Full {
-        let resolved = field.kit.frame.at(&pick.choice, &self.stages);
-        let control = in_motion(&resolved, &self.stages, &|| false);
-        let least = control.as_ref().map(ControlFinding::least_rpm);
-        let findings = Findings { gas: Some(gas_of(&figures)), control };
-        let judgement = limits(&resolved, &findings, &self.stages);
-        Full {
-            pick: pick.clone(),
-            control: least.zip(self.plan.missed).map(|(limit, top)| limit - top),
-            interval: interval(&resolved),
-            standing: Standing::of(&judgement),
-            candidate: self.written(field, pick),
-            figures,
-            findings,
-        }
-    }
-
-    /// A pick as the document holds it; `None` for what stands there already.
-    fn written(&self, field: &Field, pick: &Pick) -> Option<serde_json::Value> {
-        if field.kit.parts.is_empty() && pick.choice == *self.frame.now() {
-            return None;
-        }
-        let called = Called { id: "found", name: "Found" };
-        let build =
-            written((&field.kit.build, self.index), &field.kit.frame, &pick.choice, called, &self.stages).ok()?;
-        build.last_candidate().cloned()
-    }
 }
 
 impl Ground {
     /// Takes up what a computed pick left of its margins; whether it broke one that had been predicted to hold.
-    fn learn(&mut self, pick: &Pick, standing: &Standing, lesson: usize) -> bool {
+    pub(super) fn learn(&mut self, pick: &Pick, standing: &Standing, lesson: usize) -> bool {
         let Field { margins, response, .. } = &mut self.fields[pick.field];
         response.holds(&pick.choice) && margins.learn(response, &pick.choice, standing, lesson)
     }
 }
 
-fn lacks(reason: &str) -> Halted {
+pub(super) fn lacks(reason: &str) -> Halted {
     Halted::Lacks { reason: reason.to_owned(), needs: Vec::new() }
 }
 

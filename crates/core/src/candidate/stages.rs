@@ -129,6 +129,8 @@ pub struct Stages {
     pub motions: Stage<DynamicsReport>,
     /// Where control is lost and what parts bear, of both valves by the usual train.
     pub turned: Stage<[DynamicsSide; 2]>,
+    /// Where one valve loses control by the usual train, rpm.
+    pub limiting: Stage<f64>,
     /// Gaps of a closed valve over the crank.
     pub closed_gaps: Stage<Vec<Length>>,
 }

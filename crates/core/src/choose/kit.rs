@@ -184,7 +184,7 @@ impl Workbench<'_> {
     }
 
     fn control(&self, kit: &Kit, stop: &(dyn Fn() -> bool + Sync)) -> Option<[f64; 2]> {
-        limiting_speeds(&kit.frame.at(&on_ratio(&self.choice, self.frame, &kit.frame), self.stages), stop)
+        limiting_speeds(&kit.frame.at(&on_ratio(&self.choice, self.frame, &kit.frame), self.stages), self.stages, stop)
     }
 }
 

@@ -38,18 +38,24 @@ struct SideMotion {
 #[derive(Debug, Clone, PartialEq)]
 pub struct Motion([Option<SideMotion>; 2]);
 
-/// The limiting speed of one valve by the usual train, rpm; [`LOOKED_TO`] where it is never lost, `None` where the train is
-/// not known whole or the work was stopped.
-pub fn limiting_speed(resolved: &Resolved, side: Side, stop: &(dyn Fn() -> bool + Sync)) -> Option<f64> {
+/// The limiting speed of one valve by the usual train, rpm, kept for the next who asks; [`LOOKED_TO`] where it is never lost,
+/// `None` where the train is not known whole or the work was stopped.
+fn limiting_speed(resolved: &Resolved, side: Side, stages: &Stages, stop: &(dyn Fn() -> bool + Sync)) -> Option<f64> {
     let train = side_train(resolved, side).ok()?;
     let top = resolved.top_speed().map(Speed::as_rpm)?;
+    let key = key(&(train.key(), top));
+    if let Some(kept) = stages.limiting.kept(key) {
+        return Some(*kept);
+    }
     let lost = lost_at(&train, &train.models(&[Unmeasured::usual()]), &looked_at(top), THRESHOLD, stop);
-    Some(lost.first()?.map_or(LOOKED_TO, |(rpm, _)| rpm))
+    let limit = lost.first()?.map_or(LOOKED_TO, |(rpm, _)| rpm);
+    stages.limiting.keep(key, Arc::new(limit));
+    Some(limit)
 }
 
 /// The same of both valves.
-pub fn limiting_speeds(resolved: &Resolved, stop: &(dyn Fn() -> bool + Sync)) -> Option<[f64; 2]> {
-    let of = |side| limiting_speed(resolved, side, stop);
+pub fn limiting_speeds(resolved: &Resolved, stages: &Stages, stop: &(dyn Fn() -> bool + Sync)) -> Option<[f64; 2]> {
+    let of = |side| limiting_speed(resolved, side, stages, stop);
     Some([of(Side::Intake)?, of(Side::Exhaust)?])
 }
 
@@ -161,7 +167,7 @@ impl SideMotion {
             for (axis, x) in variables.iter().zip(&place[1..]) {
                 choice.set(axis.decision, x.mul_add(axis.reach, axis.middle));
             }
-            let limit = limiting_speed(&frame.at(&choice, stages), side, stop)?;
+            let limit = limiting_speed(&frame.at(&choice, stages), side, stages, stop)?;
             Some((place, vec![limit]))
         };
         let points: Vec<(Vec<f64>, Vec<f64>)> = (0..count).into_par_iter().filter_map(point).collect();
