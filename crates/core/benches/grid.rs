@@ -1,5 +1,5 @@
-//! Brute force over a grid of the strip build's cams: every one that keeps its limits is computed in full. Prints the rows that
-//! `tests/reference/grid_strip.csv` holds; half an hour on two cores.
+//! Brute force over a grid of 576 of the strip build's cams, to hold a search against: every one that keeps its limits is
+//! computed in full. Prints a row each; some ten minutes on two cores.
 
 #![allow(clippy::expect_used)]
 
