@@ -56,6 +56,32 @@ words! {
         DieselV8 = "diesel_v8",
     }
 
+    /// What a score board may rank.
+    Scored {
+        /// Mean torque over the band, or over speeds of its own.
+        AverageTorque = "average_torque",
+        /// Greatest torque.
+        PeakTorque = "peak_torque",
+        /// Mean power over the band, or over speeds of its own.
+        AveragePower = "average_power",
+        /// Greatest power.
+        PeakPower = "peak_power",
+        /// Area under the power curve.
+        UnderCurve = "under_curve",
+        /// Vacuum at idle.
+        IdleVacuum = "idle_vacuum",
+        /// How far beyond a missed shift control is kept.
+        Control = "control",
+        /// What is left of the limit with the least left.
+        Margin = "margin",
+        /// How long springs go between two looks.
+        Life = "life",
+        /// Pressure between stem and guide.
+        GuidePressure = "guide_pressure",
+        /// What the parts cost.
+        Money = "money",
+    }
+
     /// What the engine is for.
     Use {
         /// On the road.

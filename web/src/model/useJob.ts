@@ -22,6 +22,14 @@ export function jobQuery<Line extends JobLine>(
   }
 }
 
+/** Why nothing comes yet, in words; absent while work goes on or is at its end. Pure. */
+export function waitsFor(line: JobLine | undefined, beginning: string): string | undefined {
+  if (line === undefined) return beginning
+  if (line.state === 'waiting') return 'waiting for other work'
+  if (line.state === 'stopped') return 'stopped before its end'
+  return undefined
+}
+
 /** Work of the server that takes seconds: its lines as they come. */
 export function useJob<Line extends JobLine>(
   path: JobPath,

@@ -105,20 +105,31 @@ fn computed(
     })
 }
 
-/// The whole curve of a candidate at once, on its strongest boost level: in full, or of one cylinder where the document does
-/// not say how the cylinders are joined. It is kept for what asks for it later.
-pub(super) fn whole_curve(resolved: &Resolved, stages: &Stages) -> Part<BreathingReport> {
+/// The whole curve of a candidate on its strongest boost level, as deep as the document is whole enough for. It is kept for what
+/// asks for it later.
+///
+/// # Errors
+/// That it was stopped, or what is missing.
+pub(super) fn deepest_curve(
+    resolved: &Resolved,
+    stages: &Stages,
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Result<Arc<Curve>, Ended> {
     let breathing = breathing_of(resolved)?;
-    let effort = if breathing.can(Effort::Full).is_ok() { Effort::Full } else { Effort::Fast };
-    let level = breathing.strongest();
+    let (effort, level) = (breathing.deepest(), breathing.strongest());
     let key = curve_key(&breathing, effort, level);
     if let Some(kept) = stages.curves.kept(key) {
-        return Ok(kept.report.clone());
+        return Ok(kept);
     }
-    let curve = computed(&breathing, (effort, level), &|| false, |_| ()).map_err(Ended::gap)?;
-    let report = curve.report.clone();
-    stages.curves.keep(key, Arc::new(curve));
-    Ok(report)
+    let curve = Arc::new(computed(&breathing, (effort, level), stop, |_| ())?);
+    stages.curves.keep(key, Arc::clone(&curve));
+    Ok(curve)
+}
+
+/// The same at once, for the analysis.
+pub(super) fn whole_curve(resolved: &Resolved, stages: &Stages) -> Part<BreathingReport> {
+    let curve = deepest_curve(resolved, stages, &|| false).map_err(Ended::gap)?;
+    Ok(curve.report.clone())
 }
 
 /// Why work on the gas ended, where nothing is missing any more.

@@ -68,8 +68,7 @@ pub fn money(build: &Build, id: &str) -> Option<Shown> {
 }
 
 fn total(given: &Given) -> Option<Shown> {
-    let sum: f64 = given.prices.iter().map(|price| price.amount.si()).sum();
-    (!given.prices.is_empty()).then(|| shown(sum, Dimension::Money))
+    (!given.prices.is_empty()).then(|| shown(given.money(), Dimension::Money))
 }
 
 /// What is asked, to be ground and running, of one lobe.

@@ -6,22 +6,7 @@ use crate::limits::Judgement;
 use crate::quantity::{Dimension, Shown, Speed, shown, shown_stress, shown_vacuum};
 use crate::report::BreathingReport;
 use crate::table::held;
-
-/// A column.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub(super) enum Scored {
-    AverageTorque,
-    PeakTorque,
-    AveragePower,
-    PeakPower,
-    UnderCurve,
-    IdleVacuum,
-    Control,
-    Margin,
-    Life,
-    GuidePressure,
-    Money,
-}
+use crate::words::{Scored, Word};
 
 /// One column of a board: what, how much it counts, and over which speeds, rpm.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -40,53 +25,24 @@ pub(super) struct Known<'a> {
 }
 
 impl Scored {
-    pub const ALL: [Self; 11] = [
-        Self::AverageTorque,
-        Self::PeakTorque,
-        Self::AveragePower,
-        Self::PeakPower,
-        Self::UnderCurve,
-        Self::IdleVacuum,
-        Self::Control,
-        Self::Margin,
-        Self::Life,
-        Self::GuidePressure,
-        Self::Money,
-    ];
-
-    pub const fn id(self) -> &'static str {
+    /// As a heading.
+    pub(super) const fn title(self) -> &'static str {
         match self {
-            Self::AverageTorque => "average_torque",
-            Self::PeakTorque => "peak_torque",
-            Self::AveragePower => "average_power",
-            Self::PeakPower => "peak_power",
-            Self::UnderCurve => "under_curve",
-            Self::IdleVacuum => "idle_vacuum",
-            Self::Control => "control",
-            Self::Margin => "margin",
-            Self::Life => "life",
-            Self::GuidePressure => "guide_pressure",
-            Self::Money => "money",
-        }
-    }
-
-    pub const fn title(self) -> &'static str {
-        match self {
-            Self::AverageTorque => "Average torque",
+            Self::AverageTorque => Goal::AverageTorque.title(),
             Self::PeakTorque => "Peak torque",
             Self::AveragePower => "Average power",
             Self::PeakPower => "Peak power",
             Self::UnderCurve => "Under the curve",
             Self::IdleVacuum => "Idle vacuum",
-            Self::Control => "Reserve of control",
+            Self::Control => Goal::Control.title(),
             Self::Margin => "Least margin",
-            Self::Life => "Spring interval",
+            Self::Life => Goal::Life.title(),
             Self::GuidePressure => "Pressure on the guide",
-            Self::Money => "Parts",
+            Self::Money => Goal::Money.title(),
         }
     }
 
-    pub const fn better(self) -> Better {
+    pub(super) const fn better(self) -> Better {
         match self {
             Self::GuidePressure | Self::Money => Better::Lower,
             _ => Better::Higher,
@@ -94,7 +50,7 @@ impl Scored {
     }
 
     /// Unit of the values.
-    pub const fn unit(self) -> &'static str {
+    pub(super) const fn unit(self) -> &'static str {
         match self {
             Self::AverageTorque | Self::PeakTorque => "N m",
             Self::AveragePower | Self::PeakPower => "kW",
@@ -130,10 +86,9 @@ impl Column {
         let target = view.target(&ledger);
         let rows = target.children("score");
         let row = |row: &Node<'_>| {
-            let id = row.word("column")?;
             let speed = |key: &str| row.quantity::<Speed>(key).map(Speed::as_rpm);
             Some(Self {
-                scored: Scored::ALL.into_iter().find(|scored| scored.id() == id)?,
+                scored: Scored::from_word(row.word("column")?)?,
                 weight: row.number("weight").unwrap_or(1.0),
                 from: speed("from"),
                 to: speed("to"),

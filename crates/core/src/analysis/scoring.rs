@@ -1,16 +1,17 @@
 //! The score board as a job: a whole curve of every candidate, its trains turned by the usual, every limit held against it.
 
-use super::curve::{CurveJob, gas_finding};
-use super::score_columns::{Column, Known, Scored};
+use super::curve::{deepest_curve, gas_finding};
+use super::score_columns::{Column, Known};
 use crate::build::Build;
-use crate::candidate::breathing::{Effort, breathing_of};
+use crate::candidate::breathing::Ended;
 use crate::candidate::{Key, Resolved, Stages, key, worded};
 use crate::choose::{Beside, Better, Goal, Interval, Standing, in_motion, interval, points_of, ranks};
 use crate::document::{CandidateView, Fault, Ledger};
 use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, Findings, limits};
 use crate::quantity::{Dimension, Shown, UnitSystem, shown};
-use crate::report::{Curve, PowerCosts, ScoreColumn, ScoreReport, ScoreRow};
+use crate::report::{PowerCosts, ScoreColumn, ScoreReport, ScoreRow};
+use crate::words::{Scored, Word};
 use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
 use std::sync::Arc;
@@ -54,10 +55,11 @@ impl ScoreJob {
         let ledger = Ledger::default();
         let source = Source::new(view, &ledger);
         let resolved = Resolved::new(Given::read(&source), &self.stages);
-        let (curve, lacks) = match self.curve(view, &resolved, stop) {
+        let (curve, lacks) = match deepest_curve(&resolved, &self.stages, stop) {
             Ok(curve) => (Some(curve), None),
-            Err(Halted::Stopped) => return Err(Halted::Stopped),
-            Err(Halted::Lacks { reason, needs }) => {
+            Err(Ended::Stopped) => return Err(Halted::Stopped),
+            Err(Ended::Gap(gap)) => {
+                let (reason, needs) = worded(&gap, &source);
                 let needs: Vec<&str> = needs.iter().map(|need| need.label.as_str()).collect();
                 (None, Some(if needs.is_empty() { reason } else { format!("{reason}: {}", needs.join(", ")) }))
             }
@@ -74,7 +76,7 @@ impl ScoreJob {
                 .zip(resolved.top_speed())
                 .map(|(rpm, top)| rpm - top.as_rpm()),
             interval: interval.map(|interval| interval.count),
-            money: resolved.given.prices.iter().map(|price| price.amount.si()).sum::<f64>() + 0.0,
+            money: resolved.given.money(),
         };
         let gas = curve.as_ref().map(|curve| gas_finding(&curve.report));
         let judgement = limits(&resolved, &Findings { gas, control }, &self.stages);
@@ -97,28 +99,6 @@ impl ScoreJob {
             interval,
             lacks,
         })
-    }
-
-    /// Its whole curve, of one cylinder where the document does not say how the cylinders are joined.
-    fn curve(
-        &self,
-        view: &CandidateView<'_>,
-        resolved: &Resolved,
-        stop: &(dyn Fn() -> bool + Sync),
-    ) -> Result<Arc<Curve>, Halted> {
-        let ledger = Ledger::default();
-        let lacks = |gap| {
-            let (reason, needs) = worded(&gap, &Source::new(view, &ledger));
-            Halted::Lacks { reason, needs }
-        };
-        let breathing = breathing_of(resolved).map_err(lacks)?;
-        let effort = if breathing.can(Effort::Full).is_ok() { Effort::Full } else { Effort::Fast };
-        let job = CurveJob::new(&self.build, Some(&view.id), (effort, None), Arc::clone(&self.stages));
-        let job = job.map_err(|fault| Halted::Lacks { reason: fault.needs, needs: Vec::new() })??;
-        match job.kept() {
-            Some(kept) => Ok(kept),
-            None => job.run(&Watch { report: &|_| (), stop }),
-        }
     }
 
     /// The board of those that are there.
@@ -148,7 +128,7 @@ impl ScoreJob {
             costs: own.costs.clone(),
         };
         let heading = |(place, column): (usize, &Column)| ScoreColumn {
-            id: column.scored.id().to_owned(),
+            id: column.scored.word().to_owned(),
             title: column.scored.title().to_owned(),
             unit: column.scored.unit().to_owned(),
             weight: column.weight,
@@ -190,14 +170,10 @@ fn last_power(found: &[Candidate]) -> Option<Shown> {
     let words = |system: UnitSystem| {
         let costs = costs(&own.costs, &other.costs, system);
         let costs = if costs.is_empty() { "nothing that is told apart".to_owned() } else { costs.join(", ") };
-        let power = read(shown((most - next) * 1e3, Dimension::Power), system);
+        let power = shown((most - next) * 1e3, Dimension::Power).read(system);
         format!("The last {power}, {} over {}: {costs}", own.name, other.name)
     };
     Some(Shown { inch: words(UnitSystem::Inch), metric: words(UnitSystem::Metric) })
-}
-
-fn read(shown: Shown, system: UnitSystem) -> String {
-    if system == UnitSystem::Inch { shown.inch } else { shown.metric }
 }
 
 /// What one candidate takes beside another, as far as it is told apart.
@@ -214,7 +190,7 @@ fn costs(own: &PowerCosts, other: &PowerCosts, system: UnitSystem) -> Vec<String
     });
     let (one, two) = (own.money_usd, other.money_usd);
     let money = ((one - two).abs() >= 1.0)
-        .then(|| format!("{} {}", read(shown((one - two).abs(), Dimension::Money), system), word(one, two)));
+        .then(|| format!("{} {}", shown((one - two).abs(), Dimension::Money).read(system), word(one, two)));
     let control = both(own.control_rpm, other.control_rpm).filter(|(one, two)| (one - two).abs() >= 10.0);
     let control =
         control.map(|(one, two)| format!("{:.0} rpm {} reserve of control", (one - two).abs(), word(one, two)));

@@ -172,8 +172,7 @@ impl SearchJob {
 
     /// The deepest effort that the document is whole enough for.
     fn deepest(&self) -> Effort {
-        let can = breathing_of(&self.resolved).is_ok_and(|breathing| breathing.can(Effort::Full).is_ok());
-        if can { Effort::Full } else { Effort::Fast }
+        breathing_of(&self.resolved).map_or(Effort::Fast, |breathing| breathing.deepest())
     }
 
     /// How a pick stands with what was computed of it.

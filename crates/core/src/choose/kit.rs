@@ -178,8 +178,7 @@ impl Workbench<'_> {
         let frame = Frame::of(&resolved).ok()?;
         let own = on_ratio(&self.choice, self.frame, &frame);
         let standing = Standing::of(&limits(&frame.at(&own, self.stages), &self.findings, self.stages));
-        // A sum of nothing is minus nothing otherwise.
-        let money = resolved.given.prices.iter().map(|price| price.amount.si()).sum::<f64>() + 0.0;
+        let money = resolved.given.money();
         Some(Kit { parts, settings, build, frame, money, control: None, broken: standing.broken() })
     }
 

@@ -70,7 +70,7 @@ pub fn in_motion(resolved: &Resolved, stages: &Stages, stop: &(dyn Fn() -> bool 
     let sides = match stages.turned.kept(key) {
         Some(kept) => kept,
         None => {
-            let turned = |side: Side| Some(turned(resolved, (side, trains[side.index()].as_ref()?), top, stages, stop));
+            let turned = |side: Side| turned(resolved, (side, trains[side.index()].as_ref()?), top, stages, stop);
             let sides = Arc::new([turned(Side::Intake)?, turned(Side::Exhaust)?]);
             if stop() {
                 return None;
@@ -89,16 +89,15 @@ fn turned(
     top: f64,
     stages: &Stages,
     stop: &(dyn Fn() -> bool + Sync),
-) -> DynamicsSide {
+) -> Option<DynamicsSide> {
+    let limit = limiting_speed(resolved, side, stages, stop)?;
+    let limit = Limit { median: (limit < LOOKED_TO).then_some(limit), band: None, by: None };
     let step = (1.0 - LOWEST) * top / (BORNE_AT - 1) as f64;
     let speeds: Vec<f64> = (0..BORNE_AT).map(|i| step.mul_add(i as f64, LOWEST * top)).collect();
-    let usual = [Unmeasured::usual()];
-    let samples = sweep(train, &usual[0], &speeds, stop);
-    let lost = lost_at(train, &train.models(&usual), &looked_at(top), THRESHOLD, stop);
-    let limit = Limit::of(&lost, LOOKED_TO);
-    let mut report = side_report(train, &Around::of(resolved, side, stages), &samples, limit.as_ref(), LOOKED_TO);
+    let samples = sweep(train, &Unmeasured::usual(), &speeds, stop);
+    let mut report = side_report(train, &Around::of(resolved, side, stages), &samples, Some(&limit), LOOKED_TO);
     (report.contact_n, report.valve_mm, report.rigid_mm, report.crank_deg) = Default::default();
-    report
+    Some(report)
 }
 
 /// The events of a side: the one that is held, and the one that takes a change of duration.

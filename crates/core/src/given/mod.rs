@@ -187,6 +187,12 @@ impl<'a> Source<'a> {
 }
 
 impl Given {
+    /// What cam and parts cost, as far as prices are given, in the money of the document.
+    pub fn money(&self) -> f64 {
+        // A sum of nothing is minus nothing otherwise.
+        self.prices.iter().map(|price| price.amount.si()).sum::<f64>() + 0.0
+    }
+
     /// Reads one candidate.
     pub fn read(source: &Source<'_>) -> Self {
         let of = |of: Of| source.node(of, Side::Intake);

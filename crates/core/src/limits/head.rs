@@ -101,8 +101,8 @@ pub static COST: Rule = Rule {
     find: |case| {
         let given = &case.resolved.given;
         let budget = given.target.budget?;
-        let total: f64 = given.prices.iter().map(|price| price.amount.si()).sum();
-        (!given.prices.is_empty()).then(|| Ok(Finding::at_most(budget.si(), 0.05 * budget.si(), total)))
+        let most = budget.si();
+        (!given.prices.is_empty()).then(|| Ok(Finding::at_most(most, 0.05 * most, given.money())))
     },
     advice: false,
     levers: &[],

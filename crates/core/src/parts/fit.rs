@@ -116,7 +116,7 @@ fn moved(before: &[LimitReport], after: &[LimitReport], system: UnitSystem) -> V
     }
     let left = |line: &LimitReport| line.shown.as_ref().map(|shown| shown.margin.clone());
     let read = |line: Option<&LimitReport>| {
-        let text = line.and_then(left).map(|shown| if system == UnitSystem::Inch { shown.inch } else { shown.metric });
+        let text = line.and_then(left).map(|shown| shown.read(system));
         (text, line.map(|line| line.verdict))
     };
     let gone = before.iter().filter(|line| same(line, after).is_none());

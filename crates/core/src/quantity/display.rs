@@ -47,6 +47,14 @@ impl Shown {
         let text = text.into();
         Self { inch: text.clone(), metric: text }
     }
+
+    /// As it is read in one system.
+    pub fn read(self, system: UnitSystem) -> String {
+        match system {
+            UnitSystem::Inch => self.inch,
+            UnitSystem::Metric => self.metric,
+        }
+    }
 }
 
 /// The scale that shows `dimension` in `system`.

@@ -2,6 +2,7 @@ import { useRef } from 'react'
 import { useWidth } from '../../model/useWidth'
 import { useScales } from '../torque/useScales'
 import { scaleOf } from './scale'
+import { TicksAlong } from './Ticks'
 import type { Cloud } from './useChoose'
 
 const HEIGHT = 240
@@ -29,17 +30,7 @@ export function CloudPicture({ cloud }: { cloud: Cloud }) {
             r={3.5}
           />
         ))}
-        {along.ticks.map((tick) => (
-          <text
-            key={tick}
-            className="sweep-scale"
-            x={along.at(tick)}
-            y={HEIGHT - 18}
-            textAnchor="middle"
-          >
-            {tick}
-          </text>
-        ))}
+        <TicksAlong ticks={along.ticks} at={along.at} y={HEIGHT - 18} />
         {up.ticks.map((tick) => (
           <text
             key={tick}

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { ChooseLine, ChooseReport } from '../../api/client'
-import { useJob } from '../../model/useJob'
+import { useJob, waitsFor } from '../../model/useJob'
 import { useSessionPart } from '../../model/useSession'
 
 /** Reports that nobody looks at any more are forgotten after this; the server keeps them longer. */
@@ -61,9 +61,6 @@ function useLatest(
 }
 
 function doing(line: ChooseLine | undefined): string {
-  if (line === undefined) return 'beginning'
-  if (line.state === 'waiting') return 'waiting for other work'
-  if (line.state === 'stopped') return 'stopped before its end'
-  if (line.state !== 'running') return ''
+  if (line?.state !== 'running') return waitsFor(line, 'beginning') ?? ''
   return line.done === 0 ? line.doing : `${line.doing}: ${String(line.done)} of ${String(line.of)}`
 }

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import type { ControlLine, DynamicsReport } from '../../api/client'
-import { useJob } from '../../model/useJob'
+import { useJob, waitsFor } from '../../model/useJob'
 import { useSession, useSessionPart } from '../../model/useSession'
 
 /** Reports that nobody looks at any more are forgotten after this; the server keeps them longer. */
@@ -49,10 +49,7 @@ export function useControl(thresholdMm: number | undefined, wanted = true): Show
 }
 
 function doing(line: ControlLine | undefined): string {
-  if (line === undefined) return 'turning the cam'
-  if (line.state === 'waiting') return 'waiting for other work'
-  if (line.state === 'stopped') return 'stopped before its end'
-  if (line.state !== 'running') return ''
+  if (line?.state !== 'running') return waitsFor(line, 'turning the cam') ?? ''
   const isLimited = Array.isArray(line.report.exhaust.limiting_speed_band_rpm)
   const what = isLimited ? 'what buys speed' : 'speeds and limits'
   return `${what}: ${String(line.done)} of ${String(line.of)}`

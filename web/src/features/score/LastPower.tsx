@@ -2,6 +2,7 @@ import { useRef } from 'react'
 import type { ScoreRow } from '../../api/client'
 import { useWidth } from '../../model/useWidth'
 import { scaleOf } from '../choose/scale'
+import { TicksAlong, TicksUp } from '../choose/Ticks'
 import { useScales } from '../torque/useScales'
 
 const HEIGHT = 150
@@ -70,26 +71,13 @@ function Panel({ cost, rows, power, unit, width }: PanelProps) {
   // Ends of the scale are enough to read a small picture by.
   const ends = across.ticks.filter((_, i) => i === 0 || i === across.ticks.length - 1)
   const isFlat = rows.every((row) => value(row) === value(first))
-  const ticks = isFlat ? [value(first)] : up.ticks.slice(0, 4)
+  const ticks = isFlat ? [Number(value(first).toPrecision(4))] : up.ticks.slice(0, 4)
   return (
     <svg width={width} height={HEIGHT} role="img" aria-label={`${cost.title}, over peak power`}>
       <text className="sweep-scale last-power-title" x={4} y={12}>
         {cost.title}
       </text>
-      {ticks.map((tick) => (
-        <g key={tick}>
-          <line
-            className="sweep-grid"
-            x1={ROOM.left}
-            x2={width - ROOM.right}
-            y1={up.at(tick)}
-            y2={up.at(tick)}
-          />
-          <text className="sweep-scale" x={ROOM.left - 6} y={up.at(tick) + 4} textAnchor="end">
-            {Number(tick.toPrecision(4))}
-          </text>
-        </g>
-      ))}
+      <TicksUp ticks={ticks} at={up.at} from={ROOM.left} to={width - ROOM.right} />
       {rows.map((row) => (
         <g key={row.candidate}>
           <circle
@@ -107,17 +95,7 @@ function Panel({ cost, rows, power, unit, width }: PanelProps) {
           </text>
         </g>
       ))}
-      {ends.map((tick, i) => (
-        <text
-          key={tick}
-          className="sweep-scale"
-          x={across.at(tick)}
-          y={HEIGHT - 12}
-          textAnchor="middle"
-        >
-          {tick} {i > 0 || ends.length === 1 ? unit : ''}
-        </text>
-      ))}
+      <TicksAlong ticks={ends} at={across.at} y={HEIGHT - 12} unit={unit} />
     </svg>
   )
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { ScoreLine, ScoreReport } from '../../api/client'
-import { useJob } from '../../model/useJob'
+import { useJob, waitsFor } from '../../model/useJob'
 import { useSessionPart } from '../../model/useSession'
 
 export interface ShownScore {
@@ -34,9 +34,7 @@ export function useScore(): ShownScore {
 }
 
 function doing(line: ScoreLine | undefined): string {
-  if (line === undefined) return 'computing the first candidate in full'
-  if (line.state === 'waiting') return 'waiting for other work'
-  if (line.state === 'stopped') return 'stopped before its end'
-  if (line.state !== 'running') return ''
+  if (line?.state !== 'running')
+    return waitsFor(line, 'computing the first candidate in full') ?? ''
   return `computed in full: ${String(line.done)} of ${String(line.of)}`
 }

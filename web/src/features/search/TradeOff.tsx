@@ -3,6 +3,7 @@ import { useRef, useState } from 'react'
 import type { SearchPoint } from '../../api/client'
 import { useWidth } from '../../model/useWidth'
 import { scaleOf } from '../choose/scale'
+import { TicksAlong, TicksUp } from '../choose/Ticks'
 import { useScales } from '../torque/useScales'
 import type { PointFigure } from './figures'
 import { pointFigures } from './figures'
@@ -90,31 +91,8 @@ function Points({ known, stands, axes: [x, y], width, chosen, onChoose }: Points
   })
   return (
     <svg width={width} height={HEIGHT} role="img" aria-label="Candidates of the search">
-      {up.ticks.map((tick) => (
-        <g key={tick}>
-          <line
-            className="sweep-grid"
-            x1={ROOM.left}
-            x2={width - ROOM.right}
-            y1={up.at(tick)}
-            y2={up.at(tick)}
-          />
-          <text className="sweep-scale" x={ROOM.left - 6} y={up.at(tick) + 4} textAnchor="end">
-            {tick}
-          </text>
-        </g>
-      ))}
-      {across.ticks.map((tick) => (
-        <text
-          key={tick}
-          className="sweep-scale"
-          x={across.at(tick)}
-          y={HEIGHT - ROOM.below + 16}
-          textAnchor="middle"
-        >
-          {tick}
-        </text>
-      ))}
+      <TicksUp ticks={up.ticks} at={up.at} from={ROOM.left} to={width - ROOM.right} />
+      <TicksAlong ticks={across.ticks} at={across.at} y={HEIGHT - ROOM.below + 16} />
       <text className="sweep-scale" x={ROOM.left} y={HEIGHT - 4}>
         {x.title}; upwards {y.title}
       </text>

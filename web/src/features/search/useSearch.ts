@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Goal, SearchLine, SearchPoint, SearchReport, Start } from '../../api/client'
-import { useJob } from '../../model/useJob'
+import { useJob, waitsFor } from '../../model/useJob'
 import { useSessionPart } from '../../model/useSession'
 
 export interface Wanted {
@@ -69,9 +69,6 @@ function inFull(start: Start): number {
 }
 
 function doing(line: SearchLine | undefined): string {
-  if (line === undefined) return 'beginning'
-  if (line.state === 'waiting') return 'waiting for other work'
-  if (line.state === 'stopped') return 'stopped before its end'
-  if (line.state !== 'running') return ''
+  if (line?.state !== 'running') return waitsFor(line, 'beginning') ?? ''
   return line.of === 0 ? line.doing : `${line.doing}: ${String(line.done)} of ${String(line.of)}`
 }

@@ -187,6 +187,11 @@ impl Breathing {
         if effort.mode() == Mode::Full { self.full.clone() } else { Ok(()) }
     }
 
+    /// The deepest effort that the document is whole enough for: of one cylinder where it does not say how they are joined.
+    pub fn deepest(&self) -> Effort {
+        if self.can(Effort::Full).is_ok() { Effort::Full } else { Effort::Fast }
+    }
+
     /// The speeds of a curve before any is added where it bends, rpm: over the band and a step on each side of it; for a
     /// result also down to idle, and up to the shift and the missed one.
     pub fn speeds(&self, effort: Effort) -> Vec<f64> {

@@ -2,7 +2,7 @@
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Length, Money, Pressure, Speed, Temperature};
-use crate::words::{ClearanceSchool, LifterKind, Word};
+use crate::words::{ClearanceSchool, LifterKind, Scored, Word};
 
 /// The plan.
 pub static TARGET: Object =
@@ -119,27 +119,12 @@ static SCORE_COLUMN: Object = Object {
     doc: "a column of the score board",
     sided: false,
     fields: &[
-        plain("column", "Column", Kind::Choice(SCORED), "What is ranked.").required(),
+        plain("column", "Column", Kind::Choice(Scored::WORDS), "What is ranked.").required(),
         plain("weight", "Weight", Kind::Number { min: 0.0, max: 100.0 }, "What a rank in it counts.").or("1"),
         quantity("from", "From", Speed, RPM, "Lowest speed it is over; the band's where absent."),
         quantity("to", "To", Speed, RPM, "Highest speed it is over; the band's where absent."),
     ],
 };
-
-/// What a score board may rank.
-pub const SCORED: &[&str] = &[
-    "average_torque",
-    "peak_torque",
-    "average_power",
-    "peak_power",
-    "under_curve",
-    "idle_vacuum",
-    "control",
-    "margin",
-    "life",
-    "guide_pressure",
-    "money",
-];
 
 static BOOST: Object = Object {
     name: "boost_level",
