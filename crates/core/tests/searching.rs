@@ -3,12 +3,16 @@
 use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, Ordering};
 use upper_lobe_core::analysis::{
-    Build, Goal, Halted, Job, PartKind, SearchJob, SearchReport, SearchSetup, SearchStep, Share, ShelfPart, Stages,
-    Start, UnitSystem, Watch, read_sheet,
+    BesideSetup, Build, Goal, Halted, Job, PartKind, SearchJob, SearchReport, SearchSetup, SearchStep, Share,
+    ShelfPart, Stages, Start, UnitSystem, Watch, read_sheet,
 };
-use upper_lobe_core::choose::open_kinds;
+use upper_lobe_core::candidate::Resolved;
+use upper_lobe_core::choose::{idle_vacuum, open_kinds};
 
 const TOW: &str = include_str!("../../../demo/tollgate-388-hauler.json");
+const STRIP: &str = include_str!("../../../demo/quarry-lane-427-strip.json");
+/// Brute force: 576 of the strip's cams, limits of all and curves in full of those that hold (`benches/grid.rs`).
+const GRID: &str = include_str!("reference/grid_strip.csv");
 const SHELF: &str = include_str!("../../../demo/parts.csv");
 
 fn shelf() -> Vec<ShelfPart> {
@@ -134,4 +138,84 @@ fn what_cannot_be_met_is_named_with_how_much_it_lacks() {
     let impossible = report.impossible.expect("no cam runs on sixty");
     assert_eq!(impossible.limit, "octane");
     assert!(impossible.short_by.inch.ends_with("RON"), "{:?}", impossible.short_by);
+}
+
+/// The tow build with one cylinder, on at most so much octane.
+fn on_octane(most: f64) -> SearchReport {
+    let own = format!(r#"[{{ "limit": "octane", "at_most": "{most:.2} RON", "reason": "to see what it costs" }}]"#);
+    found(&changed(&["limits"], &own), &SearchSetup { evaluations: 6, ..timing() }, Vec::new())
+}
+
+#[test]
+fn what_full_curves_teach_moves_the_best_and_a_limit_is_priced_as_a_search_with_it_moved_finds() {
+    let (before, after) = (on_octane(98.5), on_octane(99.5));
+    let best = &before.finalists[0];
+    // By every half degree in full: 7 deg later needs 98.45 RON, everything earlier more; without the limit 3 later is best.
+    assert!(best.broken.is_empty(), "{:?}", best.broken);
+    assert!((best.point.choice[0].value + 7.0).abs() <= 1.0, "{:?}", best.point.choice);
+    let torque = |report: &SearchReport| report.finalists[0].point.average_torque_nm;
+    let price = before.prices.iter().find(|price| price.limit == "octane").expect("octane holds it back");
+    let found = torque(&after) - torque(&before);
+    assert!(found > 0.0);
+    // Predictions of one cylinder, a step of half a degree and a jagged octane: within a factor of two.
+    let share = price.average_torque_nm / found;
+    assert!((0.5..2.0).contains(&share), "{} for {found}", price.average_torque_nm);
+}
+
+#[test]
+fn a_few_curves_in_full_find_what_a_grid_of_hundreds_does() {
+    let gain = |line: &str| -> Option<f64> {
+        let cells: Vec<&str> = line.split(',').collect();
+        (cells[6].parse::<f64>().ok()? <= 0.0).then(|| cells[7].parse().ok())?
+    };
+    let grid: Vec<f64> = GRID.lines().skip(1).filter_map(gain).collect();
+    assert_eq!((GRID.lines().count() - 1, grid.len()), (576, 216));
+    let most = grid.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+    let setup = SearchSetup { evaluations: 2, ..SearchSetup::default() };
+    let report = found(&Build::read(STRIP).unwrap(), &setup, Vec::new());
+    let best = &report.finalists[0];
+    assert!(best.broken.is_empty(), "{:?}", best.broken);
+    assert!(best.gain > most - 0.003, "{} for {most}", best.gain);
+    assert!(report.evaluations.full < 8);
+}
+
+#[test]
+fn candidates_beside_are_computed_as_finalists_are_and_begun_at() {
+    let value = one_cylinder();
+    let other = value["candidates"][1].clone();
+    let build = Build::from_value(value).unwrap();
+    let beside = vec![BesideSetup { title: "By hand".into(), candidate: other.clone() }];
+    let report = found(&build, &SearchSetup { beside: beside.clone(), ..timing() }, Vec::new());
+    let own = &report.beside[0];
+    assert_eq!((own.title.as_str(), own.candidate.as_ref()), ("By hand", Some(&other)));
+    // The same candidate in its own search, as it stands.
+    let id = other["id"].as_str().unwrap();
+    let alone = SearchJob::new(&build, Some(id), Vec::new(), timing(), Arc::default()).unwrap().unwrap();
+    let alone = alone.run(&Watch::nobody()).unwrap();
+    assert_eq!(own.figures, alone.stands.figures);
+    assert_eq!(report.differ[0].title, "By hand");
+    assert!(report.differ[0].words.iter().all(|words| words.inch.contains("as found than by hand")));
+    // What is no candidate of this engine is refused with its place.
+    let broken = vec![BesideSetup { title: "None".into(), candidate: serde_json::json!({ "name": "None" }) }];
+    let refused = SearchJob::new(&build, None, Vec::new(), SearchSetup { beside: broken, ..timing() }, Arc::default());
+    assert_eq!(refused.err().unwrap().field, "beside[0]");
+}
+
+#[test]
+fn a_search_keeps_the_vacuum_that_a_plan_wants_and_finds_it_quickly() {
+    let stages = Stages::default();
+    let vacuum = |build: &Build, is_quick: bool| {
+        let resolved = Resolved::of(&build.candidates()[0], &stages);
+        idle_vacuum(&resolved, is_quick, &stages, &|| false)
+    };
+    let tow = changed(&["target", "idle_vacuum"], r#""17 inHg""#);
+    let (quick, result) = (vacuum(&tow, true).unwrap(), vacuum(&tow, false).unwrap());
+    assert!((quick - result).abs() < 340.0, "{quick} for {result}");
+    assert_eq!(vacuum(&Build::read(STRIP).unwrap(), true), None);
+    let report = found(&tow, &timing(), Vec::new());
+    assert!(report.limits.iter().any(|limit| limit.id == "idle_vacuum"));
+    let place = report.limits.iter().position(|limit| limit.id == "idle_vacuum").unwrap();
+    let left = report.stands.point.left[place].unwrap();
+    let wanted = 17.0 * 3386.389;
+    assert!((left - 1e-3 * (result - wanted)).abs() < 0.05, "{left} kPa for {result}");
 }

@@ -663,6 +663,20 @@ export interface components {
             /** @description Its curves. */
             strip: components["schemas"]["Block_StripReport"];
         };
+        /** @description Where the best found differs from a candidate beside it. */
+        BesideDiffer: {
+            /** @description What that candidate is called. */
+            title: string;
+            /** @description A sentence for each event and lift, what does most first. */
+            words: components["schemas"]["Shown"][];
+        };
+        /** @description A candidate to hold what is found against. */
+        BesideSetup: {
+            /** @description The candidate as the document holds it; its own identifier does not count. */
+            candidate: unknown;
+            /** @description What it is called. */
+            title: string;
+        };
         /**
          * @description Which way a column counts.
          * @enum {string}
@@ -4287,6 +4301,10 @@ export interface components {
         SearchReport: {
             /** @description What finalists are ordered by, in words. */
             aim: string;
+            /** @description Candidates it was held against, computed as the finalists are. */
+            beside: components["schemas"]["FinalistReport"][];
+            /** @description Where the best found differs from each of them, and what that does. */
+            differ: components["schemas"]["BesideDiffer"][];
             /** @description Candidates looked at. */
             evaluations: components["schemas"]["Evaluations"];
             /**
@@ -4326,6 +4344,11 @@ export interface components {
         };
         /** @description How a search is set up. */
         SearchSetup: {
+            /**
+             * @description Candidates to hold what is found against, and to begin at: of a school, or made by hand.
+             * @default []
+             */
+            beside: components["schemas"]["BesideSetup"][];
             /**
              * @description Candidates computed in full, beside the one that stands: 2 to 60.
              * @default 20

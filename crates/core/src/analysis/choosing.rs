@@ -10,13 +10,13 @@ use crate::build::Build;
 use crate::candidate::breathing::{Effort, breathing_of, curve};
 use crate::candidate::{Gap, Key, Resolved, Stages, key, worded};
 use crate::choose::{
-    Aim, Called, Frame, Guide, Margins, Motion, Region, Standing, axes, by_card, differ, figures_of, gas_of,
-    limiting_speeds, score, written,
+    Aim, Called, Frame, Guide, Idling, Margins, Motion, Region, Standing, axes, by_card, differ, figures_of, gas_of,
+    idle_vacuum, limiting_speeds, score, written,
 };
 use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::edit::{Edit, apply};
 use crate::given::{Given, Source};
-use crate::limits::{ControlFinding, Findings, limits};
+use crate::limits::{ControlFinding, Findings, GasFinding, limits};
 use crate::quantity::UnitSystem;
 use crate::report::{ChooseReport, DifferReport, OffReport, ProposalReport};
 use crate::response::{Choice, Decision, Depth, Figures, Response};
@@ -105,14 +105,15 @@ impl ChooseJob {
         response.map_err(halted)
     }
 
-    /// The margins over a region, with where control is lost.
+    /// The margins over a region, with where control is lost and vacuum at idle.
     fn margins(&self, response: &Response, stop: &(dyn Fn() -> bool + Sync)) -> Result<Margins, Halted> {
         let motion = Motion::of(&self.frame, &response.axes, &self.stages, stop);
         if stop() {
             return Err(Halted::Stopped);
         }
         let margins = Margins::of(&self.frame, response, &self.stages).ok_or_else(no_margins)?;
-        Ok(margins.turning(motion, self.frame.now()))
+        let idling = Idling::of(&self.frame, &response.axes, &self.stages, stop);
+        Ok(margins.turning(motion, self.frame.now()).idling(idling))
     }
 
     /// Where the candidate stands, by a response.
@@ -146,10 +147,11 @@ impl ChooseJob {
         Proposed { school, title, candidate, figures: Some(figures), standing, lacks: None }
     }
 
-    /// How a candidate stands with these figures, its trains turned by the usual.
+    /// How a candidate stands with these figures, its trains turned by the usual and its engine idled.
     fn standing(&self, resolved: &Resolved, figures: &Figures) -> Standing {
         let control = limiting_speeds(resolved, &self.stages, &|| false).map(ControlFinding::of_rpm);
-        let findings = Findings { gas: Some(gas_of(figures)), control };
+        let idle_vacuum = idle_vacuum(resolved, false, &self.stages, &|| false);
+        let findings = Findings { gas: Some(GasFinding { idle_vacuum, ..gas_of(figures) }), control };
         Standing::of(&limits(resolved, &findings, &self.stages))
     }
 
@@ -395,10 +397,9 @@ impl ChooseJob {
             proposal_report(&by_events, stands, &own, because(ground, events)),
             proposal_report(&card.proposed, stands, &own, card_because),
         ];
-        let apart = card
-            .found
-            .as_ref()
-            .map_or_else(Vec::new, |(card, _)| differ(wide, [&card.made(), &events.made()], ["card", "events"]));
+        let apart = card.found.as_ref().map_or_else(Vec::new, |(card, _)| {
+            differ(wide, [&card.made(), &events.made()], ["by the card", "by the events"])
+        });
         let differ = apart.into_iter().map(|(decision, words)| DifferReport { decision, words }).collect();
         Schools { proposals, differ }
     }

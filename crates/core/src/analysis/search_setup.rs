@@ -20,11 +20,31 @@ pub struct SearchSetup {
     pub seed: u32,
     /// Choices to begin at, of an earlier search.
     pub from: Vec<Vec<Decided>>,
+    /// Candidates to hold what is found against, and to begin at: of a school, or made by hand.
+    pub beside: Vec<BesideSetup>,
+}
+
+/// A candidate to hold what is found against.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct BesideSetup {
+    /// What it is called.
+    pub title: String,
+    /// The candidate as the document holds it; its own identifier does not count.
+    pub candidate: serde_json::Value,
 }
 
 impl Default for SearchSetup {
     fn default() -> Self {
-        Self { start: Start::default(), goals: Goal::USUAL.to_vec(), evaluations: 20, seed: 1, from: Vec::new() }
+        Self {
+            start: Start::default(),
+            goals: Goal::USUAL.to_vec(),
+            evaluations: 20,
+            seed: 1,
+            from: Vec::new(),
+            beside: Vec::new(),
+        }
     }
 }
 

@@ -7,7 +7,7 @@ use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::choose::{
     Aim, Beside, Bound, CountedIn, Field, Foreseen, Frame, Goal, Guide, Interval, Kit, Margin, Pick, Priced, Standing,
-    open_kinds, shown_value,
+    differ, open_kinds, shown_value,
 };
 use crate::document::Ledger;
 use crate::given::{Given, Source};
@@ -15,10 +15,11 @@ use crate::limits::{Findings, limits};
 use crate::parts::{Drag, Part, fit};
 use crate::quantity::{Dimension, Shown, UnitSystem, scale, shown};
 use crate::report::{
-    BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport, ImpossibleReport, KitPart,
-    KitReport, KnownBy, MeasureNext, PriceReport, SearchPoint, SearchReport, ShortReport, Verdict,
+    BesideDiffer, BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport,
+    ImpossibleReport, KitPart, KitReport, KnownBy, MeasureNext, PriceReport, SearchPoint, SearchReport, ShortReport,
+    Verdict,
 };
-use crate::response::Figures;
+use crate::response::{Columns, Figures};
 
 /// Doubt of a difference between two cams a region's reach apart, as a share of torque: what moves when the model's own doubtful
 /// parts are exchanged one by one (assumed from what was measured of them); nearer cams differ by less, and so does the doubt.
@@ -34,11 +35,15 @@ const MEASURED: usize = 4;
 pub(super) struct Full {
     pub pick: Pick,
     pub figures: Figures,
+    /// Its curve, as a response has it.
+    pub columns: Columns,
     pub findings: Findings,
     pub standing: Standing,
     /// Rpm of control beyond a missed shift.
     pub control: Option<f64>,
     pub interval: Option<Interval>,
+    /// What cam and parts cost, as far as prices are given.
+    pub money: f64,
     pub candidate: Option<serde_json::Value>,
 }
 
@@ -56,10 +61,18 @@ pub(super) struct Worded<'a> {
     pub stages: &'a Stages,
 }
 
-/// The report of what was found: `found` begins with what stands.
+/// What a finalist is among the others.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Rank {
+    Stands,
+    Beside,
+    Found(usize),
+}
+
+/// The report of what was found: `found` begins with what stands; `beside` has titles of their own.
 pub(super) fn worded(
     words: &Worded<'_>,
-    mut found: Vec<Full>,
+    (mut found, beside): (Vec<Full>, Vec<(String, Full)>),
     front: &[(Pick, Option<serde_json::Value>)],
 ) -> Option<SearchReport> {
     let first = found.first()?;
@@ -70,27 +83,27 @@ pub(super) fn worded(
         let order = (worst(a) > 0.0).cmp(&(worst(b) > 0.0));
         order.then_with(|| aim.gain(&b.figures).total_cmp(&aim.gain(&a.figures)))
     });
-    let bounds = words.bounds(&stands, &found);
-    let of = |place: usize, full: &Full| {
-        let title = if place == 0 { "As it stands".to_owned() } else { format!("Found {place}") };
-        words.finalist((title, full), (&aim, &stands, found.first()), (&bounds, place))
+    let all = || std::iter::once(&stands).chain(&found).chain(beside.iter().map(|(_, full)| full));
+    let bounds = bounds(all());
+    let of = |rank: Rank, title: String, full: &Full| {
+        words.finalist((title, full), (&aim, &stands, found.first()), (&bounds, rank))
     };
+    let finalists = found.iter().zip(1..).map(|(full, place)| of(Rank::Found(place), format!("Found {place}"), full));
     Some(SearchReport {
         aim: aim.words(),
         goals: words.goals().map(|goal| GoalReport { goal, title: goal.title().to_owned() }).collect(),
         open: words.open(),
         kits: words.fields.iter().map(|field| words.kit(&field.kit)).collect(),
         limits: bounds.iter().map(bound_report).collect(),
-        finalists: found.iter().enumerate().map(|(place, full)| of(place + 1, full)).collect(),
-        front: front
-            .iter()
-            .map(|(pick, candidate)| words.foreseen(pick, candidate.clone(), (&bounds, &found)))
-            .collect(),
+        finalists: finalists.collect(),
+        beside: beside.iter().map(|(title, full)| of(Rank::Beside, title.clone(), full)).collect(),
+        differ: found.first().map_or_else(Vec::new, |best| words.differ(&aim, &beside, best)),
+        front: front.iter().map(|(pick, candidate)| words.foreseen(pick, candidate.clone(), &bounds)).collect(),
         prices: words.priced.iter().map(price_report).collect(),
         evaluations: words.counts.clone(),
         off_share: words.fields.first().map_or(0.0, |field| field.response.left_out.average_torque),
         impossible: impossible(&stands, &found),
-        stands: of(0, &stands),
+        stands: of(Rank::Stands, "As it stands".to_owned(), &stands),
     })
 }
 
@@ -106,15 +119,18 @@ impl Worded<'_> {
         decisions.chain(kinds.iter().map(|kind| format!("{}s of the shelf", kind.word()))).collect()
     }
 
-    /// Limits that points name what is left of: those that are known of what stands or of any finalist.
-    fn bounds(&self, stands: &Full, found: &[Full]) -> Vec<Bound> {
-        let mut bounds: Vec<Bound> = Vec::new();
-        for margin in std::iter::once(stands).chain(found).flat_map(|full| &full.standing.margins) {
-            if !margin.is_advice && !bounds.contains(&margin.bound) {
-                bounds.push(margin.bound);
-            }
-        }
-        bounds
+    /// Where the best found differs from each candidate beside, and what that does.
+    fn differ(&self, aim: &Aim, beside: &[(String, Full)], best: &Full) -> Vec<BesideDiffer> {
+        let own = &self.fields[best.pick.field];
+        let guide = Guide { response: &own.response, margins: &own.margins, aim: *aim };
+        let one = |(title, full): &(String, Full)| BesideDiffer {
+            title: title.clone(),
+            words: differ(&guide, [&full.pick.choice, &best.pick.choice], [&named(title), "as found"])
+                .into_iter()
+                .map(|(_, words)| words)
+                .collect(),
+        };
+        beside.iter().map(one).collect()
     }
 
     fn kit(&self, kit: &Kit) -> KitReport {
@@ -144,26 +160,9 @@ impl Worded<'_> {
         }
     }
 
-    /// A foreseen pick, brought from the depth it was foreseen at to that of the finalists by what those have more on average.
-    fn foreseen(
-        &self,
-        pick: &Pick,
-        candidate: Option<serde_json::Value>,
-        (bounds, found): (&[Bound], &[Full]),
-    ) -> SearchPoint {
+    /// A foreseen pick.
+    fn foreseen(&self, pick: &Pick, candidate: Option<serde_json::Value>, bounds: &[Bound]) -> SearchPoint {
         let Foreseen { figures, beside, margins, .. } = &pick.foreseen;
-        let more = |of: fn(&Figures) -> f64| {
-            let ratios = found.iter().map(|full| of(&full.figures) / of(&full.pick.foreseen.figures));
-            ratios.sum::<f64>() / found.len() as f64
-        };
-        let mut own = *figures;
-        if !found.is_empty() {
-            own.average_torque *= more(|figures| figures.average_torque);
-            own.thirds[0] *= more(|figures| figures.thirds[0]);
-            own.power_wanted *= more(|figures| figures.power_wanted);
-            own.peak_power *= more(|figures| figures.peak_power);
-        }
-        let figures = &own;
         let margins: Vec<Margin> = margins.iter().map(|own| own.margin).collect();
         let point = self.point(pick, (figures, *beside), KnownBy::Foreseen, (&margins, bounds, pick.holds()));
         SearchPoint { candidate, ..point }
@@ -211,7 +210,7 @@ impl Worded<'_> {
         &self,
         (title, full): (String, &Full),
         (aim, stands, best): (&Aim, &Full, Option<&Full>),
-        (bounds, place): (&[Bound], usize),
+        (bounds, rank): (&[Bound], Rank),
     ) -> FinalistReport {
         let field = &self.fields[full.pick.field];
         let beside = self.beside(full);
@@ -223,18 +222,21 @@ impl Worded<'_> {
             let figure = goal.figure(&full.figures, &beside);
             figure.map_or_else(|| Shown::plain("not known"), |figure| goal.shown(figure, counted_in))
         });
-        let reasoned = (1..=REASONED).contains(&place);
+        let reasoned = matches!(rank, Rank::Found(place) if place <= REASONED);
         let guide = Guide { response: &field.response, margins: &field.margins, aim: *aim };
-        let foreseen = |own: &Full| own.pick.foreseen.figures.average_torque / own.figures.average_torque;
+        let foreseen = |own: &Full| {
+            let response = &self.fields[own.pick.field].response;
+            response.figures(&own.pick.choice).average_torque / own.figures.average_torque
+        };
         FinalistReport {
             title,
             gain: rounded(aim.gain(&full.figures)),
-            sure: (place > 0).then(|| self.sure(aim, full, stands)),
-            sure_best_is_better: best.filter(|_| place != 1).map(|best| self.sure(aim, best, full)),
+            sure: (rank != Rank::Stands).then(|| self.sure(aim, full, stands)),
+            sure_best_is_better: best.filter(|_| rank != Rank::Found(1)).map(|best| self.sure(aim, best, full)),
             binds: binds(full, self.priced),
             because: if reasoned { because(&guide, &full.pick.choice) } else { Vec::new() },
             measure_first: self.measure_first(full),
-            off_share: best.filter(|_| place > 0).map(|best| foreseen(full) / foreseen(best) - 1.0),
+            off_share: best.filter(|_| rank != Rank::Stands).map(|best| foreseen(full) / foreseen(best) - 1.0),
             interval: full.interval.map(|own| interval_words(&own)),
             broken: shorts(full.standing.fails(), stands),
             goals: goals.collect(),
@@ -245,11 +247,7 @@ impl Worded<'_> {
     }
 
     fn beside(&self, full: &Full) -> Beside {
-        Beside {
-            control: full.control,
-            interval: full.interval.map(|own| own.count),
-            money: self.fields[full.pick.field].kit.money,
-        }
+        Beside { control: full.control, interval: full.interval.map(|own| own.count), money: full.money }
     }
 
     /// How sure it is that `a` is better than `b` by the aim: what the difference is against its doubt, taken as normal.
@@ -265,14 +263,9 @@ impl Worded<'_> {
 
     /// Unknown and assumed sizes behind what binds or breaks.
     fn measure_first(&self, full: &Full) -> Vec<MeasureNext> {
-        let read = || {
-            let mut value = self.fields[full.pick.field].kit.build.value().clone();
-            if let (Some(candidate), Some(list)) = (&full.candidate, value["candidates"].as_array_mut()) {
-                list[self.index] = candidate.clone();
-            }
-            Build::from_value(value).ok()
-        };
-        let Some(build) = read() else { return Vec::new() };
+        let kit = &self.fields[full.pick.field].kit.build;
+        let build = full.candidate.as_ref().map_or_else(|| Ok(kit.clone()), |own| kit.with_candidate(self.index, own));
+        let Ok(build) = build else { return Vec::new() };
         let views = build.candidates();
         let ledger = Ledger::default();
         let Some(view) = views.get(self.index) else { return Vec::new() };
@@ -285,6 +278,22 @@ impl Worded<'_> {
         next.truncate(MEASURED);
         next
     }
+}
+
+/// A title as it stands in a sentence.
+fn named(title: &str) -> String {
+    if title.starts_with("By ") { title.to_lowercase() } else { format!("in \u{201c}{title}\u{201d}") }
+}
+
+/// Limits that points name what is left of: those that are known of any candidate in full.
+fn bounds<'a>(all: impl Iterator<Item = &'a Full>) -> Vec<Bound> {
+    let mut bounds: Vec<Bound> = Vec::new();
+    for margin in all.flat_map(|full| &full.standing.margins) {
+        if !margin.is_advice && !bounds.contains(&margin.bound) {
+            bounds.push(margin.bound);
+        }
+    }
+    bounds
 }
 
 /// Limits with less left than makes them tight, each with its price.

@@ -3,14 +3,16 @@
 //! many, in one run or begun again, on one machine or shared among several.
 
 use super::curve::halted;
+use super::search_beside::BesideCandidate;
+use super::search_ground::Ground;
 use super::search_setup::{SearchSetup, SearchStep};
 use super::search_told::Told;
 use crate::build::Build;
 use crate::candidate::breathing::{Effort, breathing_of};
 use crate::candidate::{Key, Resolved, Stages, key, worded as gap_words};
 use crate::choose::{
-    Aim, By, Exact, Field, Frame, Kit, Motion, Pick, Points, Region, Share, Standing, Workbench, axes, bests, on_ratio,
-    open_kinds, pick, plan_of,
+    Aim, By, Exact, Field, Frame, Idling, Kit, Motion, Pick, Points, Region, Share, Standing, Workbench, axes, bests,
+    on_ratio, open_kinds, pick, plan_of,
 };
 use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
@@ -42,13 +44,8 @@ pub struct SearchJob {
     pub(super) plan: PlanOf,
     pub(super) shelf: Vec<Part>,
     pub(super) setup: SearchSetup,
+    pub(super) beside: Vec<BesideCandidate>,
     pub(super) stages: Arc<Stages>,
-}
-
-/// Ground of the kits that are searched with.
-pub(super) struct Ground {
-    pub fields: Vec<Field>,
-    pub aim: Aim,
 }
 
 impl SearchJob {
@@ -78,7 +75,8 @@ impl SearchJob {
             }
         };
         let (build, index) = (build.clone(), view.index);
-        Ok(Ok(Self { build, index, resolved, frame, plan, shelf, setup, stages }))
+        let beside = BesideCandidate::all(&setup.beside, (&build, index), &stages)?;
+        Ok(Ok(Self { build, index, resolved, frame, plan, shelf, setup, beside, stages }))
     }
 
     /// Runs with a share of what is to be computed. `None` where other shares are not there yet: what was computed is kept.
@@ -101,7 +99,8 @@ impl SearchJob {
         told.doing("trying the shelf");
         let kits = self.kits(&now, watch.stop)?;
         told.doing("weighing limits against each other");
-        let mut ground = self.ground(&kits, &response, watch.stop)?;
+        let mut idling = self.idling(&response, watch.stop);
+        let mut ground = self.ground(&kits, (&response, idling.as_ref()), watch.stop)?;
         let mut from: Vec<Choice> = std::iter::once(now).chain(self.earlier()).collect();
         let mut best = self.best(&mut ground, &from, watch.stop)?;
         let (mut depth, mut rounds) = (Depth::Screened, 1);
@@ -112,7 +111,12 @@ impl SearchJob {
             let near = region(&self.frame.carried(&middle, &self.stages), depth, false);
             let doing = if depth == Depth::Sampled { "drafting near the best" } else { "screening near the best" };
             let Some(response) = self.respond(&near, share, doing, &told)? else { return Ok(None) };
-            ground = self.ground(&chosen, &response, watch.stop)?;
+            told.doing("weighing limits near the best");
+            // Vacuum at idle bends little: what was found far and wide is good enough until the last region.
+            if depth == Depth::Sampled {
+                idling = self.idling(&response, watch.stop);
+            }
+            ground = self.ground(&chosen, (&response, idling.as_ref()), watch.stop)?;
             best = self.best(&mut ground, &from, watch.stop)?;
             if depth == Depth::Sampled {
                 break;
@@ -124,7 +128,6 @@ impl SearchJob {
                 depth = Depth::Sampled;
             }
         }
-        told.doing("drawing the front");
         self.finals((ground, best), &from, share, &told)
     }
 
@@ -176,8 +179,18 @@ impl SearchJob {
         if stop() { Err(Halted::Stopped) } else { Ok(kits) }
     }
 
+    /// Vacuum at idle over a region.
+    fn idling(&self, response: &Response, stop: &(dyn Fn() -> bool + Sync)) -> Option<Idling> {
+        Idling::of(&self.frame, &response.axes, &self.stages, stop)
+    }
+
     /// Every kit over a region.
-    fn ground(&self, kits: &[Kit], response: &Response, stop: &(dyn Fn() -> bool + Sync)) -> Result<Ground, Halted> {
+    fn ground(
+        &self,
+        kits: &[Kit],
+        (response, idling): (&Response, Option<&Idling>),
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Result<Ground, Halted> {
         let motion = Motion::of(&self.frame, &response.axes, &self.stages, stop);
         let stands = &kits[0];
         let own = |kit: &Kit| {
@@ -187,9 +200,10 @@ impl SearchJob {
             };
             let ratios = stands.frame.ratios().into_iter().zip(kit.frame.ratios());
             let lift: Vec<f64> = ratios.map(|(before, after)| before.zip(after).map_or(1.0, |(b, a)| b / a)).collect();
-            let motion = motion.carried_over(speed, [lift[0], lift[1]]);
+            let lift = [lift[0], lift[1]];
+            let apart = (motion.carried_over(speed, lift), idling.map(|own| own.carried_over(lift)));
             let more = self.more(kit, response, stop);
-            Field::of(kit.clone(), (response, &self.frame), more.as_deref(), motion, &self.stages)
+            Field::of(kit.clone(), (response, &self.frame), more.as_deref(), apart, &self.stages)
         };
         let fields: Option<Vec<Field>> = kits.iter().map(own).collect();
         if stop() {
@@ -277,21 +291,18 @@ impl SearchJob {
         on_ratio(&pick.choice, &ground.fields[pick.field].kit.frame, &self.frame)
     }
 
-    /// Choices of an earlier search.
+    /// Choices of an earlier search, and cams of the candidates beside.
     fn earlier(&self) -> impl Iterator<Item = Choice> {
         let now = *self.frame.now();
-        self.setup.from.iter().map(move |decided| {
+        let earlier = self.setup.from.iter().map(move |decided| {
             let known = decided.iter().filter(|own| now.get(own.decision).is_some());
             known.fold(now, |choice, own| choice.with(own.decision, own.value))
-        })
-    }
-}
-
-impl Ground {
-    /// Takes up what a computed pick left of its margins; whether it broke one that had been predicted to hold.
-    pub(super) fn learn(&mut self, pick: &Pick, standing: &Standing, lesson: usize) -> bool {
-        let Field { margins, response, .. } = &mut self.fields[pick.field];
-        response.holds(&pick.choice) && margins.learn(response, &pick.choice, standing, lesson)
+        });
+        let beside = self.beside.iter().map(move |own| {
+            let cam = Decision::CAM.into_iter().filter_map(|decision| Some((decision, own.frame.now().get(decision)?)));
+            cam.fold(now, |choice, (decision, value)| choice.with(decision, value))
+        });
+        earlier.chain(beside)
     }
 }
 

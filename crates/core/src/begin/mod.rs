@@ -11,6 +11,7 @@ mod write;
 pub use card_cam::{Because, CardCam, card_cam};
 pub use family::{FAMILIES, Family, Figure, UseFigures, petrol_use};
 pub use known::Known;
+pub use train::usual_setting;
 pub(crate) use write::put_card_cam;
 
 use crate::build::Build;

@@ -13,26 +13,37 @@ pub const fn lifter_kind(used_for: Use) -> LifterKind {
     }
 }
 
+/// What a lifter is set to where nothing says it: the field and its text. Lash hot, or preload (common practice, no source).
+pub const fn usual_setting(kind: LifterKind, is_short: bool, heads: Casting) -> (&'static str, &'static str) {
+    match (kind.is_solid(), heads) {
+        // Aluminium heads grow away from the cam: what is set hot must leave something cold.
+        (true, Casting::Aluminium) => ("lash", "0.026 in"),
+        (true, _) => ("lash", "0.016 in"),
+        (false, _) if is_short => ("preload", "0.025 in"),
+        (false, _) => ("preload", "0.028 in"),
+    }
+}
+
 /// The lifter of a petrol V8.
 pub fn lifter(kind: LifterKind, top_rpm: f64, heads: Casting) -> Value {
-    // Aluminium heads grow away from the cam: what is set hot must leave something cold.
-    let lash = if heads == Casting::Aluminium { "0.026 in" } else { "0.016 in" };
     let short = kind == LifterKind::HydraulicRoller && top_rpm > 6500.0;
     let rated = format!("{:.0} rpm", ((1.06 * top_rpm) / 100.0).ceil() * 100.0);
     let mut own = match kind {
         LifterKind::HydraulicRoller => json!({
             "mass": if short { "132 g" } else { "126 g" }, "roller_diameter": "0.750 in", "anti_rotation": "link_bar",
             "variant": if short { "short_travel" } else { "standard" },
-            "travel": if short { "0.060 in" } else { "0.140 in" }, "preload": if short { "0.025 in" } else { "0.028 in" },
+            "travel": if short { "0.060 in" } else { "0.140 in" },
         }),
         LifterKind::SolidRoller => json!({
-            "mass": "150 g", "roller_diameter": "0.850 in", "anti_rotation": "link_bar", "lash": lash,
+            "mass": "150 g", "roller_diameter": "0.850 in", "anti_rotation": "link_bar",
         }),
         LifterKind::HydraulicFlat => {
-            json!({ "mass": "100 g", "face_diameter": "0.842 in", "travel": "0.130 in", "preload": "0.028 in" })
+            json!({ "mass": "100 g", "face_diameter": "0.842 in", "travel": "0.130 in" })
         }
-        LifterKind::SolidFlat => json!({ "mass": "95 g", "face_diameter": "0.842 in", "lash": lash }),
+        LifterKind::SolidFlat => json!({ "mass": "95 g", "face_diameter": "0.842 in" }),
     };
+    let (setting, text) = usual_setting(kind, short, heads);
+    own[setting] = json!(text);
     own["kind"] = json!(kind.word());
     own["rated_speed"] = json!(rated);
     own

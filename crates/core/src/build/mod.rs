@@ -83,6 +83,22 @@ impl Build {
         self.value()["candidates"].as_array()?.last()
     }
 
+    /// The same with this candidate in the place of the one at `index`, whose identifier it takes: what refers to it still does.
+    ///
+    /// # Errors
+    /// What is wrong with it, every fault at once.
+    pub fn with_candidate(&self, index: usize, candidate: &Value) -> Result<Self, Faults> {
+        let mut value = self.value.clone();
+        if let Some(place) = value["candidates"].get_mut(index) {
+            let id = place["id"].clone();
+            place.clone_from(candidate);
+            if let Some(object) = place.as_object_mut() {
+                object.insert("id".to_owned(), id);
+            }
+        }
+        Self::from_value(value)
+    }
+
     /// The candidates in order.
     pub fn candidates(&self) -> Vec<CandidateView<'_>> {
         candidates(&self.value)

@@ -131,6 +131,8 @@ pub struct Stages {
     pub turned: Stage<[DynamicsSide; 2]>,
     /// Where one valve loses control by the usual train, rpm.
     pub limiting: Stage<f64>,
+    /// Vacuum at idle, Pa.
+    pub idling: Stage<f64>,
     /// Gaps of a closed valve over the crank.
     pub closed_gaps: Stage<Vec<Length>>,
 }

@@ -4,6 +4,7 @@
 use super::frame::Frame;
 use super::goal::{Beside, Goal};
 use super::ground::{Margins, Predicted};
+use super::idling::Idling;
 use super::kit::{Kit, on_ratio};
 use super::life::interval;
 use super::motion::Motion;
@@ -11,7 +12,7 @@ use super::standing::Bound;
 use crate::candidate::Stages;
 use crate::document::Side;
 use crate::front::Came;
-use crate::limits::{ControlFinding, LIMITING_SPEED};
+use crate::limits::{ControlFinding, IDLE_VACUUM, LIMITING_SPEED};
 use crate::quantity::Speed;
 use crate::response::{Choice, Figures, Polynomial, Response, Terms, fit, placed};
 use rayon::prelude::*;
@@ -49,17 +50,17 @@ pub struct Foreseen {
 
 impl Field {
     /// Of a kit: `response` is that of the hardware that stands, `more` what the kit's curve has beside it, column by column,
-    /// `motion` where control is lost with it.
+    /// `motion` where control is lost with it, `idling` its vacuum at idle.
     pub fn of(
         kit: Kit,
         (response, stands): (&Response, &Frame),
         more: Option<&[f64]>,
-        motion: Motion,
+        (motion, idling): (Motion, Option<Idling>),
         stages: &Stages,
     ) -> Option<Self> {
         let mut own = response.clone();
         own.carried_over(|choice| on_ratio(choice, stands, &kit.frame), more);
-        let margins = Margins::of(&kit.frame, &own, stages)?.turning(motion, kit.frame.now());
+        let margins = Margins::of(&kit.frame, &own, stages)?.turning(motion, kit.frame.now()).idling(idling);
         let interval = interval_over(&kit.frame, &own, stages);
         Some(Self { kit, response: own, margins, interval })
     }
@@ -100,6 +101,12 @@ impl Foreseen {
     pub fn room(&self) -> Vec<f64> {
         let hard = self.margins.iter().filter(|own| !own.margin.is_advice);
         hard.map(Predicted::room).chain([self.nose]).collect()
+    }
+
+    /// Vacuum that is foreseen at idle, Pa, where a plan asks for it.
+    pub fn vacuum(&self) -> Option<f64> {
+        let own = self.margins.iter().find(|own| std::ptr::eq(own.margin.bound.rule, &IDLE_VACUUM))?.margin;
+        Some(own.left + own.need)
     }
 
     /// Where control is foreseen to be lost, where both valves' trains are known.

@@ -2,13 +2,14 @@
 //! every margin, from a few dozen computed points.
 
 use super::frame::Frame;
+use super::idling::Idling;
 use super::motion::Motion;
 use super::region::gas_of;
 use super::standing::{Bound, Margin, Standing};
 use crate::candidate::Stages;
 use crate::document::Side;
-use crate::limits::{ControlFinding, Findings, HAND_CHECK, HOLLOW_FLANK, LIMITING_SPEED, RULES, limits};
-use crate::quantity::Speed;
+use crate::limits::{ControlFinding, Findings, HAND_CHECK, HOLLOW_FLANK, IDLE_VACUUM, LIMITING_SPEED, RULES, limits};
+use crate::quantity::{INCH_MERCURY, Speed};
 use crate::response::{Choice, Computed, Polynomial, Response, Terms, fit};
 use rayon::prelude::*;
 
@@ -24,6 +25,9 @@ pub(super) const HAIR: f64 = 0.02;
 const CURVED: f64 = 0.1;
 const MOST_CURVED: f64 = -40.0;
 
+/// Vacuum that counts as much as what makes another margin tight, Pa.
+const VACUUM_SCALE: f64 = INCH_MERCURY;
+
 /// Speed that counts as much as what makes another margin tight, rpm (assumed).
 const CONTROL_SCALE: f64 = 200.0;
 
@@ -35,6 +39,8 @@ pub struct Margins {
     polynomial: Polynomial,
     /// Where control is lost, where the trains are known whole and were turned.
     motion: Option<Motion>,
+    /// Vacuum at idle, where a plan asks for it.
+    idling: Option<Idling>,
     /// What was found at computed choices to be less than predicted.
     short: Vec<Short>,
 }
@@ -47,6 +53,8 @@ struct Line {
     is_advice: bool,
     /// Root of the mean square of what is missed of points left out, in its scale.
     missed: f64,
+    /// How much more is left than the polynomial says, SI: what a deeper computation of gas found.
+    more: f64,
     /// The radius that is needed, where the limit is one of a radius that a flank may not have at all: its polynomial is of
     /// the curvature.
     radius: Option<f64>,
@@ -65,7 +73,7 @@ impl Column {
         let first = margins.first()?;
         let mean = margins.iter().map(|own| own.scale).sum::<f64>() / margins.len() as f64;
         let is_advice = margins.iter().all(|own| own.is_advice);
-        let line = Line { bound, scale: mean, is_advice, missed: 0.0, radius: None };
+        let line = Line { bound, scale: mean, is_advice, missed: 0.0, more: 0.0, radius: None };
         if std::ptr::eq(bound.rule, &HOLLOW_FLANK) {
             let line = Line { scale: CURVED * first.need, radius: Some(first.need), ..line };
             let value = |standing: &Standing| {
@@ -157,12 +165,12 @@ impl Margins {
         let fit = fit(terms, &places, &values)?;
         let line = |(place, column): (usize, &Column)| Line { missed: fit.missed(&values, place), ..column.line };
         let lines = columns.iter().enumerate().map(line).collect();
-        Some(Self { lines, polynomial: fit.polynomial, motion: None, short: Vec::new() })
+        Some(Self { lines, polynomial: fit.polynomial, motion: None, idling: None, short: Vec::new() })
     }
 
     /// No limits at all, for a ground that is only torque.
     pub const fn none() -> Self {
-        Self { lines: Vec::new(), polynomial: Polynomial::nothing(), motion: None, short: Vec::new() }
+        Self { lines: Vec::new(), polynomial: Polynomial::nothing(), motion: None, idling: None, short: Vec::new() }
     }
 
     /// The same with where control is lost, which decides where it is known: the hand check stands beside it.
@@ -173,6 +181,13 @@ impl Margins {
             line.is_advice |= std::ptr::eq(line.bound.rule, &HAND_CHECK) && motion.at(side, now).is_some();
         }
         self.motion = Some(motion);
+        self
+    }
+
+    /// The same with vacuum at idle.
+    #[must_use]
+    pub fn idling(mut self, idling: Option<Idling>) -> Self {
+        self.idling = idling;
         self
     }
 
@@ -197,13 +212,23 @@ impl Margins {
         learned
     }
 
+    /// Whether a limit hangs on what gas was computed to do at every point.
+    pub fn raises(bound: Bound) -> bool {
+        bound.rule.gas && !std::ptr::eq(bound.rule, &IDLE_VACUUM)
+    }
+
+    /// So much more is left of a limit, SI, wherever it is predicted.
+    pub fn raise(&mut self, bound: Bound, more: f64) {
+        self.lines.iter_mut().filter(|line| line.bound == bound).for_each(|line| line.more += more);
+    }
+
     /// Every margin of a choice.
     pub fn at(&self, response: &Response, choice: &Choice) -> Vec<Predicted> {
         let values = self.polynomial.at(&response.place(choice));
         let predicted = |(line, value): (&Line, f64)| Predicted {
             margin: Margin {
                 bound: line.bound,
-                left: line.left(value),
+                left: line.left(value) + line.more,
                 need: line.radius.unwrap_or(0.0),
                 scale: line.scale,
                 is_advice: line.is_advice,
@@ -212,6 +237,7 @@ impl Margins {
         };
         let known = self.lines.iter().zip(values).map(predicted);
         let mut found: Vec<Predicted> = known.chain(self.limiting_speeds(response, choice)).collect();
+        found.extend(self.vacuum(choice));
         if !self.short.is_empty() {
             let place = response.place(choice);
             for own in &mut found {
@@ -231,6 +257,19 @@ impl Margins {
             let counts = short.counts(place);
             (f64::max(by, short.by * counts), f64::max(most, counts))
         })
+    }
+
+    /// Margin of the vacuum at idle.
+    fn vacuum(&self, choice: &Choice) -> Option<Predicted> {
+        let own = self.idling.as_ref()?;
+        let margin = Margin {
+            bound: Bound { rule: &IDLE_VACUUM, side: None },
+            left: own.at(choice) - own.need,
+            need: own.need,
+            scale: VACUUM_SCALE,
+            is_advice: false,
+        };
+        Some(Predicted { margin, off: own.off })
     }
 
     /// Margin of the limiting speed over a missed shift.

@@ -6,15 +6,19 @@ use super::frame::Frame;
 use super::motion::limiting_speeds;
 use super::remedies::Mended;
 use super::standing::Standing;
+use crate::begin::usual_setting;
 use crate::build::Build;
+use crate::candidate::breathing::breathing_of;
 use crate::candidate::{Resolved, Stages};
-use crate::document::Ledger;
+use crate::document::{Ledger, Side};
 use crate::given::{Given, Source};
-use crate::limits::{Findings, Judgement, limits};
+use crate::limits::{Findings, Judged, Judgement, limits};
 use crate::parts::{Part, PartKind, fit_part};
-use crate::report::RemedyChange;
+use crate::report::{RemedyChange, Verdict};
 use crate::response::{Choice, Decision};
+use crate::words::{Casting, LifterVariant};
 use rayon::prelude::*;
+use serde_json::json;
 
 /// Kinds that are looked at two together: where one needs the other.
 const TOGETHER: [[PartKind; 2]; 5] = [
@@ -141,10 +145,50 @@ impl Workbench<'_> {
         for part in parts {
             fit_part(&mut value, self.index, part, None).ok()?;
         }
-        let build = Build::from_value(value).ok()?;
+        let (build, mut settings) = self.usually_set(Build::from_value(value).ok()?)?;
         let parts: Vec<Part> = parts.iter().map(|part| (*part).clone()).collect();
-        let (build, settings) = self.set_up(build, before)?;
-        self.kit(build, parts, settings)
+        let (build, mended) = self.set_up(build, before)?;
+        settings.extend(mended);
+        let kit = self.kit(build, parts, settings)?;
+        self.tells_as_much(&kit, before).then_some(kit)
+    }
+
+    /// The document with a lifter of another way to be set set as is usual, and that said; the builder's own setting stays.
+    fn usually_set(&self, build: Build) -> Option<(Build, Vec<RemedyChange>)> {
+        let resolved = Resolved::of(build.candidates().get(self.index)?, self.stages);
+        let lifter = &resolved.train(Side::Intake).lifter;
+        let was = self.resolved.train(Side::Intake).lifter.kind;
+        let (Some(kind), Some(was)) = (lifter.kind, was) else { return Some((build, Vec::new())) };
+        let preload_is_set = lifter.preload.is_some() || lifter.preload_school.is_some();
+        let is_set = if kind.is_solid() { lifter.lash.is_some() } else { preload_is_set };
+        if kind.is_solid() == was.is_solid() || is_set {
+            return Some((build, Vec::new()));
+        }
+        let is_short = lifter.variant == Some(LifterVariant::ShortTravel);
+        let heads = resolved.given.engine.head_material.unwrap_or(Casting::Iron);
+        let (key, text) = usual_setting(kind, is_short, heads);
+        let mut value = build.value().clone();
+        let own = value.pointer_mut(&format!("/candidates/{}/train/lifter", self.index))?.as_object_mut()?;
+        own.insert(key.to_owned(), json!(text));
+        own.entry("sources").or_insert_with(|| json!({}))[key] = json!("assumed");
+        let change = RemedyChange {
+            field: format!("candidates[{}].train.lifter.{key}", self.index),
+            label: key.to_owned(),
+            from: String::new(),
+            to: format!("{text}, as usual: the card of its cam says"),
+        };
+        Some((Build::from_value(value).ok()?, vec![change]))
+    }
+
+    /// Whether everything that is known of what stands is known with a kit too: what hides a limit keeps it on paper only.
+    fn tells_as_much(&self, kit: &Kit, before: &Judgement) -> bool {
+        let own = kit.frame.at(kit.frame.now(), self.stages);
+        let after = limits(&own, &self.findings, self.stages);
+        let hides = |judged: &Judged| {
+            let own = after.of(judged.rule, judged.side);
+            judged.verdict() != Verdict::Unknown && own.is_some_and(|own| own.verdict() == Verdict::Unknown)
+        };
+        !before.figures.iter().any(hides) && (breathing_of(&own).is_ok() || breathing_of(self.resolved).is_err())
     }
 
     /// The document with shims and settings that mend what new parts break of what stood `before`; `None` where they never go together.
@@ -210,5 +254,53 @@ impl Kit {
         let parts = self.parts.iter().map(|part| format!("{} {}", part.kind.word(), part.name));
         let settings = self.settings.iter().map(|change| format!("{} {}", change.label.to_lowercase(), change.to));
         parts.chain(settings).collect::<Vec<_>>().join(", ")
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::begin::{Beginning, begin};
+    use crate::parts::read_sheet;
+    use crate::quantity::UnitSystem;
+
+    #[test]
+    fn a_solid_lifter_in_the_place_of_a_hydraulic_one_comes_with_its_lash_and_hides_nothing() {
+        let from = Beginning {
+            name: "Slip".into(),
+            family: "middle_v8".into(),
+            heads: Some("aluminium".into()),
+            used_for: Some("marine".into()),
+            known: Vec::new(),
+        };
+        let stages = Stages::default();
+        let build = begin(&from, UnitSystem::Inch, &stages).unwrap().build;
+        let resolved = Resolved::of(&build.candidates()[0], &stages);
+        let frame = Frame::of(&resolved).unwrap();
+        let shelf = read_sheet(include_str!("../../../../demo/parts.csv"), UnitSystem::Inch).unwrap();
+        let choice = *frame.now();
+        let (findings, open) = (Findings::default(), [PartKind::Lifter]);
+        let workbench = Workbench {
+            build: &build,
+            index: 0,
+            resolved: &resolved,
+            frame: &frame,
+            shelf: &shelf,
+            open: &open,
+            choice,
+            findings: findings.clone(),
+            stages: &stages,
+        };
+        let before = limits(&resolved, &findings, &stages);
+        let solid = shelf.iter().find(|part| part.name == "Solid roller, keyway").unwrap();
+        let kit = workbench.fitted(&[solid], &before).expect("it goes in");
+        assert!(kit.words().contains("lash 0.026 in, as usual"), "{}", kit.words());
+        // Without a lash nothing is known of lift, gaps or gas: no such kit is offered.
+        let mut value = build.value().clone();
+        fit_part(&mut value, 0, solid, None).unwrap();
+        let bare = Build::from_value(value).unwrap();
+        let bare = workbench.kit(bare, vec![solid.clone()], Vec::new()).expect("a cam");
+        assert!(!workbench.tells_as_much(&bare, &before));
+        assert!(workbench.tells_as_much(&kit, &before));
     }
 }

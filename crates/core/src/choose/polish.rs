@@ -4,7 +4,8 @@
 use super::aim::Aim;
 use super::field::{Field, Foreseen};
 use super::goal::Goal;
-use super::ground::{HAIR, Predicted};
+use super::ground::{HAIR, Margins, Predicted};
+use super::idling::idle_vacuum;
 use super::motion::in_motion;
 use super::region::gas_of;
 use super::search::{Pick, ways};
@@ -12,7 +13,7 @@ use super::standing::{Bound, Margin, Standing};
 use crate::candidate::{Resolved, Stages};
 use crate::document::Side;
 use crate::front::{Asked, Came, Member, Scale, climb};
-use crate::limits::{ControlFinding, Findings, limits};
+use crate::limits::{ControlFinding, Findings, GasFinding, limits};
 use crate::response::Choice;
 use rayon::prelude::*;
 
@@ -45,19 +46,25 @@ impl Exact<'_> {
     /// How a choice stands: limits computed, of what gas and trains are foreseen to do. `None` where no smooth lobe carries it.
     fn standing(&self, field: usize, choice: &Choice, foreseen: &Foreseen) -> Option<Standing> {
         let resolved = self.fields[field].kit.frame.at(choice, self.stages);
-        self.standing_of(&resolved, foreseen, foreseen.control())
+        self.standing_of(&resolved, foreseen, (foreseen.control(), foreseen.vacuum()))
     }
 
-    /// The same with where control is lost.
+    /// The same with where control is lost, and the vacuum at idle.
     fn standing_of(
         &self,
         resolved: &Resolved,
         foreseen: &Foreseen,
-        control: Option<ControlFinding>,
+        (control, idle_vacuum): (Option<ControlFinding>, Option<f64>),
     ) -> Option<Standing> {
-        let findings = Findings { gas: Some(gas_of(&foreseen.figures)), control };
+        let gas = GasFinding { idle_vacuum, ..gas_of(&foreseen.figures) };
+        let findings = Findings { gas: Some(gas), control };
         let has_lobes = Side::BOTH.into_iter().all(|side| resolved.side(side).lobe().is_ok());
         let mut standing = has_lobes.then(|| Standing::of(&limits(resolved, &findings, self.stages)))?;
+        // Gas is foreseen here too, and what was found of it in full stands in the margins.
+        for own in standing.margins.iter_mut().filter(|own| Margins::raises(own.bound)) {
+            let foreseen = foreseen.margins.iter().find(|other| other.margin.bound == own.bound);
+            own.left = foreseen.map_or(own.left, |other| other.margin.left);
+        }
         if let Some((bound, by)) = self.eased {
             standing.margins.iter_mut().filter(|own| own.bound == bound).for_each(|own| own.left += by);
         }
@@ -71,11 +78,12 @@ impl Exact<'_> {
         Pick::of((field, choice), foreseen, broken, &self.aim)
     }
 
-    /// A pick with its trains turned, and how it stands then; the standing is absent where no smooth lobe carries it.
+    /// A pick with its trains turned and its engine idled, and how it stands then; the standing is absent where no smooth lobe carries it.
     pub fn turned(&self, pick: &Pick, stop: &(dyn Fn() -> bool + Sync)) -> (Pick, Option<Standing>) {
         let resolved = self.fields[pick.field].kit.frame.at(&pick.choice, self.stages);
         let control = in_motion(&resolved, self.stages, stop).or_else(|| pick.foreseen.control());
-        let standing = self.standing_of(&resolved, &pick.foreseen, control);
+        let vacuum = idle_vacuum(&resolved, true, self.stages, stop).or_else(|| pick.foreseen.vacuum());
+        let standing = self.standing_of(&resolved, &pick.foreseen, (control, vacuum));
         let broken = standing.as_ref().map_or(NO_LOBE, Standing::broken);
         (Pick::of((pick.field, pick.choice), pick.foreseen.clone(), broken, &self.aim), standing)
     }

@@ -7,8 +7,15 @@ use crate::limits::Measure;
 use crate::quantity::{INCH, INCH_MERCURY};
 use rayon::prelude::*;
 
-/// A limit is moved by so many units: one alone would drown in what a search ends at.
-const MOVED: f64 = 5.0;
+/// A limit is moved by so many units: a thousandth alone would drown in what a search ends at, five octane numbers set free
+/// more than they count.
+const fn moved(measure: Measure) -> f64 {
+    match measure {
+        Measure::Length | Measure::Fine | Measure::Stress => 5.0,
+        _ => 1.0,
+    }
+}
+
 /// A gain of the whole move below this is none: what a search ends at.
 const NONE: f64 = 5e-5;
 
@@ -51,16 +58,16 @@ pub fn unit(measure: Measure) -> f64 {
 pub fn prices(exact: Exact<'_>, best: &Pick) -> Vec<Priced> {
     let before = exact.best(best);
     let one = |bound: Bound| {
-        let unit = unit(bound.rule.measure);
-        let after = Exact { eased: Some((bound, MOVED * unit)), ..exact }.best(&before);
-        let each = |of: fn(&Pick) -> f64| (of(&after) - of(&before)) / MOVED;
+        let (unit, moved) = (unit(bound.rule.measure), moved(bound.rule.measure));
+        let after = Exact { eased: Some((bound, moved * unit)), ..exact }.best(&before);
+        let each = |of: fn(&Pick) -> f64| (of(&after) - of(&before)) / moved;
         let gain = after.score - before.score;
         (gain > NONE).then(|| Priced {
             bound,
             unit,
             average_torque: each(|pick| pick.foreseen.figures.average_torque),
             power_wanted: each(|pick| pick.foreseen.figures.power_wanted),
-            gain: gain / MOVED,
+            gain: gain / moved,
         })
     };
     let mut found: Vec<Priced> = exact.near(best).into_par_iter().filter_map(one).collect();

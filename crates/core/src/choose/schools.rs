@@ -110,7 +110,8 @@ pub fn apart(from: &Figures, to: &Figures) -> String {
     if words.is_empty() { "changes nothing".to_owned() } else { words.join(", ") }
 }
 
-/// Where two choices differ and what that does, decision by decision from the first to the second, what moves most first.
+/// Where two choices differ and what that does, decision by decision from the first to the second, what moves most first; the
+/// names say how each came, as "by the card".
 pub fn differ(guide: &Guide<'_>, [first, second]: [&Choice; 2], names: [&str; 2]) -> Vec<(Decision, Shown)> {
     let mut found: Vec<(f64, Decision, Shown)> = Vec::new();
     for decision in Decision::CAM {
@@ -127,10 +128,7 @@ pub fn differ(guide: &Guide<'_>, [first, second]: [&Choice; 2], names: [&str; 2]
         let breaks = if newly.is_empty() { String::new() } else { format!("; it breaks {}", newly.join(", ")) };
         let title = decision.counting().title.to_lowercase();
         let sentence = |by: &str| {
-            format!(
-                "{title} {by} {word} by the {} than by the {}: {does} against the {} cam{breaks}",
-                names[1], names[0], names[0]
-            )
+            format!("{title} {by} {word} {} than {}: {does} against the cam {}{breaks}", names[1], names[0], names[0])
         };
         let moved = (to.gain - from.gain).abs();
         found.push((moved, decision, Shown { inch: sentence(&amount.inch), metric: sentence(&amount.metric) }));

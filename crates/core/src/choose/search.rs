@@ -48,7 +48,7 @@ pub fn pick(fields: &[Field], field: usize, choice: Choice, aim: &Aim) -> Pick {
 }
 
 /// A choice of a field as it is made: of the ways that break least the nearest.
-fn nearest_made(fields: &[Field], field: usize, choice: &Choice, aim: &Aim) -> Pick {
+pub fn nearest_made(fields: &[Field], field: usize, choice: &Choice, aim: &Aim) -> Pick {
     let own = &fields[field];
     let ways = ways(own, choice);
     let picks = ways.into_iter().map(|way| pick(fields, field, way, aim));

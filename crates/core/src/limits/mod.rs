@@ -26,6 +26,7 @@ mod rule;
 mod springs;
 mod wire;
 
+pub use gas::IDLE_VACUUM;
 pub use in_motion::LIMITING_SPEED;
 pub use motion::HOLLOW_FLANK;
 pub use springs::HAND_CHECK;

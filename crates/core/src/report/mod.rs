@@ -50,8 +50,8 @@ pub use parts::{
 };
 pub use scoring::{PowerCosts, ScoreColumn, ScoreReport, ScoreRow};
 pub use searching::{
-    BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport, ImpossibleReport, KitPart,
-    KitReport, KnownBy, PriceReport, SearchPoint, SearchReport,
+    BesideDiffer, BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport,
+    ImpossibleReport, KitPart, KitReport, KnownBy, PriceReport, SearchPoint, SearchReport,
 };
 pub use spring::{CoilReport, HeightAt, HeightPlan, HeightSheet, SpringReport, SurgeMeets};
 pub use timing::{DurationAt, SideTiming, TimingReport};

@@ -53,6 +53,10 @@ report! {
         /// Candidates computed in full with their trains in motion, the best first: those that break nothing before those
         /// that do.
         finalists: Vec<FinalistReport>,
+        /// Candidates it was held against, computed as the finalists are.
+        beside: Vec<FinalistReport>,
+        /// Where the best found differs from each of them, and what that does.
+        differ: Vec<BesideDiffer>,
         /// What no other choice beats in every goal, as far as it is foreseen.
         front: Vec<SearchPoint>,
         /// What a little more of each limit that binds would buy.
@@ -63,6 +67,14 @@ report! {
         off_share: f64,
         /// What cannot be met, where no choice meets every limit.
         impossible: Option<ImpossibleReport>,
+    }
+
+    /// Where the best found differs from a candidate beside it.
+    pub struct BesideDiffer {
+        /// What that candidate is called.
+        title: String,
+        /// A sentence for each event and lift, what does most first.
+        words: Vec<Shown>,
     }
 
     /// A goal of a search.

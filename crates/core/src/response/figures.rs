@@ -69,6 +69,16 @@ pub struct Columns {
 }
 
 impl Columns {
+    /// Every column at other speeds, on straight lines between its own; beyond them its ends.
+    pub fn at(&self, speeds: &[f64]) -> Vec<f64> {
+        let columns = self.values.chunks(self.speeds.len().max(1));
+        let column = |own: &[f64]| {
+            let known: Vec<(f64, f64)> = self.speeds.iter().copied().zip(own.iter().copied()).collect();
+            speeds.iter().map(|rpm| held(&known, *rpm)).collect::<Vec<f64>>()
+        };
+        columns.flat_map(column).collect()
+    }
+
     /// As bytes: how many speeds, the speeds, the columns, all little-endian.
     pub fn to_bytes(&self) -> Vec<u8> {
         let count = (self.speeds.len() as u32).to_le_bytes();

@@ -134,8 +134,13 @@ impl Response {
             point.choice = to(&point.choice);
         }
         if let Some(more) = more {
-            self.screened = std::mem::replace(&mut self.screened, Polynomial::nothing()).with_more(more);
+            self.raise(more);
         }
+    }
+
+    /// Every curve has so much more, column by column.
+    pub fn raise(&mut self, more: &[f64]) {
+        self.screened = std::mem::replace(&mut self.screened, Polynomial::nothing()).with_more(more);
     }
 
     /// The figures of a choice.

@@ -9,8 +9,8 @@ use std::path::PathBuf;
 use std::process::ExitCode;
 use std::sync::Arc;
 use upper_lobe_core::analysis::{
-    Build, Decided, Faults, Goal, Halted, Key, SearchJob, SearchSetup, SearchStep, Share, ShelfPart, Stages, Start,
-    UnitSystem, Watch, read_sheet,
+    BesideSetup, Build, Decided, Faults, Goal, Halted, Key, SearchJob, SearchSetup, SearchStep, Share, ShelfPart,
+    Stages, Start, UnitSystem, Watch, read_sheet,
 };
 
 /// What to search for, and with what.
@@ -49,6 +49,9 @@ pub struct Options {
     /// Begin at the finalists of an earlier answer too.
     #[arg(long, value_name = "ANSWER")]
     from: Option<PathBuf>,
+    /// Hold what is found against the candidates that `choose` proposed in this answer, and begin at them too.
+    #[arg(long, value_name = "ANSWER")]
+    beside: Option<PathBuf>,
 }
 
 fn start(word: &str) -> Result<Start, String> {
@@ -115,12 +118,14 @@ fn job(options: &Options, stages: Arc<Stages>) -> anyhow::Result<Result<Result<S
     let text = read(&options.file)?;
     let shelf = options.shelf.as_ref().map(|path| read(path)).transpose()?;
     let from = options.from.as_ref().map(|path| earlier(&read(path)?)).transpose()?.unwrap_or_default();
+    let beside = options.beside.as_ref().map(|path| proposed(&read(path)?)).transpose()?.unwrap_or_default();
     let setup = SearchSetup {
         start: options.start,
         goals: options.goals.clone(),
         evaluations: options.evaluations,
         seed: options.seed,
         from,
+        beside,
     };
     let made = |build: Build| {
         let shelf: Vec<ShelfPart> = match &shelf {
@@ -130,6 +135,18 @@ fn job(options: &Options, stages: Arc<Stages>) -> anyhow::Result<Result<Result<S
         Ok(SearchJob::new(&build, options.candidate.as_deref(), shelf, setup, stages)?)
     };
     Ok(document(&text).and_then(made))
+}
+
+/// Candidates that `choose` proposes, but for the one that stands there.
+fn proposed(answer: &[u8]) -> anyhow::Result<Vec<BesideSetup>> {
+    let answer: serde_json::Value = serde_json::from_slice(answer)?;
+    let proposals = answer["proposals"].as_array().cloned().unwrap_or_default();
+    let whole = proposals.into_iter().filter(|own| own["candidate"].is_object());
+    let beside = whole.map(|own| BesideSetup {
+        title: own["title"].as_str().unwrap_or_default().to_owned(),
+        candidate: own["candidate"].clone(),
+    });
+    Ok(beside.collect())
 }
 
 /// Choices of the finalists of an answer.

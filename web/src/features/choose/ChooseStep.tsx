@@ -1,4 +1,4 @@
-import type { ChooseReport, ProposalReport, UnitSystem } from '../../api/client'
+import type { BesideSetup, ChooseReport, ProposalReport, UnitSystem } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import { Needs } from '../fields/Needs'
 import { Search } from '../search/Search'
@@ -41,12 +41,19 @@ export function ChooseStep() {
       </div>
       <Proposals proposals={report.proposals} />
       <Differ report={report} system={system} />
-      <Search search={search} />
+      <Search search={search} beside={beside(report)} />
       <p className="quiet">
         Figures of the whole candidates are drafts: all cylinders on a coarse mesh. A planning aid:
         a cam is ordered on computed limits in full, and on what was measured.
       </p>
     </>
+  )
+}
+
+/** What the schools propose, to hold what a search finds against. Pure. */
+function beside(report: ChooseReport): BesideSetup[] {
+  return report.proposals.flatMap(({ title, candidate }) =>
+    candidate ? [{ title, candidate }] : [],
   )
 }
 

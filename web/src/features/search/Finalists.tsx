@@ -11,7 +11,7 @@ interface Props {
 /** Candidates in full, the best first: what each comes to, what binds it, and what it takes. */
 export function Finalists({ report, system }: Props) {
   const [open, setOpen] = useState<string>()
-  const rows = [report.stands, ...report.finalists]
+  const rows = [report.stands, ...report.beside, ...report.finalists]
   return (
     <table className="figures proposals">
       <thead>
@@ -103,7 +103,10 @@ interface MoreProps extends Props {
 
 /** Why, what binds, what it takes, and how sure all that is. */
 function More({ finalist, report, system }: MoreProps) {
-  const kit = report.kits[finalist.point.kit]
+  // Of a candidate beside it is not said what it would take: it was not put together here.
+  const kit = report.beside.includes(finalist) ? undefined : report.kits[finalist.point.kit]
+  const cost = report.limits.findIndex(({ id }) => id === 'cost')
+  const left = finalist.point.left[cost]
   return (
     <dl className="because">
       <Line title="Decisions">
@@ -125,7 +128,9 @@ function More({ finalist, report, system }: MoreProps) {
               `; ${part.name}: ${part.price ?? 'no price given'}, ${part.lead_time ?? 'lead time not known'}`,
           )}
           {kit.drags.map((drag) => `; ${drag.what.toLowerCase()} (${drag.why})`)}. Parts{' '}
-          {kit.money[system]} in all, as far as prices are given; machining is not in it.
+          {kit.money[system]} in all, as far as prices are given
+          {typeof left === 'number' ? `, of the budget ${left.toFixed(0)} USD remain` : ''};
+          machining is not in it.
         </Line>
       ) : null}
       {finalist.interval ? (

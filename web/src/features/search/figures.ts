@@ -45,15 +45,36 @@ export function pointFigures(scales: Scales): readonly PointFigure[] {
   ]
 }
 
-/** What is asked of points: so much left of a limit; anything where nothing is asked. */
+/** What is asked of points: so much left of a limit, a figure from here to there; anything where nothing is asked. */
 export interface Filter {
   readonly limit: number | undefined
   readonly least: number | undefined
+  /** Identifier of a figure. */
+  readonly figure: string | undefined
+  readonly from: number | undefined
+  readonly to: number | undefined
+}
+
+/** Nothing is asked. */
+export const EVERYTHING: Filter = {
+  limit: undefined,
+  least: undefined,
+  figure: undefined,
+  from: undefined,
+  to: undefined,
 }
 
 /** Whether a point passes: what is not known does not. Pure. */
-export function passes(point: SearchPoint, { limit, least }: Filter): boolean {
-  if (limit === undefined || least === undefined) return true
-  const left = point.left[limit]
-  return left !== null && left !== undefined && left >= least
+export function passes(
+  point: SearchPoint,
+  { limit, least, figure, from, to }: Filter,
+  figures: readonly PointFigure[],
+): boolean {
+  const left = limit === undefined ? undefined : point.left[limit]
+  if (limit !== undefined && least !== undefined && !(typeof left === 'number' && left >= least))
+    return false
+  const own = figures.find(({ id }) => id === figure)
+  if (own === undefined || (from === undefined && to === undefined)) return true
+  const value = own.of(point)
+  return value !== undefined && value >= (from ?? -Infinity) && value <= (to ?? Infinity)
 }

@@ -1,12 +1,21 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { Goal, SearchLine, SearchPoint, SearchReport, Start } from '../../api/client'
+import type {
+  BesideSetup,
+  Goal,
+  SearchLine,
+  SearchPoint,
+  SearchReport,
+  Start,
+} from '../../api/client'
 import { useJob, waitsFor } from '../../model/useJob'
 import { useSessionPart } from '../../model/useSession'
 
 export interface Wanted {
   readonly start: Start
   readonly goals: readonly Goal[]
+  /** Candidates to hold what is found against. */
+  readonly beside: readonly BesideSetup[]
 }
 
 export interface ShownSearch {
@@ -51,10 +60,10 @@ export function useSearch(): ShownSearch {
     error: job.error?.message,
     isOld:
       request !== undefined && (request.document !== document || request.candidate !== candidate),
-    begin: ({ start, goals }) => {
+    begin: (wanted) => {
       // The page has one turn: what is drafted beside makes room, and goes on afterwards where it was.
       void client.cancelQueries({ queryKey: ['choose'] }, { revert: false })
-      setRequest({ document, candidate, setup: { start, goals, evaluations: inFull(start) } })
+      setRequest({ document, candidate, setup: { ...wanted, evaluations: inFull(wanted.start) } })
     },
     stop: () => {
       void client.cancelQueries({ queryKey: key }, { revert: false })

@@ -1,0 +1,78 @@
+//! The ground a search goes over: a field of every kit, and what computed candidates taught about them.
+
+use super::search_words::Full;
+use crate::choose::{Aim, Bound, Field, Margins, Pick, Standing};
+
+/// Ground of the kits that are searched with.
+pub(super) struct Ground {
+    /// Each kit's, what stands first.
+    pub fields: Vec<Field>,
+    /// What is climbed by.
+    pub aim: Aim,
+}
+
+/// How much more is left of a limit than was foreseen: weighted sum, and sum of weights.
+struct Left {
+    bound: Bound,
+    sum: f64,
+    of: f64,
+}
+
+impl Ground {
+    /// Takes up what a computed pick left of its margins; whether it broke one that had been predicted to hold.
+    pub fn learn(&mut self, pick: &Pick, standing: &Standing, lesson: usize) -> bool {
+        let Field { margins, response, .. } = &mut self.fields[pick.field];
+        response.holds(&pick.choice) && margins.learn(response, &pick.choice, standing, lesson)
+    }
+
+    /// Brought to the depth of candidates that were computed in full, the first of which stands: curves, and limits that hang on
+    /// them, are moved by what those have more, the nearer to the best the more it counts, and gains are counted from what
+    /// stands in full.
+    pub fn raise(&mut self, found: &[&Full], best: &Pick) {
+        let Some(stands) = found.first() else { return };
+        self.aim.from = stands.figures;
+        let middle = self.fields[best.field].response.place(&best.choice);
+        let weight = |full: &Full| {
+            let response = &self.fields[full.pick.field].response;
+            if response.holds(&full.pick.choice) { near(&middle, &response.place(&full.pick.choice)) } else { 0.0 }
+        };
+        let weights: Vec<f64> = found.iter().map(|full| weight(full)).collect();
+        let all: f64 = weights.iter().sum();
+        if all <= 0.0 {
+            return;
+        }
+        let mut more = vec![0.0; self.fields[0].response.columns(&stands.pick.choice).len()];
+        let mut left: Vec<Left> = Vec::new();
+        for (full, weight) in found.iter().zip(&weights).filter(|(_, weight)| **weight > 0.0) {
+            let Field { response, margins, .. } = &self.fields[full.pick.field];
+            let foreseen = response.columns(&full.pick.choice);
+            let own = full.columns.at(&response.speeds);
+            for ((more, own), foreseen) in more.iter_mut().zip(own).zip(foreseen) {
+                *more += weight / all * (own - foreseen);
+            }
+            for own in margins.at(response, &full.pick.choice).iter().filter(|own| Margins::raises(own.margin.bound)) {
+                let Some(margin) = full.standing.margin(own.margin.bound) else { continue };
+                let by = weight * (margin.left - own.margin.left);
+                match left.iter_mut().find(|left| left.bound == margin.bound) {
+                    Some(left) => (left.sum, left.of) = (left.sum + by, left.of + weight),
+                    None => left.push(Left { bound: margin.bound, sum: by, of: *weight }),
+                }
+            }
+        }
+        for field in &mut self.fields {
+            field.response.raise(&more);
+            left.iter().for_each(|own| field.margins.raise(own.bound, own.sum / own.of));
+        }
+    }
+}
+
+/// How much of what was found at one place counts at another: half of it a quarter of a region's half away (root of the mean
+/// square over its axes), and never nothing.
+fn near(one: &[f64], other: &[f64]) -> f64 {
+    let apart: f64 = one.iter().zip(other).map(|(a, b)| (a - b).powi(2)).sum();
+    0.5f64.powf(apart / one.len().max(1) as f64 / HALF_AT.powi(2)).max(LEAST)
+}
+
+/// See [`near`].
+const HALF_AT: f64 = 0.25;
+const LEAST: f64 = 1e-3;

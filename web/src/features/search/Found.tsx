@@ -1,0 +1,132 @@
+import { useState } from 'react'
+import type { SearchPoint, SearchReport, UnitSystem } from '../../api/client'
+import { KeepButton } from '../candidates/KeepButton'
+import { percent } from '../choose/sweep'
+import { useScales } from '../torque/useScales'
+import { Filters } from './Filters'
+import { Finalists } from './Finalists'
+import type { Filter } from './figures'
+import { EVERYTHING, passes, pointFigures } from './figures'
+import { TradeOff } from './TradeOff'
+
+/** What a search came to: the cloud, what limits cost, finalists. */
+export function Found({ report, system }: { report: SearchReport; system: UnitSystem }) {
+  const [filter, setFilter] = useState<Filter>(EVERYTHING)
+  const scales = useScales()
+  const figures = scales ? pointFigures(scales) : []
+  const [chosen, setChosen] = useState<SearchPoint>()
+  const inFull = [...report.beside, ...report.finalists].map(({ point }) => point)
+  const points = [...report.front, ...inFull].filter((point) => passes(point, filter, figures))
+  return (
+    <>
+      <p className="answer">{says(report, system)}</p>
+      <div className="search-found">
+        <div>
+          <TradeOff
+            points={points}
+            stands={report.stands.point}
+            chosen={chosen}
+            onChoose={setChosen}
+          />
+          <Filters
+            report={report}
+            figures={figures}
+            filter={filter}
+            onFilter={setFilter}
+            count={points.length}
+          />
+          <Looked point={chosen} report={report} system={system} />
+        </div>
+        <Prices report={report} system={system} />
+      </div>
+      <Finalists report={report} system={system} />
+      <Differ report={report} system={system} />
+      <p className="quiet">
+        {report.evaluations.screened} cams screened, {report.evaluations.drafted} drafted,{' '}
+        {report.evaluations.full} computed in full with their trains turned; ordered by {report.aim}
+        . Large dots are computed in full, small ones foreseen within{' '}
+        {percent(report.off_share, 2).replace('+', '')} of a drafted curve. A planning aid: a cam is
+        ordered on what was measured.
+      </p>
+    </>
+  )
+}
+
+/** The best, or what cannot be met, in a sentence. Pure. */
+function says(report: SearchReport, system: UnitSystem): string {
+  const { impossible } = report
+  if (impossible)
+    return `No choice meets every limit: ${impossible.title.toLowerCase()} is short by ${impossible.short_by[system]} at best.`
+  const best = report.finalists[0]
+  if (!best || best.broken.length > 0 || best.gain <= 0)
+    return 'Nothing better was found within every limit: this one stands.'
+  const numbers = best.point.decisions
+    .slice(0, 4)
+    .map(({ title, value }) => `${title.toLowerCase()} ${value[system].replace(' deg', '')}`)
+  const kit = report.kits[best.point.kit]?.title
+  return `${best.title}: ${numbers.join(', ')}; ${kit ?? ''}: ${percent(best.gain, 2)} within every limit.`
+}
+
+/** Where the best found differs from the candidates beside it, and what that does. */
+function Differ({ report, system }: { report: SearchReport; system: UnitSystem }) {
+  const differ = report.differ.filter(({ words }) => words.length > 0)
+  if (differ.length === 0) return null
+  return (
+    <details className="folded">
+      <summary>Where the best found differs, and what that does</summary>
+      <ul>
+        {differ.flatMap(({ title, words }) =>
+          words.map((each) => <li key={`${title} ${each.inch}`}>{each[system]}</li>),
+        )}
+      </ul>
+    </details>
+  )
+}
+
+interface LookedProps {
+  readonly point: SearchPoint | undefined
+  readonly report: SearchReport
+  readonly system: UnitSystem
+}
+
+/** The candidate that is pointed at. */
+function Looked({ point, report, system }: LookedProps) {
+  if (!point) return <p className="quiet">Point at a candidate to see what it is.</p>
+  const finalist = [...report.beside, ...report.finalists].find((each) => each.point === point)
+  const name = finalist?.title ?? 'Found on the front'
+  return (
+    <p className="search-looked">
+      <b>{name}</b>{' '}
+      {point.decisions
+        .map(({ title, value }) => `${title.toLowerCase()} ${value[system]}`)
+        .join(', ')}
+      ; {report.kits[point.kit]?.title}{' '}
+      <KeepButton name={name} candidate={finalist?.candidate ?? point.candidate} />
+    </p>
+  )
+}
+
+function Prices({ report, system }: { report: SearchReport; system: UnitSystem }) {
+  return (
+    <div>
+      <h4>What a little more would buy</h4>
+      {report.prices.length === 0 ? (
+        <p className="quiet">No limit that was priced holds the best back.</p>
+      ) : (
+        <table className="figures">
+          <tbody>
+            {report.prices.map((price) => (
+              <tr key={price.title}>
+                <th scope="row">
+                  {price.title}, {price.unit[system]}
+                </th>
+                <td>{price.buys[system]}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <p className="quiet">Everything chosen anew with the limit moved, on the same ground.</p>
+    </div>
+  )
+}
