@@ -22,7 +22,7 @@ use crate::report::{ChooseReport, DifferReport, OffReport, ProposalReport};
 use crate::response::{Choice, Decision, Depth, Figures, Response};
 use crate::work::{Class, Halted, Job, Watch, held};
 use serde::Serialize;
-use std::sync::{Arc, Mutex};
+use std::sync::{Arc, Mutex, OnceLock};
 
 /// Of the places of computed cams.
 const SEED: u32 = 1;
@@ -65,6 +65,7 @@ pub struct ChooseJob {
     index: usize,
     resolved: Resolved,
     frame: Frame,
+    idling: OnceLock<Option<Idling>>,
     stages: Arc<Stages>,
 }
 
@@ -88,7 +89,7 @@ impl ChooseJob {
             }
         };
         let (build, index) = (build.clone(), view.index);
-        Ok(Ok(Self { build, index, resolved, frame, stages }))
+        Ok(Ok(Self { build, index, resolved, frame, idling: OnceLock::new(), stages }))
     }
 
     fn region(&self, depth: Depth, is_far: bool) -> Region<'_> {
@@ -112,8 +113,9 @@ impl ChooseJob {
             return Err(Halted::Stopped);
         }
         let margins = Margins::of(&self.frame, response, &self.stages).ok_or_else(no_margins)?;
-        let idling = Idling::of(&self.frame, &response.axes, &self.stages, stop);
-        Ok(margins.turning(motion, self.frame.now()).idling(idling))
+        // Vacuum at idle bends little: what the first region, the widest, says of it is good enough for the others.
+        let idling = self.idling.get_or_init(|| Idling::of(&self.frame, &response.axes, &self.stages, stop));
+        Ok(margins.turning(motion, self.frame.now()).idling(idling.clone()))
     }
 
     /// Where the candidate stands, by a response.
