@@ -327,6 +327,33 @@ fn a_pointed_nose_is_told() {
 }
 
 #[test]
+fn a_nose_quicker_than_lobes_are_ground_with_fails_and_one_whose_card_is_silent_is_unknown() {
+    // Reference lobes of these cards fall by .000223, .000237 and .000260 in/deg2, 7 % either way [from memory].
+    for (kind, lift, at, falls) in [
+        ("hydraulic_roller", "0.360 in", [282, 230, 149], 0.000_237),
+        ("solid_roller", "0.430 in", [316, 255, 176], 0.000_260),
+    ] {
+        let checks =
+            format!(r#"[["0.006 in", "{} deg"], ["0.050 in", "{} deg"], ["0.200 in", "{} deg"]]"#, at[0], at[1], at[2]);
+        let line = found(
+            "nose_acceleration",
+            &[("train.lifter.kind", kind), ("cam.intake.lobe_lift", lift), ("cam.intake.checks", &checks)],
+        )
+        .expect("held");
+        assert!((inches(&line) / falls - 1.0).abs() < 0.07, "{line:?}");
+        assert!(matches!(line.verdict, Verdict::Ok | Verdict::Tight), "{line:?}");
+    }
+    // (.384 - .200) in within 33.5 cam deg of the nose: some .00033 if it fell evenly.
+    let high = ("cam.intake.lobe_lift", "0.384 in");
+    let with = |checks| verdict("nose_acceleration", &[high, ("cam.intake.checks", checks)]);
+    assert_eq!(
+        with(r#"[["0.006 in", "264 deg"], ["0.050 in", "214 deg"], ["0.200 in", "134 deg"]]"#),
+        Some(Verdict::Fails)
+    );
+    assert_eq!(with(r#"[["0.006 in", "264 deg"], ["0.050 in", "214 deg"]]"#), Some(Verdict::Unknown));
+}
+
+#[test]
 fn prices_add_up_once_each_and_a_side_of_its_own_counts_by_itself() {
     let cost = |sets: &[(&str, &str)]| found("cost", sets).expect("held").have.expect("known");
     let plain = [("cam.price", "320 USD"), ("train.lifter.price", "480 USD"), ("train.valve.intake.price", "160 USD")];

@@ -154,7 +154,11 @@ fn what_full_curves_teach_moves_the_best_and_a_limit_is_priced_as_a_search_with_
     assert!(best.broken.is_empty(), "{:?}", best.broken);
     assert!((best.point.choice[0].value + 7.0).abs() <= 1.0, "{:?}", best.point.choice);
     let torque = |report: &SearchReport| report.finalists[0].point.average_torque_nm;
-    let price = before.prices.iter().find(|price| price.limit == "octane").expect("octane holds it back");
+    let price = before
+        .prices
+        .iter()
+        .find(|price| price.limits.len() == 1 && price.limits[0].limit == "octane")
+        .expect("octane holds it back");
     let found = torque(&after) - torque(&before);
     assert!(found > 0.0);
     // Predictions of one cylinder, a step of half a degree and a jagged octane: within a factor of two.

@@ -37,6 +37,21 @@ fn analyze_answers_only_the_parts_and_candidate_asked_for() {
 }
 
 #[test]
+fn a_reader_that_has_seen_enough_ends_a_command_quietly() {
+    for arguments in [&["begin", "middle_v8"][..], &["begin"], &["schema", "--rules"], &["demo", "--print"]] {
+        let mut child = Command::new(env!("CARGO_BIN_EXE_upper-lobe"))
+            .args(arguments)
+            .stdout(Stdio::piped())
+            .stderr(Stdio::piped())
+            .spawn()
+            .expect("the binary starts");
+        drop(child.stdout.take());
+        let output = child.wait_with_output().expect("it ends");
+        assert_eq!((output.status.code(), output.stderr.as_slice()), (Some(0), &b""[..]), "{arguments:?}");
+    }
+}
+
+#[test]
 fn the_same_document_gives_the_same_bytes() {
     let run = || upper_lobe(&["analyze", "-"], DEMO.as_bytes()).stdout;
     assert_eq!(run(), run());

@@ -3586,6 +3586,16 @@ export interface components {
             /** @description What the saved text changed and the merged one takes over from it. */
             taken: components["schemas"]["Difference"][];
         };
+        /** @description A little more of a limit. */
+        MoreReport: {
+            /** @description How much more, as read. */
+            by: components["schemas"]["Shown"];
+            /** @description Stable identifier of the rule. */
+            limit: string;
+            side?: components["schemas"]["Side"] | null;
+            /** @description In words. */
+            title: string;
+        };
         /** @description A figure that a change moves. */
         MovedReport: {
             /** @description Before. */
@@ -3890,27 +3900,22 @@ export interface components {
             /** @description At the plunger. */
             preload: components["schemas"]["Shown"];
         };
-        /** @description What a little more of a limit buys: everything chosen anew with the limit moved, and compared. */
+        /** @description What a little more of a limit buys, or of two that hold together: everything chosen anew with them moved, and compared. */
         PriceReport: {
             /**
              * Format: double
-             * @description Average torque that one unit buys.
+             * @description Average torque that it buys.
              */
             average_torque_nm: number;
             /** @description The same, as read. */
             buys: components["schemas"]["Shown"];
-            /** @description Stable identifier of the rule. */
-            limit: string;
+            /** @description Which; two where each alone buys less. */
+            limits: components["schemas"]["MoreReport"][];
             /**
              * Format: double
-             * @description Power where its peak is wanted that one unit buys.
+             * @description Power where its peak is wanted that it buys.
              */
             power_wanted_kw: number;
-            side?: components["schemas"]["Side"] | null;
-            /** @description In words. */
-            title: string;
-            /** @description The unit it is counted in, as read. */
-            unit: components["schemas"]["Shown"];
         };
         /** @description A problem document. */
         Problem: {

@@ -28,6 +28,9 @@ use std::sync::{Arc, Mutex, OnceLock};
 const SEED: u32 = 1;
 /// How far from the middle a cam may lie in a region that is kept for it.
 const WELL_INSIDE: f64 = 0.75;
+/// What the events come to, at first look and once it was looked at closer.
+const EARLY: &str = "By the events, at first look";
+const BY_EVENTS: &str = "By the events";
 /// Cams between two lines that tell of them.
 const EVERY: usize = 6;
 
@@ -234,7 +237,8 @@ impl Job for ChooseJob {
             Some(kept) => (*kept, None),
             None => {
                 let decided = self.carried(&guide, now);
-                let first = self.report(&far, &far_margins, &self.schools(&stands, &card, &guide, &decided, &guide));
+                let first =
+                    self.report(&far, &far_margins, &self.schools(&stands, &card, &guide, (EARLY, &decided), &guide));
                 told.report("looking closer at what the events come to", &first);
                 let near = self.best(decided, guide.aim, watch.stop)?;
                 self.stages.decided.keep(within, Arc::new(near.choice));
@@ -244,9 +248,9 @@ impl Job for ChooseJob {
         let schools = match &closer {
             Some(near) => {
                 let near = Guide { response: &near.response, margins: &near.margins, aim: guide.aim };
-                self.schools(&stands, &card, &guide, &events, &near)
+                self.schools(&stands, &card, &guide, (BY_EVENTS, &events), &near)
             }
-            None => self.schools(&stands, &card, &guide, &events, &guide),
+            None => self.schools(&stands, &card, &guide, (BY_EVENTS, &events), &guide),
         };
         let mut report = self.report(&far, &far_margins, &schools);
         told.report("drafting the curves around this cam", &report);
@@ -382,17 +386,17 @@ impl ChooseJob {
         Card { proposed, found: found.ok() }
     }
 
-    /// Both schools' candidates beside the present one, drafted; `events` is what the events come to, on `ground`.
+    /// Both schools' candidates beside the present one, drafted; `events` is what the events come to, on `ground`, as it is called.
     fn schools(
         &self,
         stands: &Proposed,
         card: &Card,
         wide: &Guide<'_>,
-        events: &Choice,
+        (title, events): (&'static str, &Choice),
         ground: &Guide<'_>,
     ) -> Schools {
         let own = Aim::of(&self.resolved.given, stands.figures.unwrap_or_default());
-        let by_events = self.proposed("events_first", "By the events", events);
+        let by_events = self.proposed("events_first", title, events);
         let card_because = card.found.as_ref().map_or_else(Vec::new, |(_, card)| reasons(&card.because));
         let proposals = vec![
             proposal_report(stands, stands, &own, Vec::new()),

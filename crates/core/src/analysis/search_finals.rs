@@ -40,12 +40,12 @@ impl SearchJob {
         let mut found: Vec<Option<Full>> = Vec::new();
         let mut front = Vec::new();
         for lesson in 0..ALONE {
-            if taken.iter().any(|pick| (pick.field, pick.choice) == (best.field, best.choice)) {
+            if taken.iter().any(|pick| pick.is(&best)) {
                 break;
             }
             taken.push(best.clone());
             let Some(full) = self.in_full(&ground, (&taken, found.len()), share, told)? else { return Ok(None) };
-            found = full;
+            found.extend(full);
             best = self.taught((&mut ground, &best), (&found, lesson), from, told.watch.stop)?;
         }
         for take in 0..TAKES {
@@ -53,7 +53,7 @@ impl SearchJob {
             let most = self.setup.evaluations * (take + 1) / TAKES;
             front = self.finalists((&mut ground, &best), from, (&mut taken, most), told.watch.stop)?;
             let Some(full) = self.in_full(&ground, (&taken, found.len()), share, told)? else { return Ok(None) };
-            found = full;
+            found.extend(full);
             if take + 1 < TAKES {
                 best = self.taught((&mut ground, &best), (&found, take), from, told.watch.stop)?;
             }
@@ -104,7 +104,7 @@ impl SearchJob {
             let next = std::iter::once(best.clone()).chain(spread(&front, &self.setup.goals, 2 * most));
             let mut learned = false;
             for pick in next {
-                let is_taken = taken.iter().any(|other| (other.field, other.choice) == (pick.field, pick.choice));
+                let is_taken = taken.iter().any(|other| other.is(&pick));
                 if is_taken || taken.len() > most {
                     continue;
                 }
@@ -167,7 +167,7 @@ impl SearchJob {
         all
     }
 
-    /// Every pick in full, its trains in motion, of which so many were told before; `None` where those of others are missing.
+    /// Every pick from the first that is not known on in full, its trains in motion; `None` where those of others are missing.
     fn in_full(
         &self,
         ground: &Ground,
@@ -176,13 +176,14 @@ impl SearchJob {
         told: &Told<'_, '_>,
     ) -> Result<Option<Vec<Option<Full>>>, Halted> {
         let frame = |pick: &Pick| &ground.fields[pick.field].kit.frame;
-        let wanted: Vec<(&Frame, &Choice)> = taken.iter().map(|pick| (frame(pick), &pick.choice)).collect();
+        let new = &taken[known..];
+        let wanted: Vec<(&Frame, &Choice)> = new.iter().map(|pick| (frame(pick), &pick.choice)).collect();
         let Some(all) = self.columns(&wanted, known, share, told)? else { return Ok(None) };
         let full = |(pick, columns): (&Pick, &Arc<Option<Columns>>)| -> Option<Full> {
             let candidate = self.written(&ground.fields[pick.field], pick);
             Some(self.judged(frame(pick), pick, columns.as_ref().as_ref()?, candidate))
         };
-        Ok(Some(taken.par_iter().zip(&all).map(full).collect()))
+        Ok(Some(new.par_iter().zip(&all).map(full).collect()))
     }
 
     /// The candidates beside, computed as finalists are, each with its title; those that have no curve are left out.
@@ -202,26 +203,26 @@ impl SearchJob {
         Ok(Some(self.beside.par_iter().zip(&all).filter_map(full).collect()))
     }
 
-    /// Curves in full at the speeds of the band (what lies beyond it is not compared), of which so many were told before; `None`
-    /// where those of others are missing.
+    /// Curves in full at the speeds of the band (what lies beyond it is not compared), so many of others before them; `None` where
+    /// those of other shares are missing.
     fn columns(
         &self,
         wanted: &[(&Frame, &Choice)],
-        known: usize,
+        before: usize,
         share: Share,
         told: &Told<'_, '_>,
     ) -> Result<Option<Vec<Arc<Option<Columns>>>>, Halted> {
         let by = By::at(self.deepest(), Effort::Draft);
         let mut all: Vec<Option<Arc<Option<Columns>>>> = Vec::with_capacity(wanted.len());
-        for (place, (frame, choice)) in wanted.iter().enumerate() {
+        for (place, (frame, choice)) in (before..).zip(wanted) {
             let points = Points::of(frame, &self.stages);
             let columns = match share.has(place) {
                 true => Some(points.computed(choice, by, told.watch.stop).map_err(halted)?),
                 false => points.kept(choice, by),
             };
-            if let Some(columns) = columns.as_ref().filter(|_| place >= known) {
+            if let Some(columns) = &columns {
                 let figures = columns.as_ref().as_ref().map(|own| self.figures(own));
-                told.full((place + 1, wanted.len()), figures.as_ref());
+                told.full((place + 1, before + wanted.len()), figures.as_ref());
             }
             all.push(columns);
         }

@@ -1,7 +1,7 @@
 //! The ground a search goes over: a field of every kit, and what computed candidates taught about them.
 
 use super::search_words::Full;
-use crate::choose::{Aim, Bound, Field, Margins, Pick, Standing};
+use crate::choose::{Aim, Bound, Field, Margins, Pick, Standing, counts};
 
 /// Ground of the kits that are searched with.
 pub(super) struct Ground {
@@ -34,7 +34,8 @@ impl Ground {
         let middle = self.fields[best.field].response.place(&best.choice);
         let weight = |full: &Full| {
             let response = &self.fields[full.pick.field].response;
-            if response.holds(&full.pick.choice) { near(&middle, &response.place(&full.pick.choice)) } else { 0.0 }
+            let place = response.place(&full.pick.choice);
+            if response.holds(&full.pick.choice) { counts(&place, &middle).max(LEAST) } else { 0.0 }
         };
         let weights: Vec<f64> = found.iter().map(|full| weight(full)).collect();
         let all: f64 = weights.iter().sum();
@@ -66,13 +67,5 @@ impl Ground {
     }
 }
 
-/// How much of what was found at one place counts at another: half of it a quarter of a region's half away (root of the mean
-/// square over its axes), and never nothing.
-fn near(one: &[f64], other: &[f64]) -> f64 {
-    let apart: f64 = one.iter().zip(other).map(|(a, b)| (a - b).powi(2)).sum();
-    0.5f64.powf(apart / one.len().max(1) as f64 / HALF_AT.powi(2)).max(LEAST)
-}
-
-/// See [`near`].
-const HALF_AT: f64 = 0.25;
+/// Least that what was found anywhere in a region counts.
 const LEAST: f64 = 1e-3;

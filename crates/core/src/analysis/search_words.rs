@@ -16,8 +16,8 @@ use crate::parts::{Drag, Part, fit};
 use crate::quantity::{Dimension, Shown, UnitSystem, scale, shown};
 use crate::report::{
     BesideDiffer, BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport,
-    ImpossibleReport, KitPart, KitReport, KnownBy, MeasureNext, PriceReport, SearchPoint, SearchReport, ShortReport,
-    Verdict,
+    ImpossibleReport, KitPart, KitReport, KnownBy, MeasureNext, MoreReport, PriceReport, SearchPoint, SearchReport,
+    ShortReport, Verdict,
 };
 use crate::response::{Columns, Figures};
 
@@ -304,7 +304,7 @@ fn binds(full: &Full, priced: &[Priced]) -> Vec<BindReport> {
         side: own.bound.side,
         title: own.bound.title(),
         left: own.bound.rule.measure.shown_signed(own.left),
-        price_per_unit: priced.iter().find(|priced| priced.bound == own.bound).map(|priced| priced.average_torque),
+        price_per_unit: priced.iter().find(|priced| priced.is_of(own.bound)).map(|priced| priced.average_torque),
     };
     near.map(report).collect()
 }
@@ -318,8 +318,16 @@ fn bound_report(bound: &Bound) -> BoundReport {
     }
 }
 
+fn more_of(bound: Bound, by: f64) -> MoreReport {
+    MoreReport {
+        limit: bound.rule.id.to_owned(),
+        side: bound.side,
+        title: bound.title(),
+        by: bound.rule.measure.shown(by),
+    }
+}
+
 fn price_report(priced: &Priced) -> PriceReport {
-    let bound = priced.bound;
     let words = |system: UnitSystem| {
         let each = [(Dimension::Torque, priced.average_torque), (Dimension::Power, priced.power_wanted)];
         let one = |(dimension, si): (Dimension, f64)| {
@@ -330,10 +338,7 @@ fn price_report(priced: &Priced) -> PriceReport {
     };
     let buys = Shown { inch: words(UnitSystem::Inch), metric: words(UnitSystem::Metric) };
     PriceReport {
-        limit: bound.rule.id.to_owned(),
-        side: bound.side,
-        title: bound.title(),
-        unit: bound.rule.measure.shown(priced.unit),
+        limits: priced.more.iter().map(|(bound, by)| more_of(*bound, *by)).collect(),
         average_torque_nm: priced.average_torque,
         power_wanted_kw: priced.power_wanted * 1e-3,
         buys,

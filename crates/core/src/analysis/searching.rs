@@ -264,7 +264,7 @@ impl SearchJob {
     }
 
     pub(super) fn exact<'a>(&'a self, ground: &'a Ground) -> Exact<'a> {
-        Exact { fields: &ground.fields, aim: ground.aim, stages: &self.stages, eased: None }
+        Exact { fields: &ground.fields, aim: ground.aim, stages: &self.stages, eased: &[] }
     }
 
     /// What stands, and the kits that are best with the best cam.

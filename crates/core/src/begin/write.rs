@@ -6,6 +6,7 @@ use super::head::{POCKET_WIDER, Places, flow, four, in_line};
 use super::known::Known;
 use super::train::{Wanted, diesel_seat, diesel_spring, inches, lifter, lifter_kind, spring, usual_loads};
 use crate::document::{Side, get, get_mut, kind_of, put_value};
+use crate::limits::figures::LOW_LOBE;
 use crate::quantity::{CFM, INCH, parse};
 use crate::words::{Casting, FamilyKind, LifterKind, Use, Word};
 use serde_json::{Map, Value, json};
@@ -436,17 +437,20 @@ pub fn put_card_cam(document: &mut Value, index: usize, card: &CardCam) {
     put_value(document, &path, cam);
 }
 
-/// A lobe by its card: the seat duration that goes with one at .050 under this lifter (common practice, no source).
+/// A lobe by its card: the durations at the seat and at .200 that go with one at .050 under this lifter (common practice, no
+/// source; from memory).
 fn lobe(kind: LifterKind, diesel: bool, metric: bool, at_050: f64, lift: f64) -> Value {
-    let to_seat = match kind {
-        LifterKind::HydraulicRoller => 52.0,
-        LifterKind::SolidRoller => 44.0,
-        LifterKind::HydraulicFlat => 54.0,
-        LifterKind::SolidFlat => 46.0,
+    let (to_seat, to_200) = match kind {
+        LifterKind::HydraulicRoller => (52.0, 83.0),
+        LifterKind::SolidRoller => (44.0, 81.0),
+        LifterKind::HydraulicFlat => (54.0, 93.0),
+        LifterKind::SolidFlat => (46.0, 91.0),
     };
-    // What lies above .050 is left to the smoothest lobe: a card of this kind is a first one.
-    let checks =
-        json!([["0.006 in", format!("{:.0} deg", at_050 + to_seat)], ["0.050 in", format!("{at_050:.0} deg")]]);
+    let row = |height: &str, deg: f64| json!([height, format!("{deg:.0} deg")]);
+    let mut checks = vec![row("0.006 in", at_050 + to_seat), row("0.050 in", at_050)];
+    if lift > LOW_LOBE * INCH {
+        checks.push(row("0.200 in", at_050 - to_200));
+    }
     let mut lobe = json!({ "lobe_lift": written(lift, metric), "checks": checks });
     if kind.is_solid() {
         lobe["lash_ramp"] = json!(if diesel { "0.70 mm" } else { "0.030 in" });

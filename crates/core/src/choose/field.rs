@@ -3,7 +3,7 @@
 
 use super::frame::Frame;
 use super::goal::{Beside, Goal};
-use super::ground::{Margins, Predicted};
+use super::ground::{Margins, Predicted, predicted};
 use super::idling::Idling;
 use super::kit::{Kit, on_ratio};
 use super::life::interval;
@@ -105,7 +105,7 @@ impl Foreseen {
 
     /// Vacuum that is foreseen at idle, Pa, where a plan asks for it.
     pub fn vacuum(&self) -> Option<f64> {
-        let own = self.margins.iter().find(|own| std::ptr::eq(own.margin.bound.rule, &IDLE_VACUUM))?.margin;
+        let own = predicted(&self.margins, Bound { rule: &IDLE_VACUUM, side: None })?.margin;
         Some(own.left + own.need)
     }
 
@@ -113,7 +113,7 @@ impl Foreseen {
     pub fn control(&self) -> Option<ControlFinding> {
         let of = |side: Side| {
             let bound = Bound { rule: &LIMITING_SPEED, side: Some(side) };
-            let own = self.margins.iter().find(|own| own.margin.bound == bound)?.margin;
+            let own = predicted(&self.margins, bound)?.margin;
             Some(Speed::from_si(own.left + own.need).as_rpm())
         };
         Some(ControlFinding::of_rpm([of(Side::Intake)?, of(Side::Exhaust)?]))

@@ -112,12 +112,10 @@ struct Short {
 /// A lesson counts half so far away, of a region's half (root of the mean square over its axes).
 const HALF_AT: f64 = 0.25;
 
-impl Short {
-    /// How much of it counts at a place: all of it where it was learned.
-    fn counts(&self, place: &[f64]) -> f64 {
-        let apart: f64 = self.place.iter().zip(place).map(|(a, b)| (a - b).powi(2)).sum();
-        0.5f64.powf(apart / place.len().max(1) as f64 / HALF_AT.powi(2))
-    }
+/// How much of what was learned at one place of a region counts at another: all of it there, half of it [`HALF_AT`] away.
+pub fn counts(learned_at: &[f64], place: &[f64]) -> f64 {
+    let apart: f64 = learned_at.iter().zip(place).map(|(a, b)| (a - b).powi(2)).sum();
+    0.5f64.powf(apart / place.len().max(1) as f64 / HALF_AT.powi(2))
 }
 
 /// A predicted margin and how far it may be off, SI.
@@ -127,6 +125,11 @@ pub struct Predicted {
     pub margin: Margin,
     /// How far predictions of it lie off computed points, SI.
     pub off: f64,
+}
+
+/// What is predicted of one limit.
+pub fn predicted(margins: &[Predicted], bound: Bound) -> Option<&Predicted> {
+    margins.iter().find(|own| own.margin.bound == bound)
 }
 
 impl Predicted {
@@ -195,10 +198,10 @@ impl Margins {
     /// broken are as much lower as was found, and a little more at every `lesson`. Whether any was broken that had been
     /// predicted to hold.
     pub fn learn(&mut self, response: &Response, choice: &Choice, found: &Standing, lesson: usize) -> bool {
-        let predicted = self.at(response, choice);
+        let foreseen = self.at(response, choice);
         let mut learned = false;
         for margin in found.fails() {
-            let Some(own) = predicted.iter().find(|own| own.margin.bound == margin.bound) else { continue };
+            let Some(own) = predicted(&foreseen, margin.bound) else { continue };
             if own.broken() > 0.0 {
                 continue;
             }
@@ -254,7 +257,7 @@ impl Margins {
     fn shortfall(&self, bound: Bound, place: &[f64]) -> (f64, f64) {
         let own = self.short.iter().filter(|short| short.bound == bound);
         own.fold((0.0, 0.0), |(by, most), short| {
-            let counts = short.counts(place);
+            let counts = counts(&short.place, place);
             (f64::max(by, short.by * counts), f64::max(most, counts))
         })
     }

@@ -2,7 +2,7 @@
 //! it; and the way through all of them that the school of the four events goes.
 
 use super::aim::Aim;
-use super::ground::{Margins, Predicted};
+use super::ground::{Margins, Predicted, predicted};
 use super::standing::{Bound, Margin};
 use crate::response::{Axis, Choice, Decision, Figures, Response, evenly};
 
@@ -225,6 +225,6 @@ impl Stood {
 
     /// What is predicted of one limit.
     pub fn predicted(&self, bound: Bound) -> Option<&Predicted> {
-        self.margins.iter().find(|predicted| predicted.margin.bound == bound)
+        predicted(&self.margins, bound)
     }
 }

@@ -3,7 +3,7 @@
 use super::frame::Frame;
 use crate::candidate::breathing::breathing_of;
 use crate::candidate::{Resolved, Stages, key};
-use crate::response::{Axis, Choice, Decision, Polynomial, Terms, fit, placed, towards_the_sides};
+use crate::response::{Axis, Choice, Polynomial, Terms, fit, lifted, placed, towards_the_sides};
 use rayon::prelude::*;
 use std::sync::Arc;
 
@@ -63,14 +63,7 @@ impl Idling {
     #[must_use]
     pub fn carried_over(&self, lift: [f64; 2]) -> Self {
         let mut own = self.clone();
-        for axis in &mut own.axes {
-            let by = match axis.decision {
-                Decision::IntakeLift => lift[0],
-                Decision::ExhaustLift => lift[1],
-                _ => 1.0,
-            };
-            (axis.middle, axis.reach) = (axis.middle * by, axis.reach * by);
-        }
+        lifted(&mut own.axes, lift);
         own
     }
 

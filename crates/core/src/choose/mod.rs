@@ -32,7 +32,7 @@ pub use change::titanium_valve;
 pub use field::{Field, Foreseen};
 pub use frame::Frame;
 pub use goal::{Beside, Goal};
-pub use ground::{Margins, Predicted, standing};
+pub use ground::{Margins, Predicted, counts, standing};
 pub use guide::{Guide, Proposal, Stood, Sweep, score};
 pub use idling::{Idling, idle_vacuum};
 pub use kit::{Kit, Workbench, on_ratio, open_kinds};

@@ -10,7 +10,7 @@ use crate::document::Side;
 use crate::limits::{ControlFinding, InMotion};
 use crate::quantity::Speed;
 use crate::report::DynamicsSide;
-use crate::response::{Axis, Choice, Decision, Polynomial, Terms, fit, towards_the_sides};
+use crate::response::{Axis, Choice, Decision, Polynomial, Terms, fit, lifted, towards_the_sides};
 use rayon::prelude::*;
 use std::sync::Arc;
 
@@ -124,15 +124,11 @@ impl Motion {
     #[must_use]
     pub fn carried_over(&self, speed: [f64; 2], lift: [f64; 2]) -> Self {
         let mut own = self.clone();
-        for ((side, speed), lift) in own.0.iter_mut().zip(speed).zip(lift) {
+        for (side, speed) in own.0.iter_mut().zip(speed) {
             let Some(side) = side else { continue };
             side.polynomial = side.polynomial.clone().scaled(speed);
             side.off *= speed;
-            for axis in &mut side.variables {
-                if matches!(axis.decision, Decision::IntakeLift | Decision::ExhaustLift) {
-                    (axis.middle, axis.reach) = (axis.middle * lift, axis.reach * lift);
-                }
-            }
+            lifted(&mut side.variables, lift);
         }
         own
     }

@@ -4,7 +4,7 @@
 use super::aim::Aim;
 use super::field::{Field, Foreseen};
 use super::goal::Goal;
-use super::ground::{HAIR, Margins, Predicted};
+use super::ground::{HAIR, Margins, Predicted, predicted};
 use super::idling::idle_vacuum;
 use super::motion::in_motion;
 use super::region::gas_of;
@@ -20,7 +20,7 @@ use rayon::prelude::*;
 /// First step of it, of a region's half, and most choices it computes.
 const STEP: f64 = 0.12;
 const MOST: usize = 60;
-/// Ways to make a choice that are computed, the nearest first.
+/// Ways to make a choice that are computed at once, the nearest first.
 const WAYS: usize = 8;
 /// A choice whose lobes cannot be made breaks as much as this, in scales.
 pub const NO_LOBE: f64 = 5.0;
@@ -38,8 +38,8 @@ pub struct Exact<'a> {
     pub aim: Aim,
     /// Cached stages.
     pub stages: &'a Stages,
-    /// A limit that is moved out of the way, and how far, SI.
-    pub eased: Option<(Bound, f64)>,
+    /// Limits that are moved out of the way, and how far, SI.
+    pub eased: &'a [(Bound, f64)],
 }
 
 impl Exact<'_> {
@@ -62,11 +62,10 @@ impl Exact<'_> {
         let mut standing = has_lobes.then(|| Standing::of(&limits(resolved, &findings, self.stages)))?;
         // Gas is foreseen here too, and what was found of it in full stands in the margins.
         for own in standing.margins.iter_mut().filter(|own| Margins::raises(own.bound)) {
-            let foreseen = foreseen.margins.iter().find(|other| other.margin.bound == own.bound);
-            own.left = foreseen.map_or(own.left, |other| other.margin.left);
+            own.left = predicted(&foreseen.margins, own.bound).map_or(own.left, |other| other.margin.left);
         }
-        if let Some((bound, by)) = self.eased {
-            standing.margins.iter_mut().filter(|own| own.bound == bound).for_each(|own| own.left += by);
+        for (bound, by) in self.eased {
+            standing.margins.iter_mut().filter(|own| own.bound == *bound).for_each(|own| own.left += by);
         }
         Some(standing)
     }
@@ -151,10 +150,18 @@ impl Exact<'_> {
         field.choice(&ended.place)
     }
 
-    /// Of the nearest ways to make a choice the best, limits computed.
+    /// Of the nearest ways to make a choice the best, limits computed; of further ones where none of the nearest holds.
     fn made(&self, field: usize, choice: &Choice) -> Pick {
-        let ways = ways(&self.fields[field], choice).into_iter().take(WAYS).map(|way| self.pick(field, way));
-        ways.reduce(|a, b| if b.score > a.score { b } else { a }).unwrap_or_else(|| self.pick(field, *choice))
+        let better = |a: Pick, b: Pick| if b.score > a.score { b } else { a };
+        let mut best: Option<Pick> = None;
+        for near in ways(&self.fields[field], choice).chunks(WAYS) {
+            let all = near.iter().map(|way| self.pick(field, *way));
+            best = best.into_iter().chain(all).reduce(better);
+            if best.as_ref().is_some_and(Pick::holds) {
+                break;
+            }
+        }
+        best.unwrap_or_else(|| self.pick(field, *choice))
     }
 }
 

@@ -16,22 +16,37 @@ const fn moved(measure: Measure) -> f64 {
     }
 }
 
+/// Pairs that are told, the dearest.
+const PAIRS: usize = 3;
+
 /// A gain of the whole move below this is none: what a search ends at.
 const NONE: f64 = 5e-5;
 
-/// What one unit of a limit buys.
-#[derive(Debug, Clone, Copy, PartialEq)]
+/// What a little more of a limit buys, or of two that hold together.
+#[derive(Debug, Clone, PartialEq)]
 pub struct Priced {
-    /// Which limit.
-    pub bound: Bound,
-    /// One unit of it, SI.
-    pub unit: f64,
+    /// Which limits, and how much of each, SI: one unit of one, the whole move of two.
+    pub more: Vec<(Bound, f64)>,
     /// Average torque it buys, N m.
     pub average_torque: f64,
     /// Power where its peak is wanted, W.
     pub power_wanted: f64,
     /// What is climbed by, as a share.
     pub gain: f64,
+}
+
+impl Priced {
+    /// Whether it is the price of this limit alone.
+    pub fn is_of(&self, bound: Bound) -> bool {
+        matches!(self.more.as_slice(), [(own, _)] if *own == bound)
+    }
+
+    /// For so many parts of it one.
+    fn shared(self, parts: f64) -> Self {
+        let more = self.more.into_iter().map(|(bound, by)| (bound, by / parts)).collect();
+        let (torque, power) = (self.average_torque / parts, self.power_wanted / parts);
+        Self { more, average_torque: torque, power_wanted: power, gain: self.gain / parts }
+    }
 }
 
 /// One unit of a measure, SI, as builders count what they give and take.
@@ -50,27 +65,45 @@ pub fn unit(measure: Measure) -> f64 {
         Measure::Vacuum => INCH_MERCURY,
         Measure::Money => 100.0,
         Measure::Octane => 1.0,
+        // A tenth of a usual nose.
+        Measure::LobeAcceleration => 2.5e-5 * INCH,
     }
 }
 
-/// Every limit that holds the best back, with what one unit more of it buys, the dearest first: the best is looked for from
-/// the same place with the limit moved and without, limits computed.
+/// Every limit that holds the best back, with what one unit more of it buys, the dearest first; then pairs that hold together,
+/// where both moved buy more than each alone. The best is looked for from the same place with limits moved and without, limits
+/// computed.
 pub fn prices(exact: Exact<'_>, best: &Pick) -> Vec<Priced> {
     let before = exact.best(best);
-    let one = |bound: Bound| {
-        let (unit, moved) = (unit(bound.rule.measure), moved(bound.rule.measure));
-        let after = Exact { eased: Some((bound, moved * unit)), ..exact }.best(&before);
-        let each = |of: fn(&Pick) -> f64| (of(&after) - of(&before)) / moved;
-        let gain = after.score - before.score;
-        (gain > NONE).then(|| Priced {
-            bound,
-            unit,
+    let bought = |more: Vec<(Bound, f64)>| {
+        let after = Exact { eased: &more, ..exact }.best(&before);
+        let each = |of: fn(&Pick) -> f64| of(&after) - of(&before);
+        Priced {
             average_torque: each(|pick| pick.foreseen.figures.average_torque),
             power_wanted: each(|pick| pick.foreseen.figures.power_wanted),
-            gain: gain / moved,
-        })
+            gain: after.score - before.score,
+            more,
+        }
     };
-    let mut found: Vec<Priced> = exact.near(best).into_par_iter().filter_map(one).collect();
+    let near = exact.near(best);
+    let move_of = |bound: &Bound| (*bound, moved(bound.rule.measure) * unit(bound.rule.measure));
+    let alone: Vec<Priced> = near.par_iter().map(|bound| bought(vec![move_of(bound)])).collect();
+    let pairs: Vec<(usize, usize)> = (0..near.len()).flat_map(|a| (0..a).map(move |b| (b, a))).collect();
+    let together = pairs.par_iter().filter_map(|(a, b)| {
+        let both = bought(vec![move_of(&near[*a]), move_of(&near[*b])]);
+        (both.gain > alone[*a].gain.max(0.0) + alone[*b].gain.max(0.0) + NONE).then_some(both)
+    });
+    let mut together: Vec<Priced> = together.collect();
+    together.sort_by(|a, b| b.gain.total_cmp(&a.gain));
+    together.truncate(PAIRS);
+    let alone = alone.into_iter().filter(|own| own.gain > NONE);
+    let mut found: Vec<Priced> = alone
+        .map(|own| {
+            let parts = moved(own.more[0].0.rule.measure);
+            own.shared(parts)
+        })
+        .collect();
     found.sort_by(|a, b| b.gain.total_cmp(&a.gain));
+    found.append(&mut together);
     found
 }

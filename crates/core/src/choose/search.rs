@@ -34,6 +34,11 @@ impl Pick {
         Self { field, choice, score: score(aim.gain(&foreseen.figures), broken), broken, foreseen }
     }
 
+    /// Whether it is the same choice with the same kit.
+    pub fn is(&self, other: &Self) -> bool {
+        (self.field, self.choice) == (other.field, other.choice)
+    }
+
     /// Whether it breaks no limit.
     pub const fn holds(&self) -> bool {
         self.broken <= 0.0

@@ -152,6 +152,12 @@ pub const STRESS_TIGHT: f64 = 0.08;
 /// Least radius of a nose, and less than this over it is tight, in (from memory).
 pub const NOSE: f64 = 0.120;
 pub const NOSE_TIGHT: f64 = 0.020;
+/// Greatest fall of a lobe's velocity on its nose, in for each square of a cam degree, and less than this under it is tight:
+/// lobes that are ground for pushrod engines, flat and roller, lie near .00022 to .00026 (from memory).
+pub const NOSE_FALL: f64 = 0.00028;
+pub const NOSE_FALL_TIGHT: f64 = 0.00002;
+/// Lobes no higher than this, in, are near full lift at .200: their cards tell enough below it (assumed).
+pub const LOW_LOBE: f64 = 0.280;
 /// Greatest pressure angle of a roller lifter, deg, and how much under it is tight.
 pub const PRESSURE_ANGLE: f64 = 30.0;
 pub const PRESSURE_ANGLE_TIGHT: f64 = 2.0;

@@ -29,6 +29,8 @@ pub enum Measure {
     Money,
     /// Octane numbers, reported as research octane.
     Octane,
+    /// Second derivatives of a lobe's lift, reported in mm for each square of a cam degree.
+    LobeAcceleration,
 }
 
 impl Measure {
@@ -42,6 +44,7 @@ impl Measure {
             Self::Pressure | Self::Vacuum | Self::Stress => Some(Dimension::Pressure),
             Self::Money => Some(Dimension::Money),
             Self::Octane => Some(Dimension::Octane),
+            Self::LobeAcceleration => Some(Dimension::LobeAcceleration),
             Self::Ratio | Self::Share => None,
         }
     }
@@ -59,6 +62,7 @@ impl Measure {
             Self::Stress => ("MPa", 1e6),
             Self::Money => ("USD", 1.0),
             Self::Octane => ("RON", 1.0),
+            Self::LobeAcceleration => ("mm/deg2", 1e-3),
         }
     }
 

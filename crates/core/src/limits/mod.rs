@@ -76,6 +76,7 @@ pub static RULES: &[&Rule] = &[
     &motion::ROLLER_ANGLE,
     &motion::HOLLOW_FLANK,
     &motion::NOSE_RADIUS,
+    &motion::NOSE_ACCELERATION,
     &motion::FOOT_CONTACT,
     &motion::PRELOAD,
     &motion::PRELOAD_BY_SCHOOL,

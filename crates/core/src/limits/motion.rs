@@ -2,8 +2,8 @@
 
 use super::exhaust_opening::opening_load;
 use super::figures::{
-    BUCKLING, BUCKLING_TIGHT, INCH, NOSE, NOSE_TIGHT, PRELOAD_BOTTOM, PRELOAD_TIGHT, PRESSURE_ANGLE,
-    PRESSURE_ANGLE_TIGHT, RATING_TIGHT, STRESS_TIGHT, contact_stress,
+    BUCKLING, BUCKLING_TIGHT, INCH, LOW_LOBE, NOSE, NOSE_FALL, NOSE_FALL_TIGHT, NOSE_TIGHT, PRELOAD_BOTTOM,
+    PRELOAD_TIGHT, PRESSURE_ANGLE, PRESSURE_ANGLE_TIGHT, RATING_TIGHT, STRESS_TIGHT, contact_stress,
 };
 use super::levers::{LARGER_BASE, LARGER_WHEEL, LESS_PRELOAD, MORE_PRELOAD, MORE_WALL, TALLER, THICKER_PUSHROD};
 use super::measure::Measure;
@@ -123,6 +123,41 @@ pub static NOSE_RADIUS: Rule = Rule {
     advice: true,
     levers: &[LARGER_BASE],
 };
+
+/// How quick a nose is against what is ground.
+pub static NOSE_ACCELERATION: Rule = Rule {
+    id: "nose_acceleration",
+    title: "nose acceleration",
+    place: Place::Lobe,
+    sense: Sense::AtMost,
+    measure: Measure::LobeAcceleration,
+    sided: true,
+    formula: "greatest fall of the lobe's velocity, for each cam degree; lobes that are ground lie near .00022 to .00026 in/deg2, flat and roller, whatever a card promises; a lobe measured on the bench is ground already and not held to it",
+    school: common,
+    reads: &[LOBE],
+    gas: false,
+    find: |case| {
+        let own = case.resolved.side(case.side);
+        let card = own.card.as_ref()?;
+        let tells = [&card.opening, &card.closing]
+            .into_iter()
+            .all(|flank| flank.last().is_some_and(|check| check.height.si() > FIFTY * INCH));
+        if card.lift.si() > LOW_LOBE * INCH && !tells {
+            let reason = "its card says nothing above .050 in, where the smoothest lobe there is was taken".to_owned();
+            return Some(Err(Gap { reason, needs: vec![case.resolved.given.lobe(case.side).at("checks")] }));
+        }
+        Some(own.lobe().map(|lobe| {
+            let fall = lobe.sampled(NOSE_STEP).map(|(_, motion)| -motion.acceleration).fold(0.0, f64::max);
+            Finding::at_most(NOSE_FALL * INCH, NOSE_FALL_TIGHT * INCH, fall)
+        }))
+    },
+    advice: false,
+    levers: &[],
+};
+
+/// Cam degrees between two looks at a lobe's acceleration: the fall on a nose is nearly even.
+const NOSE_STEP: f64 = 0.5;
+const FIFTY: f64 = 0.050;
 
 /// The most a rocker's pushrod bears at rest, N: the open springs of all its valves, or on the exhaust the seat load and
 /// what is left of the burned charge as it opens.

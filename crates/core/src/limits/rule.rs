@@ -69,9 +69,9 @@ impl Finding {
         above.min(below)
     }
 
-    /// The verdict; a nanometre of rounding is not a failure.
+    /// The verdict; rounding is not a failure: a nanometre, or less where margins are counted in nanometres.
     pub fn verdict(&self) -> Verdict {
-        let slack = 1e-9;
+        let slack = if self.tight > 0.0 { f64::min(1e-9, 1e-4 * self.tight) } else { 1e-9 };
         match self.margin() {
             m if m.is_nan() => Verdict::Unknown,
             m if m < -slack && self.is_advice => Verdict::Advice,

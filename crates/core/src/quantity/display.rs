@@ -85,6 +85,8 @@ pub fn scale(dimension: Dimension, system: UnitSystem) -> Scale {
         (Dimension::Power, Inch) => ("hp", 0),
         (Dimension::Power, Metric) => ("kW", 0),
         (Dimension::Octane, _) => ("RON", 1),
+        (Dimension::LobeAcceleration, Inch) => ("in/deg2", 5),
+        (Dimension::LobeAcceleration, Metric) => ("mm/deg2", 4),
     };
     let unit = dimension.find(symbol).unwrap_or(dimension.units()[0]);
     Scale { unit: unit.symbol, factor: unit.factor, offset: unit.offset, decimals }
@@ -99,7 +101,7 @@ pub fn format_si(si: f64, dimension: Dimension, system: UnitSystem) -> String {
     } else {
         number
     };
-    let spoken = if scale.unit == "in" { without_leading_zero(&number) } else { number };
+    let spoken = if matches!(scale.unit, "in" | "in/deg2") { without_leading_zero(&number) } else { number };
     format!("{spoken} {}", scale.unit)
 }
 

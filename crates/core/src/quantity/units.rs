@@ -75,11 +75,13 @@ pub enum Dimension {
     Power,
     /// Knock resistance of a fuel; SI stands for research octane number.
     Octane,
+    /// Second derivative of a lobe's lift; SI stands for metres per square of a cam degree.
+    LobeAcceleration,
 }
 
 impl Dimension {
     /// Every dimension, for tests and tables.
-    pub const ALL: [Self; 15] = [
+    pub const ALL: [Self; 16] = [
         Self::Length,
         Self::Angle,
         Self::Force,
@@ -95,6 +97,7 @@ impl Dimension {
         Self::Torque,
         Self::Power,
         Self::Octane,
+        Self::LobeAcceleration,
     ];
 
     /// The accepted units.
@@ -115,6 +118,7 @@ impl Dimension {
             Self::Torque => TORQUE,
             Self::Power => POWER,
             Self::Octane => OCTANE,
+            Self::LobeAcceleration => LOBE_ACCELERATION,
         }
     }
 
@@ -136,6 +140,7 @@ impl Dimension {
             Self::Torque => "a torque",
             Self::Power => "a power",
             Self::Octane => "an octane number",
+            Self::LobeAcceleration => "a lobe acceleration",
         }
     }
 
@@ -220,4 +225,6 @@ const fn pump(symbol: &'static str) -> Unit {
     Unit { symbol, factor: 1.0, offset: RON_OVER_PUMP }
 }
 const OCTANE: &[Unit] = &[unit("RON", 1.0), pump("(R+M)/2"), pump("AKI"), pump("pump"), pump("R+M/2")];
+const LOBE_ACCELERATION: &[Unit] =
+    &[unit("in/deg2", INCH), unit("mm/deg2", 1e-3), unit("in/deg²", INCH), unit("mm/deg²", 1e-3)];
 const MONEY: &[Unit] = &[unit("USD", 1.0), unit("EUR", 1.0), unit("GBP", 1.0)];

@@ -51,7 +51,7 @@ pub use parts::{
 pub use scoring::{PowerCosts, ScoreColumn, ScoreReport, ScoreRow};
 pub use searching::{
     BesideDiffer, BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport,
-    ImpossibleReport, KitPart, KitReport, KnownBy, PriceReport, SearchPoint, SearchReport,
+    ImpossibleReport, KitPart, KitReport, KnownBy, MoreReport, PriceReport, SearchPoint, SearchReport,
 };
 pub use spring::{CoilReport, HeightAt, HeightPlan, HeightSheet, SpringReport, SurgeMeets};
 pub use timing::{DurationAt, SideTiming, TimingReport};

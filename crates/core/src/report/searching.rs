@@ -209,19 +209,25 @@ report! {
         price_per_unit: Option<f64>,
     }
 
-    /// What a little more of a limit buys: everything chosen anew with the limit moved, and compared.
-    pub struct PriceReport {
+    /// A little more of a limit.
+    pub struct MoreReport {
         /// Stable identifier of the rule.
         limit: String,
         /// The side.
         side: Option<Side>,
         /// In words.
         title: String,
-        /// The unit it is counted in, as read.
-        unit: Shown,
-        /// Average torque that one unit buys.
+        /// How much more, as read.
+        by: Shown,
+    }
+
+    /// What a little more of a limit buys, or of two that hold together: everything chosen anew with them moved, and compared.
+    pub struct PriceReport {
+        /// Which; two where each alone buys less.
+        limits: Vec<MoreReport>,
+        /// Average torque that it buys.
         average_torque_nm: f64,
-        /// Power where its peak is wanted that one unit buys.
+        /// Power where its peak is wanted that it buys.
         power_wanted_kw: f64,
         /// The same, as read.
         buys: Shown,

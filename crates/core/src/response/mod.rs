@@ -33,6 +33,18 @@ impl Axis {
     }
 }
 
+/// The same region for so many times the lobe lift on each side.
+pub fn lifted(axes: &mut [Axis], lift: [f64; 2]) {
+    for axis in axes {
+        let by = match axis.decision {
+            Decision::IntakeLift => lift[0],
+            Decision::ExhaustLift => lift[1],
+            _ => continue,
+        };
+        (axis.middle, axis.reach) = (axis.middle * by, axis.reach * by);
+    }
+}
+
 /// A choice at a place of a region, one at its sides in every axis; what is not open stands as in `base`.
 pub fn placed(axes: &[Axis], base: &Choice, place: &[f64]) -> Choice {
     let values = axes.iter().zip(place);

@@ -106,6 +106,20 @@ fn told<S>(id: &str, what: &str, of: impl Fn(S) -> (usize, usize) + Sync) -> imp
     }
 }
 
+/// Whether printing failed because the reader closed the pipe, as `head` does: it has what it wanted.
+pub fn has_no_reader(error: &anyhow::Error) -> bool {
+    let of = |cause: &(dyn std::error::Error + 'static)| {
+        let plain = cause.downcast_ref::<std::io::Error>().map(std::io::Error::kind);
+        plain.or_else(|| cause.downcast_ref::<serde_json::Error>()?.io_error_kind())
+    };
+    error.chain().any(|cause| of(cause) == Some(std::io::ErrorKind::BrokenPipe))
+}
+
+/// Prints a text as it is; see [`has_no_reader`].
+pub fn print_text(text: &str) -> anyhow::Result<()> {
+    Ok(std::io::stdout().lock().write_all(text.as_bytes())?)
+}
+
 /// Prints a value as JSON.
 pub fn print(value: &impl serde::Serialize) -> anyhow::Result<()> {
     let mut out = std::io::stdout().lock();

@@ -1,6 +1,7 @@
 //! A build to begin with, on standard output.
 
 use super::REFUSED;
+use super::analyze::{print, print_text};
 use anyhow::{Context, Result};
 use clap::Args;
 use std::process::ExitCode;
@@ -28,7 +29,7 @@ pub struct Options {
 /// Prints the document of a beginning, or the families there are.
 pub fn run(options: &Options) -> Result<ExitCode> {
     let Some(family) = &options.family else {
-        println!("{}", serde_json::to_string_pretty(&families())?);
+        print(&families())?;
         return Ok(ExitCode::SUCCESS);
     };
     let known = |text: &String| -> Result<Known> {
@@ -44,11 +45,11 @@ pub fn run(options: &Options) -> Result<ExitCode> {
     };
     match beginning(&from, UnitSystem::Inch, &Stages::default()) {
         Ok(report) => {
-            print!("{}", report.document);
+            print_text(&report.document)?;
             Ok(ExitCode::SUCCESS)
         }
         Err(faults) => {
-            println!("{}", serde_json::to_string_pretty(&faults)?);
+            print(&faults)?;
             Ok(ExitCode::from(REFUSED))
         }
     }

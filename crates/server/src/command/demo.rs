@@ -1,5 +1,6 @@
 //! `upper-lobe demo`: the invented builds and parts, loaded the way a person's own would be.
 
+use super::analyze::print_text;
 use super::database::{DatabaseOptions, open_store};
 use crate::api::parts::kept_part;
 use anyhow::Context;
@@ -33,7 +34,7 @@ pub struct Options {
 /// Loads or prints the demo.
 pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
     if options.print {
-        print!("{}", DEMO_BUILDS[DEMO_BUILDS.len() - 1]);
+        print_text(DEMO_BUILDS[DEMO_BUILDS.len() - 1])?;
         return Ok(ExitCode::SUCCESS);
     }
     actix_web::rt::System::new().block_on(async {

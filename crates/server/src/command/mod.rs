@@ -135,6 +135,7 @@ pub fn run() -> ExitCode {
     };
     match outcome {
         Ok(code) => code,
+        Err(error) if analyze::has_no_reader(&error) => ExitCode::SUCCESS,
         Err(error) => {
             eprintln!("upper-lobe: {error:#}");
             ExitCode::FAILURE

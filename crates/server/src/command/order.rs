@@ -1,7 +1,7 @@
 //! The order card of a candidate, on standard output.
 
 use super::REFUSED;
-use super::analyze::{print, read};
+use super::analyze::{print, print_text, read};
 use clap::{Args, ValueEnum};
 use std::path::PathBuf;
 use std::process::ExitCode;
@@ -37,7 +37,7 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
     match card(options, &read(&options.file)?) {
         Ok(card) if options.form == Form::Csv => {
             let system = if options.metric { UnitSystem::Metric } else { UnitSystem::Inch };
-            print!("{}", order_csv(&card, system)?);
+            print_text(&order_csv(&card, system)?)?;
         }
         Ok(card) => print(&card)?,
         Err(faults) => {

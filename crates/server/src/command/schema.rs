@@ -1,5 +1,6 @@
 //! `upper-lobe schema`: what others need to read and write builds and to talk to the server.
 
+use super::analyze::{print, print_text};
 use crate::app::open_api;
 use clap::Args;
 use std::process::ExitCode;
@@ -19,11 +20,11 @@ pub struct Options {
 /// Prints it.
 pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
     if options.rules {
-        print!("{}", rules_page());
-        return Ok(ExitCode::SUCCESS);
+        print_text(&rules_page())?;
+    } else if options.open_api {
+        print_text(&format!("{}\n", open_api().to_pretty_json()?))?;
+    } else {
+        print(&json_schema())?;
     }
-    let text =
-        if options.open_api { open_api().to_pretty_json()? } else { serde_json::to_string_pretty(&json_schema())? };
-    println!("{text}");
     Ok(ExitCode::SUCCESS)
 }

@@ -6,15 +6,20 @@ import { useSearch } from '../search/useSearch'
 import './choose.css'
 import { CloudPicture } from './CloudPicture'
 import { Decisions } from './Decisions'
+import { Differ } from './Differ'
 import { Following } from './Following'
 import { Proposals } from './Proposals'
 import { percent } from './sweep'
+import { useCurveFirst } from './useAtRest'
 import { useChoose } from './useChoose'
 
 /** From plan and engine to the cam: what every decision gives and takes, and what both schools come to. */
 export function ChooseStep() {
   const search = useSearch()
-  const { report, isOld, cloud, failed, doing } = useChoose(search.doing !== '')
+  const { report, isOld, cloud, failed, doing } = useChoose({
+    isHeld: search.doing !== '',
+    waits: useCurveFirst(),
+  })
   const system = useSessionPart((state) => state.system)
   if (failed) return <Needs what="Cams are computed" reason={failed.reason} needs={failed.needs} />
   if (!report)
@@ -37,10 +42,14 @@ export function ChooseStep() {
         <div>
           <Decisions decisions={report.decisions} />
         </div>
-        <Following stands={report.stands} />
+        <Following stands={report.stands} isOld={isOld} />
       </div>
       <Proposals proposals={report.proposals} />
-      <Differ report={report} system={system} />
+      <Differ
+        summary="Where the schools differ, and what that does"
+        words={report.differ.map(({ words }) => words)}
+        system={system}
+      />
       <Search search={search} beside={beside(report)} />
       <p className="quiet">
         Figures of the whole candidates are drafts: all cylinders on a coarse mesh. A planning aid:
@@ -70,18 +79,4 @@ function says(report: ChooseReport, system: UnitSystem): string {
     .filter(({ decision }) => / (closing|opening)$/.test(decision))
     .map(({ decision, value }) => `${decision.toLowerCase()} ${value[system].replace(' deg', '')}`)
   return `${best.title}: ${events.join(', ')} gives ${percent(best.gain ?? 0)} within every limit.`
-}
-
-function Differ({ report, system }: { report: ChooseReport; system: UnitSystem }) {
-  if (report.differ.length === 0) return null
-  return (
-    <details className="folded">
-      <summary>Where the schools differ, and what that does</summary>
-      <ul>
-        {report.differ.map(({ decision, words }) => (
-          <li key={decision}>{words[system]}</li>
-        ))}
-      </ul>
-    </details>
-  )
 }

@@ -1,27 +1,39 @@
 import { useMemo } from 'react'
-import type { FollowReport } from '../../api/client'
+import type { CurveReport, FollowReport } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import type { Curve } from '../charts/series'
 import type { Scales } from '../torque/chart'
+import { powerOf, torqueOf } from '../torque/chart'
 import { useScales } from '../torque/useScales'
+import { offOf, offWords } from './atRest'
 import { percent } from './sweep'
+import { useAtRest } from './useAtRest'
 
-/** Torque and power as it stands, and what a drag does to them in the same frame. */
-export function Following({ stands }: { stands: FollowReport }) {
+interface Props {
+  readonly stands: FollowReport
+  /** Whether `stands` is of the cam as it was a moment ago. */
+  readonly isOld: boolean
+}
+
+/**
+ * Torque and power as it stands, and what a drag does to them in the same frame; at rest the computed curve takes over and says
+ * how far the curves around it were.
+ */
+export function Following({ stands, isOld }: Props) {
   const block = useSessionPart((state) => state.answer?.analysis.candidates[0]?.following)
+  const computed = useAtRest()
   const scales = useScales()
-  const live = block?.state === 'done' ? block : undefined
-  const moved =
-    live?.made_of === stands.made_of && live.torque_nm.join() !== stands.torque_nm.join()
-      ? live
-      : undefined
+  const live = block?.state === 'done' && block.made_of === stands.made_of ? block : undefined
+  const moved = live && live.torque_nm.join() !== stands.torque_nm.join() ? live : undefined
   const curves = useMemo(
-    () => (scales ? curvesOf(stands, moved, scales) : []),
-    [stands, moved, scales],
+    () => (scales ? curvesOf(stands, moved, computed, scales) : []),
+    [stands, moved, computed, scales],
   )
   if (!scales) return null
   const shown = moved ?? stands
+  const said = live ?? (isOld ? undefined : stands)
+  const off = computed && said ? offOf(said, computed) : undefined
   return (
     <div>
       <Chart
@@ -37,39 +49,33 @@ export function Following({ stands }: { stands: FollowReport }) {
         {moved
           ? `${percent(moved.average_torque_nm / stands.average_torque_nm - 1, 2)} average torque, ${percent(moved.peak_power_kw / stands.peak_power_kw - 1, 2)} peak power; `
           : ''}
-        within {percent(shown.off_share, 2).replace('+', '')} at single speeds
-        {shown.is_inside ? '' : '; beyond the cams that were computed it only guesses'}
+        {off
+          ? `computed: ${offWords(off)}`
+          : `within ${percent(shown.off_share, 2).replace('+', '')} at single speeds${
+              shown.is_inside ? '' : '; beyond the cams that were computed it only guesses'
+            }`}
       </p>
     </div>
   )
 }
 
-/** Both curves, the one that is dragged in front. Pure. */
-function curvesOf(stands: FollowReport, moved: FollowReport | undefined, scales: Scales): Curve[] {
-  const torque = (of: FollowReport) =>
-    of.speed_rpm.map((rpm, i): [number, number] => [
-      rpm,
-      (of.torque_nm[i] ?? 0) / scales.torque.factor,
-    ])
-  const power = (of: FollowReport) =>
-    of.speed_rpm.map((rpm, i): [number, number] => [
-      rpm,
-      ((of.power_kw[i] ?? 0) * 1e3) / scales.power.factor,
-    ])
-  const front = moved ?? stands
-  const own: Curve[] = [
-    { name: 'torque', points: torque(front), ink: 'one' },
-    { name: 'power', points: power(front), ink: 'three', right: true },
-  ]
-  const before: Curve[] = [
-    { name: 'torque as it stands', points: torque(stands), ink: 'one', beside: true },
+/** The computed curve in front, or what is said of it until then; dotted behind it the cam before a drag. Pure. */
+function curvesOf(
+  stands: FollowReport,
+  moved: FollowReport | undefined,
+  computed: CurveReport | undefined,
+  scales: Scales,
+): Curve[] {
+  const pair = (of: FollowReport | CurveReport, words: string, beside?: true): Curve[] => [
+    { name: `torque${words}`, points: torqueOf(of, scales), ink: 'one', ...(beside && { beside }) },
     {
-      name: 'power as it stands',
-      points: power(stands),
+      name: `power${words}`,
+      points: powerOf(of, scales),
       ink: 'three',
       right: true,
-      beside: true,
+      ...(beside && { beside }),
     },
   ]
-  return moved ? [...own, ...before] : own
+  const front = computed ? pair(computed, ', computed') : pair(moved ?? stands, '')
+  return moved ? [...front, ...pair(stands, ' as it stands', true)] : front
 }

@@ -24,16 +24,16 @@ const NO_CLOUD: Cloud = []
 
 /**
  * What there is to choose of the candidate in view; the schools come first, drafts make it sharper. Held back while something
- * else has the page's turn: what there is stays in view.
+ * else has the page's turn: what there is stays in view; it waits for what is done in a moment.
  */
-export function useChoose(isHeld: boolean): ShownChoice {
+export function useChoose({ isHeld, waits }: { isHeld: boolean; waits: boolean }): ShownChoice {
   const document = useSessionPart((state) => state.history.present)
   const candidate = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
   const request = candidate === undefined ? undefined : { document, candidate }
   const job = useJob<ChooseLine>(
     '/api/choose',
     ['choose', request],
-    isHeld ? undefined : request,
+    isHeld || waits ? undefined : request,
     KEPT_MS,
   )
   const line = job.data

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { SearchPoint, SearchReport, UnitSystem } from '../../api/client'
 import { KeepButton } from '../candidates/KeepButton'
+import { Differ } from '../choose/Differ'
 import { percent } from '../choose/sweep'
 import { useScales } from '../torque/useScales'
 import { Filters } from './Filters'
@@ -40,7 +41,11 @@ export function Found({ report, system }: { report: SearchReport; system: UnitSy
         <Prices report={report} system={system} />
       </div>
       <Finalists report={report} system={system} />
-      <Differ report={report} system={system} />
+      <Differ
+        summary="Where the best found differs, and what that does"
+        words={report.differ.flatMap(({ words }) => words)}
+        system={system}
+      />
       <p className="quiet">
         {report.evaluations.screened} cams screened, {report.evaluations.drafted} drafted,{' '}
         {report.evaluations.full} computed in full with their trains turned; ordered by {report.aim}
@@ -65,22 +70,6 @@ function says(report: SearchReport, system: UnitSystem): string {
     .map(({ title, value }) => `${title.toLowerCase()} ${value[system].replace(' deg', '')}`)
   const kit = report.kits[best.point.kit]?.title
   return `${best.title}: ${numbers.join(', ')}; ${kit ?? ''}: ${percent(best.gain, 2)} within every limit.`
-}
-
-/** Where the best found differs from the candidates beside it, and what that does. */
-function Differ({ report, system }: { report: SearchReport; system: UnitSystem }) {
-  const differ = report.differ.filter(({ words }) => words.length > 0)
-  if (differ.length === 0) return null
-  return (
-    <details className="folded">
-      <summary>Where the best found differs, and what that does</summary>
-      <ul>
-        {differ.flatMap(({ title, words }) =>
-          words.map((each) => <li key={`${title} ${each.inch}`}>{each[system]}</li>),
-        )}
-      </ul>
-    </details>
-  )
 }
 
 interface LookedProps {
@@ -111,14 +100,16 @@ function Prices({ report, system }: { report: SearchReport; system: UnitSystem }
     <div>
       <h4>What a little more would buy</h4>
       {report.prices.length === 0 ? (
-        <p className="quiet">No limit that was priced holds the best back.</p>
+        <p className="quiet">
+          No limit alone holds the best back, nor do two together: it is where it is by itself.
+        </p>
       ) : (
         <table className="figures">
           <tbody>
             {report.prices.map((price) => (
-              <tr key={price.title}>
+              <tr key={price.limits.map(({ title }) => title).join()}>
                 <th scope="row">
-                  {price.title}, {price.unit[system]}
+                  {price.limits.map(({ title, by }) => `${title}, ${by[system]}`).join('; with ')}
                 </th>
                 <td>{price.buys[system]}</td>
               </tr>
@@ -126,7 +117,10 @@ function Prices({ report, system }: { report: SearchReport; system: UnitSystem }
           </tbody>
         </table>
       )}
-      <p className="quiet">Everything chosen anew with the limit moved, on the same ground.</p>
+      <p className="quiet">
+        Everything chosen anew with the limit moved, on the same ground; two where each alone buys
+        less.
+      </p>
     </div>
   )
 }

@@ -13,12 +13,15 @@ export interface OtherCurve {
 
 const INKS: readonly Ink[] = ['two', 'plain', 'exhaust']
 
+/** What of a curve is drawn. */
+type Speeds = Pick<CurveReport, 'speed_rpm' | 'torque_nm' | 'power_kw'>
+
 /** Torque and power of a curve over its speeds, as shown. Pure. */
-export function torqueOf(curve: CurveReport, scales: Scales): [number, number][] {
+export function torqueOf(curve: Speeds, scales: Scales): [number, number][] {
   return curve.speed_rpm.map((rpm, i) => [rpm, (curve.torque_nm[i] ?? 0) / scales.torque.factor])
 }
 
-export function powerOf(curve: CurveReport, scales: Scales): [number, number][] {
+export function powerOf(curve: Speeds, scales: Scales): [number, number][] {
   return curve.speed_rpm.map((rpm, i) => [
     rpm,
     ((curve.power_kw[i] ?? 0) * 1e3) / scales.power.factor,

@@ -111,6 +111,7 @@ limits! {
     "pressure_angle": Some(Dimension::Angle),
     "hollow_flank": Some(Dimension::Length),
     "nose_radius": Some(Dimension::Length),
+    "nose_acceleration": Some(Dimension::LobeAcceleration),
     "lifter_load": Some(Dimension::Force),
     "foot_contact": Some(Dimension::Length),
     "preload": Some(Dimension::Length),
