@@ -7,5 +7,5 @@ export default defineConfig({
   workers: 1,
   reporter: [['list']],
   timeout: 120_000,
-  ...served('../target/verify/upper-lobe', 8138),
+  ...served('../target/release/upper-lobe', 8138),
 })

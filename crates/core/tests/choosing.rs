@@ -242,3 +242,39 @@ fn both_schools_come_to_whole_candidates_and_the_events_break_nothing() {
     };
     assert!(apply(&build, &refused, UnitSystem::Inch, &Stages::default()).is_err());
 }
+
+#[test]
+fn what_stands_beside_the_cam_does_what_its_picture_says_once_it_is_written() {
+    // One cylinder by itself, so that its screened curve is all there is.
+    let mut value = Build::read(TOW).unwrap().value().clone();
+    value["engine"].as_object_mut().unwrap().shift_remove("firing_order");
+    let build = Build::from_value(value).unwrap();
+    let stages = Arc::new(Stages::default());
+    let job = ChooseJob::new(&build, Some("a"), Arc::clone(&stages)).unwrap().unwrap().with_hardware(true);
+    let report = job.run(&Watch::nobody()).unwrap();
+    let average = |build: &Build| {
+        let breathing = breathing_of(&Resolved::of(&build.candidates()[0], &stages)).unwrap();
+        figures_of(&breathing, &curve(&breathing, Effort::Screening).unwrap()).average_torque
+    };
+    let before = average(&build);
+    let decisions: Vec<Decision> = report.hardware.iter().map(|own| own.decision.decision).collect();
+    assert_eq!(decisions, Decision::HARDWARE);
+    for own in &report.hardware {
+        for place in [0, own.decision.value.len() - 1] {
+            let set = |build: Build, field: &str, text: &str| {
+                let edit = Edit::Set { field: field.into(), text: text.into() };
+                apply(&build, &edit, UnitSystem::Inch, &stages).unwrap()
+            };
+            let after = own.fields.iter().fold(build.clone(), |build, own| set(build, &own.field, &own.text[place]));
+            let gain = average(&after) / before - 1.0;
+            let said = own.decision.average_torque[place];
+            assert!((gain - said).abs() < 0.003, "{:?} {place}: {gain} for {said}", own.decision.decision);
+        }
+    }
+    // More compression, and more lift for the upper speeds.
+    let rises = |shares: &[f64]| shares.windows(2).all(|pair| pair[0] < pair[1]);
+    assert!(rises(&report.hardware[1].decision.average_torque) && rises(&report.hardware[0].decision.high));
+    // Asked for without, nothing of it is computed.
+    let job = ChooseJob::new(&build, Some("a"), stages).unwrap().unwrap();
+    assert!(job.run(&Watch::nobody()).unwrap().hardware.is_empty());
+}

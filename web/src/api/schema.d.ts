@@ -1030,6 +1030,10 @@ export interface components {
              * @description Mean over the band.
              */
             average_torque_nm: number;
+            /** @description Where what is beside the cam stands, in the units of its decisions. */
+            hardware: components["schemas"]["StandsAt"][];
+            /** @description Whether whole engines were computed, on a coarse mesh; else one cylinder by itself. */
+            is_drafted: boolean;
             /** @description Whether the cam lies among those that were computed; beyond them it only guesses. */
             is_inside: boolean;
             /** @description Stands for the cams it was made of: curves of other cams are not compared. */
@@ -2055,6 +2059,8 @@ export interface components {
             decisions: components["schemas"]["DecisionReport"][];
             /** @description Where the schools differ, and what that does; what costs most first. */
             differ: components["schemas"]["DifferReport"][];
+            /** @description Decisions beside the cam, each by itself with the cam as it stands; none until they are asked for. */
+            hardware: components["schemas"]["HardwareReport"][];
             /** @description How far predictions lie off computed cams that were left out, as shares. */
             off: components["schemas"]["OffReport"];
             /** @description Whole candidates: as it stands, by the four events, by the card. */
@@ -2068,6 +2074,8 @@ export interface components {
             candidate?: string | null;
             /** @description The document's text. */
             document: string;
+            /** @description Whether decisions beside the cam are looked at too: rockers, compression, runners, primaries. */
+            hardware?: boolean;
         };
         /** @description What there is so far. */
         ChooseStep: {
@@ -2722,6 +2730,13 @@ export interface components {
             needs: string;
             shown?: components["schemas"]["Shown"] | null;
         };
+        /** @description A field with what is written into it for each value of a decision. */
+        FieldTexts: {
+            /** @description Its path in the document. */
+            field: string;
+            /** @description As typed, one for each value. */
+            text: string[];
+        };
         /** @description One figure of a curve beside the range in which engines of its kind lie. */
         FigureReport: {
             /**
@@ -2950,6 +2965,10 @@ export interface components {
              * @description Mean over the band.
              */
             average_torque_nm: number;
+            /** @description Where what is beside the cam stands, in the units of its decisions. */
+            hardware: components["schemas"]["StandsAt"][];
+            /** @description Whether whole engines were computed, on a coarse mesh; else one cylinder by itself. */
+            is_drafted: boolean;
             /** @description Whether the cam lies among those that were computed; beyond them it only guesses. */
             is_inside: boolean;
             /** @description Stands for the cams it was made of: curves of other cams are not compared. */
@@ -3058,6 +3077,15 @@ export interface components {
             goal: components["schemas"]["Goal"];
             /** @description As a heading. */
             title: string;
+        };
+        /** @description A decision beside the cam. */
+        HardwareReport: {
+            /** @description What it gives and takes. */
+            decision: components["schemas"]["DecisionReport"];
+            /** @description What is written where for each value. */
+            fields: components["schemas"]["FieldTexts"][];
+            /** @description The curve as it stands, by the same response. */
+            stands: components["schemas"]["FollowReport"];
         };
         /** @description One valve of a sheet. */
         HeightAt: {
@@ -4606,6 +4634,16 @@ export interface components {
              * @description Peak power there.
              */
             peak_power_kw: number;
+        };
+        /** @description Where a decision stands. */
+        StandsAt: {
+            /**
+             * Format: double
+             * @description Millimetres or a plain number.
+             */
+            at: number;
+            /** @description Which. */
+            decision: components["schemas"]["Decision"];
         };
         /**
          * @description What may be changed; everything else is held.

@@ -42,8 +42,8 @@ export class Answers {
   }
 
   /** What an edit would do, as much as a drag can show; with the figures, when somebody can read them. */
-  preview(edit: Edit, isRead: boolean): Promise<Result> {
-    return this.work([edit], isRead ? READ : DRAWN, false)
+  preview(edits: Edit[], isRead: boolean): Promise<Result> {
+    return this.work(edits, isRead ? READ : DRAWN, false)
   }
 
   /** What moves next is another candidate's, and no change of this one. */
@@ -69,6 +69,7 @@ export class Answers {
       // What did not change keeps its identity, so that only what changed is drawn again.
       answer: share(last, whole),
       moved: changes.length > 0 ? changes : before,
+      dragged: !settled,
       faults: NO_FAULTS,
       trouble: undefined,
     })

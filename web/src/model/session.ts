@@ -48,14 +48,14 @@ export class Session {
   readonly read = (): SessionState => this.store.read()
 
   /**
-   * Shows what an edit would do; the document stays until {@link edit} is called. Figures follow when the hand rests: those
+   * Shows what edits would do together; the document stays until {@link edit} is called. Figures follow when the hand rests: those
    * that change faster cannot be read.
    */
-  preview(edit: Edit): void {
-    this.queue.ask(() => this.answers.preview(edit, false), true)
+  preview(...edits: Edit[]): void {
+    this.queue.ask(() => this.answers.preview(edits, false), true)
     this.moveOn()
     this.resting = setTimeout(() => {
-      this.queue.ask(() => this.answers.preview(edit, true), true)
+      this.queue.ask(() => this.answers.preview(edits, true), true)
     }, REST)
   }
 
@@ -210,6 +210,7 @@ function firstState(
     beside: undefined,
     table: false,
     followed: false,
+    dragged: false,
     system,
     answer: undefined,
     moved: [],

@@ -16,6 +16,8 @@ export interface SessionState {
   readonly table: boolean
   /** Whether something follows the document while it is dragged. */
   readonly followed: boolean
+  /** Whether the answer is of a drag under way, not of the document. */
+  readonly dragged: boolean
   readonly system: UnitSystem
   /** Answer to the document on screen; changes with every preview of a drag. */
   readonly answer: WorkbenchAnswer | undefined

@@ -1,6 +1,6 @@
 //! What there is to choose, as a report: decisions swept, proposals, margins in words.
 
-use crate::choose::{Aim, Bound, Guide, Margin, Proposal, Standing, shown_value, why};
+use crate::choose::{Aim, Bound, Guide, Margin, Predicted, Proposal, Standing, shown_value, why};
 use crate::quantity::Dimension;
 use crate::report::{
     BecauseReport, BrokenReport, DecisionReport, FiguresReport, ProposalReport, ReserveReport, ShortReport,
@@ -38,8 +38,8 @@ pub(super) fn computed_by(response: &Response) -> String {
     }
 }
 
-/// One decision over the region, the others as they stand.
-pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> DecisionReport {
+/// One decision over the region, the others as they stand; `is_early` where whole engines follow.
+pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice, is_early: bool) -> DecisionReport {
     let decision = axis.decision;
     let sweep = guide.sweep(axis, now);
     let proposal = sweep.proposal();
@@ -51,7 +51,10 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
     };
     let left_along =
         |bound: Bound| sweep.stood.iter().filter_map(move |stood| Some(stood.predicted(bound)?.margin.left));
-    let reserves = here.margins.iter().filter(|predicted| DRAWN.contains(&predicted.margin.bound.rule.id));
+    // One cylinder by itself knocks elsewhere than an engine: what hangs on its gas waits for whole engines.
+    let is_known = |predicted: &&Predicted| !(is_early && predicted.margin.bound.rule.gas);
+    let reserves = here.margins.iter().filter(is_known);
+    let reserves = reserves.filter(|predicted| DRAWN.contains(&predicted.margin.bound.rule.id));
     let reserves = reserves.filter(|predicted| {
         // A reserve that this decision does not move is not drawn.
         let (least, most) = left_along(predicted.margin.bound)
@@ -69,7 +72,7 @@ pub(super) fn decision_report(guide: &Guide<'_>, axis: &Axis, now: &Choice) -> D
             off_shown: measure.shown(predicted.off),
         }
     });
-    let broken = here.margins.iter().filter_map(|predicted| {
+    let broken = here.margins.iter().filter(is_known).filter_map(|predicted| {
         let breaks = |place: usize| -> Option<f64> {
             let own = sweep.stood[place].predicted(predicted.margin.bound)?;
             (own.broken() > 0.0).then_some(sweep.values[place])
@@ -113,7 +116,7 @@ pub(super) fn rounded(share: f64) -> f64 {
 }
 
 /// Values as they are reported: degrees, millimetres or plain.
-fn scale(decision: Decision) -> f64 {
+pub(super) fn scale(decision: Decision) -> f64 {
     if decision.counting().dimension == Some(Dimension::Length) { 1e3 } else { 1.0 }
 }
 

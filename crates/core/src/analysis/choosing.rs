@@ -64,12 +64,14 @@ pub struct ChooseStep {
 
 /// Choosing for one candidate.
 pub struct ChooseJob {
-    build: Build,
-    index: usize,
+    pub(super) build: Build,
+    pub(super) index: usize,
     resolved: Resolved,
-    frame: Frame,
+    pub(super) frame: Frame,
     idling: OnceLock<Option<Idling>>,
-    stages: Arc<Stages>,
+    /// Whether what is beside the cam is asked for too.
+    hardware: bool,
+    pub(super) stages: Arc<Stages>,
 }
 
 impl ChooseJob {
@@ -92,7 +94,30 @@ impl ChooseJob {
             }
         };
         let (build, index) = (build.clone(), view.index);
-        Ok(Ok(Self { build, index, resolved, frame, idling: OnceLock::new(), stages }))
+        Ok(Ok(Self { build, index, resolved, frame, idling: OnceLock::new(), hardware: false, stages }))
+    }
+
+    /// Stands for it, with or without decisions beside the cam.
+    fn key_of(&self, hardware: bool) -> Key {
+        // Proposals are whole candidates of this document, what is only written in them too.
+        key(&(self.build.text(), self.index, hardware))
+    }
+
+    /// A report with what is beside the cam, where that is asked for, kept.
+    fn finished(&self, report: &mut ChooseReport, told: &Told<'_, '_>) -> Result<Arc<ChooseReport>, Halted> {
+        if self.hardware {
+            self.beside_the_cam(report, told)?;
+        }
+        let report = Arc::new(report.clone());
+        self.stages.choosing.keep(self.key(), Arc::clone(&report));
+        Ok(report)
+    }
+
+    /// The same, with decisions beside the cam.
+    #[must_use]
+    pub fn with_hardware(mut self, hardware: bool) -> Self {
+        self.hardware = hardware;
+        self
     }
 
     fn region(&self, depth: Depth, is_far: bool) -> Region<'_> {
@@ -101,7 +126,7 @@ impl ChooseJob {
     }
 
     /// The response of a region, told cam by cam.
-    fn respond(&self, region: &Region<'_>, doing: &str, told: &Told<'_, '_>) -> Result<Response, Halted> {
+    pub(super) fn respond(&self, region: &Region<'_>, doing: &str, told: &Told<'_, '_>) -> Result<Response, Halted> {
         let response = region.respond(told.watch.stop, &|point| {
             let screened = point.by == Effort::Screening;
             told.point((point.done, point.of), doing, screened.then_some(point.figures));
@@ -122,7 +147,7 @@ impl ChooseJob {
     }
 
     /// Where the candidate stands, by a response.
-    fn guide<'a>(&self, response: &'a Response, margins: &'a Margins) -> Guide<'a> {
+    pub(super) fn guide<'a>(&self, response: &'a Response, margins: &'a Margins) -> Guide<'a> {
         let from = response.figures(self.frame.now());
         Guide { response, margins, aim: Aim::of(&self.resolved.given, from) }
     }
@@ -160,6 +185,11 @@ impl ChooseJob {
         Standing::of(&limits(resolved, &findings, &self.stages))
     }
 
+    /// Whether the document says how the cylinders are joined.
+    fn can_draft(&self) -> bool {
+        breathing_of(&self.resolved).is_ok_and(|breathing| breathing.can(Effort::Draft).is_ok())
+    }
+
     /// Figures of a drafted curve; of a screened one where the cylinders are not joined.
     fn drafted(&self, resolved: &Resolved) -> Result<Figures, Gap> {
         let breathing = breathing_of(resolved)?;
@@ -169,8 +199,8 @@ impl ChooseJob {
 }
 
 /// Who is told, and what has been.
-struct Told<'a, 'w> {
-    watch: &'a Watch<'w, ChooseStep>,
+pub(super) struct Told<'a, 'w> {
+    pub(super) watch: &'a Watch<'w, ChooseStep>,
     cloud: Mutex<Vec<CloudPoint>>,
     report: Mutex<Option<Box<ChooseReport>>>,
 }
@@ -190,7 +220,7 @@ impl Told<'_, '_> {
     }
 
     /// What there is so far, with a report.
-    fn report(&self, doing: &str, report: &ChooseReport) {
+    pub(super) fn report(&self, doing: &str, report: &ChooseReport) {
         *held(&self.report) = Some(Box::new(report.clone()));
         self.tell((0, 0), doing);
     }
@@ -206,8 +236,7 @@ impl Job for ChooseJob {
     type Done = ChooseReport;
 
     fn key(&self) -> Key {
-        // Proposals are whole candidates of this document, what is only written in them too.
-        key(&(self.build.text(), self.index))
+        self.key_of(self.hardware)
     }
 
     fn class(&self) -> Class {
@@ -220,6 +249,11 @@ impl Job for ChooseJob {
 
     fn run(&self, watch: &Watch<'_, ChooseStep>) -> Result<Arc<ChooseReport>, Halted> {
         let told = Told { watch, cloud: Mutex::default(), report: Mutex::default() };
+        // What is beside the cam comes on top of what was chosen without it.
+        if let Some(kept) = self.stages.choosing.kept(self.key_of(false)).filter(|_| self.hardware) {
+            let mut report = (*kept).clone();
+            return self.finished(&mut report, &told);
+        }
         let (open, now) = (self.frame.key(&Decision::CAM), self.frame.now());
         // Curves do not hang on the shop's own limits; what is chosen within them does.
         let within = key(&(open, &self.resolved.given.own_limits));
@@ -274,9 +308,7 @@ impl Job for ChooseJob {
             }
             told.report("drafting more of them", &report);
         }
-        let report = Arc::new(report);
-        self.stages.choosing.keep(self.key(), Arc::clone(&report));
-        Ok(report)
+        self.finished(&mut report, &told)
     }
 }
 
@@ -412,7 +444,8 @@ impl ChooseJob {
 
     fn report(&self, response: &Response, margins: &Margins, schools: &Schools) -> ChooseReport {
         let guide = self.guide(response, margins);
-        let decisions = response.axes.iter().map(|axis| decision_report(&guide, axis, self.frame.now()));
+        let is_early = response.depth == Depth::Screened && self.can_draft();
+        let decisions = response.axes.iter().map(|axis| decision_report(&guide, axis, self.frame.now(), is_early));
         let off = response.left_out;
         ChooseReport {
             aim: guide.aim.words(),
@@ -423,12 +456,13 @@ impl ChooseJob {
             proposals: schools.proposals.clone(),
             differ: schools.differ.clone(),
             by_card: self.frame.carded.iter().map(|side| side.key().to_owned()).collect(),
+            hardware: Vec::new(),
         }
     }
 }
 
 /// Why there is no ground to choose on.
-fn no_margins() -> Halted {
+pub(super) fn no_margins() -> Halted {
     halted(Gap::because("margins around this candidate cannot be told apart").into())
 }
 

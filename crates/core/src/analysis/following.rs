@@ -1,9 +1,10 @@
 //! Torque that follows a drag: what the kept response of a candidate's region says of where it stands now.
 
+use super::choose_words::scale;
 use crate::candidate::{Gap, Part, Resolved, Stages, key};
 use crate::choose::Frame;
-use crate::report::FollowReport;
-use crate::response::{Choice, Decision, Response, power};
+use crate::report::{FollowReport, StandsAt};
+use crate::response::{Choice, Decision, Depth, Response, power};
 
 /// The predicted curve of a candidate, where a response of its region is kept.
 ///
@@ -16,8 +17,11 @@ pub(super) fn following(resolved: &Resolved, stages: &Stages) -> Part<FollowRepo
     }
     let frame = Frame::of(resolved)?;
     let key = frame.key(&Decision::CAM);
-    // Until some cams near this one were drafted, those that were screened far and wide tell.
-    let response = stages.responses.kept(key).or_else(|| stages.wide.kept(key)).ok_or_else(none)?;
+    // Until some cams near this one were drafted, those that were screened far and wide tell; where something beside the cam
+    // was moved, the cams that were computed along that.
+    let cams = stages.responses.kept(key).or_else(|| stages.wide.kept(key));
+    let beside = || Decision::HARDWARE.iter().find_map(|decision| stages.responses.kept(frame.key(&[*decision])));
+    let response = cams.or_else(beside).ok_or_else(none)?;
     Ok(follow_report(&response, frame.now()))
 }
 
@@ -26,6 +30,7 @@ pub(super) fn follow_report(response: &Response, choice: &Choice) -> FollowRepor
     let (columns, figures) = (response.columns(choice), response.figures(choice));
     let torque = &columns[..response.speeds.len()];
     let tenth = |value: f64| (value * 10.0).round() / 10.0;
+    let stands_at = |decision: Decision| Some(StandsAt { decision, at: choice.get(decision)? * scale(decision) });
     let powers = response.speeds.iter().zip(torque).map(|(rpm, nm)| power(*rpm, *nm) * 1e-3);
     FollowReport {
         made_of: format!("{:08x}", key(&(response.depth, &response.axes)) as u32),
@@ -37,5 +42,7 @@ pub(super) fn follow_report(response: &Response, choice: &Choice) -> FollowRepor
         peak_power_rpm: figures.peak_power_rpm.round(),
         off_share: response.left_out.torque,
         is_inside: response.holds(choice),
+        is_drafted: response.depth != Depth::Screened,
+        hardware: Decision::HARDWARE.into_iter().filter_map(stands_at).collect(),
     }
 }

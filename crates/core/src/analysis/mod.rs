@@ -7,6 +7,7 @@ mod analyze;
 mod beginning;
 mod calibration;
 mod cautions;
+mod choose_hardware;
 mod choose_words;
 mod choosing;
 mod compare;

@@ -8,8 +8,7 @@ use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
 use crate::report::{
-    CalibrationReport, ChooseReport, Curve, DynamicsReport, DynamicsSide, Effect, OrderReport, ScoreReport,
-    SearchReport,
+    CalibrationReport, ChooseReport, Curve, DynamicsReport, Effect, OrderReport, ScoreReport, SearchReport,
 };
 use crate::response::{Choice, Columns, Response};
 use quick_cache::sync::Cache;
@@ -41,18 +40,20 @@ impl Write for Hashed {
 
 /// Entries a stage keeps; those used least make room. A session of dragging fills a few hundred.
 const CAPACITY: usize = 1024;
+/// Points that are kept: a search makes some thousand of them.
+const POINTS: usize = 8 * CAPACITY;
 
 /// Cached results of one stage.
 #[derive(Debug)]
-pub struct Stage<T>(Cache<Key, Arc<T>>);
+pub struct Stage<T, const MOST: usize = CAPACITY>(Cache<Key, Arc<T>>);
 
-impl<T> Default for Stage<T> {
+impl<T, const MOST: usize> Default for Stage<T, MOST> {
     fn default() -> Self {
-        Self(Cache::new(CAPACITY))
+        Self(Cache::new(MOST))
     }
 }
 
-impl<T> Stage<T> {
+impl<T, const MOST: usize> Stage<T, MOST> {
     /// The result for `key`, computed once while it is kept.
     pub fn get(&self, key: Key, compute: impl FnOnce() -> T) -> Arc<T> {
         let made = self.0.get_or_insert_with(&key, || Ok::<_, std::convert::Infallible>(Arc::new(compute())));
@@ -105,8 +106,8 @@ pub struct Stages {
     pub orders: Stage<Option<OrderReport>>,
     /// Whole curves of torque.
     pub curves: Stage<Curve>,
-    /// What single cams came to; none where a cam has no curve.
-    pub points: Stage<Option<Columns>>,
+    /// What single cams came to, none where a cam has no curve; without speeds, figures of single trains and of engines at idle.
+    pub points: Stage<Option<Columns>, POINTS>,
     /// Who is told of every such point, to keep it longer than this process lives.
     pub keeper: Option<Box<dyn Keeper>>,
     /// Responses of a curve to decisions.
@@ -127,12 +128,6 @@ pub struct Stages {
     pub fits: Stage<CalibrationReport>,
     /// Valve trains in motion.
     pub motions: Stage<DynamicsReport>,
-    /// Where control is lost and what parts bear, of both valves by the usual train.
-    pub turned: Stage<[DynamicsSide; 2]>,
-    /// Where one valve loses control by the usual train, rpm.
-    pub limiting: Stage<f64>,
-    /// Vacuum at idle, Pa.
-    pub idling: Stage<f64>,
     /// Gaps of a closed valve over the crank.
     pub closed_gaps: Stage<Vec<Length>>,
 }
@@ -144,6 +139,16 @@ impl Stages {
         if let Some(keeper) = &self.keeper {
             keeper.keep(key, point);
         }
+    }
+
+    /// Figures kept as points are; computed where nobody has them, and not kept where there are none.
+    pub fn figures(&self, key: Key, compute: impl FnOnce() -> Option<Vec<f64>>) -> Option<Vec<f64>> {
+        if let Some(kept) = self.points.kept(key) {
+            return kept.as_ref().as_ref().map(|own| own.values.clone());
+        }
+        let values = compute()?;
+        self.keep_point(key, &Arc::new(Some(Columns { speeds: Vec::new(), values: values.clone() })));
+        Some(values)
     }
 }
 

@@ -5,7 +5,6 @@ use crate::candidate::breathing::breathing_of;
 use crate::candidate::{Resolved, Stages, key};
 use crate::response::{Axis, Choice, Polynomial, Terms, fit, lifted, placed, towards_the_sides};
 use rayon::prelude::*;
-use std::sync::Arc;
 
 /// Points for each term.
 const POINTS_A_TERM: usize = 2;
@@ -22,13 +21,9 @@ pub fn idle_vacuum(
 ) -> Option<f64> {
     resolved.given.target.idle_vacuum?;
     let breathing = breathing_of(resolved).ok()?;
-    let key = key(&(&breathing, is_quick));
-    if let Some(kept) = stages.idling.kept(key) {
-        return Some(*kept);
-    }
-    let vacuum = breathing.idle_vacuum(is_quick, stop).ok()??;
-    stages.idling.keep(key, Arc::new(vacuum));
-    Some(vacuum)
+    let key = key(&("vacuum at idle", &breathing, is_quick));
+    let found = stages.figures(key, || Some(vec![breathing.idle_vacuum(is_quick, stop).ok()??]));
+    found?.first().copied()
 }
 
 /// Vacuum at idle over a region.

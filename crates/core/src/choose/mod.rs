@@ -49,4 +49,4 @@ pub use search::{Pick, bests, fronts, nearest_made, pick, spread};
 pub use shelf_parts::parts_that_fit;
 pub use standing::{Bound, Margin, Standing};
 pub use start::Start;
-pub use write::{Called, written};
+pub use write::{Called, texts, written};

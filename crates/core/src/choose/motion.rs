@@ -12,7 +12,6 @@ use crate::quantity::Speed;
 use crate::report::DynamicsSide;
 use crate::response::{Axis, Choice, Decision, Polynomial, Terms, fit, lifted, towards_the_sides};
 use rayon::prelude::*;
-use std::sync::Arc;
 
 /// Points for each term.
 const POINTS_A_TERM: f64 = 3.0;
@@ -43,14 +42,11 @@ pub struct Motion([Option<SideMotion>; 2]);
 fn limiting_speed(resolved: &Resolved, side: Side, stages: &Stages, stop: &(dyn Fn() -> bool + Sync)) -> Option<f64> {
     let train = side_train(resolved, side).ok()?;
     let top = resolved.top_speed().map(Speed::as_rpm)?;
-    let key = key(&(train.key(), top));
-    if let Some(kept) = stages.limiting.kept(key) {
-        return Some(*kept);
-    }
-    let lost = lost_at(&train, &train.models(&[Unmeasured::usual()]), &looked_at(top), THRESHOLD, stop);
-    let limit = lost.first()?.map_or(LOOKED_TO, |(rpm, _)| rpm);
-    stages.limiting.keep(key, Arc::new(limit));
-    Some(limit)
+    let found = stages.figures(key(&("limiting speed", train.key(), top)), || {
+        let lost = lost_at(&train, &train.models(&[Unmeasured::usual()]), &looked_at(top), THRESHOLD, stop);
+        Some(vec![lost.first()?.map_or(LOOKED_TO, |(rpm, _)| rpm)])
+    });
+    found?.first().copied()
 }
 
 /// The same of both valves.
@@ -66,20 +62,15 @@ pub fn in_motion(resolved: &Resolved, stages: &Stages, stop: &(dyn Fn() -> bool 
     let trains = Side::BOTH.map(|side| side_train(resolved, side).ok());
     let keys = trains.each_ref().map(|train| train.as_ref().map(SideTrain::key));
     let closed = Side::BOTH.map(|side| closed_gap(resolved, side).ok());
-    let key = key(&(keys, closed, Side::BOTH.map(|side| resolved.train(side).clone()), top));
-    let sides = match stages.turned.kept(key) {
-        Some(kept) => kept,
-        None => {
-            let turned = |side: Side| turned(resolved, (side, trains[side.index()].as_ref()?), top, stages, stop);
-            let sides = Arc::new([turned(Side::Intake)?, turned(Side::Exhaust)?]);
-            if stop() {
-                return None;
-            }
-            stages.turned.keep(key, Arc::clone(&sides));
-            sides
-        }
-    };
-    Some(ControlFinding { sides: sides.each_ref().map(|side| InMotion::of(side, top * (1.0 + 1e-9), LOOKED_TO)) })
+    let key = key(&("in motion", keys, closed, Side::BOTH.map(|side| resolved.train(side).clone()), top));
+    let found = stages.figures(key, || {
+        let turned = |side: Side| turned(resolved, (side, trains[side.index()].as_ref()?), top, stages, stop);
+        let sides = [turned(Side::Intake)?, turned(Side::Exhaust)?];
+        let figures = sides.iter().flat_map(|side| InMotion::of(side, top * (1.0 + 1e-9), LOOKED_TO).figures());
+        (!stop()).then(|| figures.collect())
+    })?;
+    let (sides, _) = found.as_chunks::<{ InMotion::FIGURES }>();
+    Some(ControlFinding { sides: [InMotion::of_figures(sides.first()?), InMotion::of_figures(sides.get(1)?)] })
 }
 
 /// One side turned up to a missed shift at `top` rpm, and as far as it takes to lose control; without its tables over the crank.

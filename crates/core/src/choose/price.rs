@@ -16,6 +16,8 @@ const fn moved(measure: Measure) -> f64 {
     }
 }
 
+/// Two limits hold together where both moved buy so many times what each buys alone: searches end a little apart.
+const TOGETHER: f64 = 1.25;
 /// Pairs that are told, the dearest.
 const PAIRS: usize = 3;
 
@@ -91,7 +93,8 @@ pub fn prices(exact: Exact<'_>, best: &Pick) -> Vec<Priced> {
     let pairs: Vec<(usize, usize)> = (0..near.len()).flat_map(|a| (0..a).map(move |b| (b, a))).collect();
     let together = pairs.par_iter().filter_map(|(a, b)| {
         let both = bought(vec![move_of(&near[*a]), move_of(&near[*b])]);
-        (both.gain > alone[*a].gain.max(0.0) + alone[*b].gain.max(0.0) + NONE).then_some(both)
+        let apart = alone[*a].gain.max(0.0) + alone[*b].gain.max(0.0);
+        (both.gain > TOGETHER * apart + NONE).then_some(both)
     });
     let mut together: Vec<Priced> = together.collect();
     together.sort_by(|a, b| b.gain.total_cmp(&a.gain));

@@ -70,24 +70,10 @@ pub fn written(
         }
         own = Build::from_value(value)?;
     }
-    if let Some(ratio) = changed(Decision::Ratio) {
-        for field in rocker_fields(own.value(), &path) {
-            own = set(&own, &field, &format!("{ratio:.2}"), stages)?;
-        }
-    }
-    if let Some(ratio) = changed(Decision::Compression) {
-        let given = frame.given(&Choice::nothing().with(Decision::Compression, ratio));
-        let volumes = [("chamber_volume", given.engine.chamber_volume), ("piston_volume", given.engine.piston_volume)];
-        for (key, volume) in volumes {
-            let Some(volume) = volume else { continue };
-            own = of_engine(&own, &path, &format!("engine.{key}"), Dimension::Volume, volume.si(), stages)?;
-        }
-    }
-    for (decision, field) in
-        [(Decision::Runner, "engine.intake.runner_length"), (Decision::Primary, "engine.exhaust.primary_length")]
-    {
-        if let Some(length) = changed(decision) {
-            own = of_engine(&own, &path, field, Dimension::Length, length, stages)?;
+    for decision in Decision::HARDWARE {
+        let Some(to) = changed(decision) else { continue };
+        for Text { field, text, .. } in texts(&own, &path, frame, decision, to).iter().filter(|own| own.moves) {
+            own = set(&own, field, text, stages)?;
         }
     }
     Ok(own)
@@ -97,22 +83,41 @@ fn set(build: &Build, field: &str, text: &str, stages: &Stages) -> Result<Build,
     apply(build, &Edit::Set { field: field.to_owned(), text: text.to_owned() }, UnitSystem::Inch, stages)
 }
 
-/// A field of the engine as this candidate alone has it, where it moves at all.
-fn of_engine(
-    build: &Build,
-    path: &str,
-    field: &str,
-    dimension: Dimension,
-    to: f64,
-    stages: &Stages,
-) -> Result<Build, Faults> {
-    let own = format!("{path}.changes.{field}");
-    let text = |field: &str| get(build.value(), field).and_then(Value::as_str).map(str::to_owned);
-    let Some(now) = text(&own).or_else(|| text(field)) else { return Ok(build.clone()) };
-    let same = parse(&now, dimension).is_ok_and(|now| (now - to).abs() <= 1e-9 * now.abs());
-    match restate(&now, dimension, to).filter(|_| !same) {
-        Some(text) => set(build, &own, &text, stages),
-        None => Ok(build.clone()),
+/// What is written into a field.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Text {
+    /// Its path.
+    pub field: String,
+    /// As typed.
+    pub text: String,
+    /// Whether it is another value than there is.
+    pub moves: bool,
+}
+
+/// What is written where for a decision beside the cam, in the candidate at `path`, in the units of what is there. What
+/// belongs to the engine is written as this candidate alone has it.
+pub fn texts(build: &Build, path: &str, frame: &Frame, decision: Decision, to: f64) -> Vec<Text> {
+    let engine = |field: &str, dimension: Dimension, to: Option<f64>| {
+        let own = format!("{path}.changes.engine.{field}");
+        let text = |field: &str| get(build.value(), field).and_then(Value::as_str).map(str::to_owned);
+        let now = text(&own).or_else(|| text(&format!("engine.{field}")))?;
+        let moves = parse(&now, dimension).is_ok_and(|now| to.is_some_and(|to| (now - to).abs() > 1e-9 * now.abs()));
+        Some(Text { field: own, text: restate(&now, dimension, to?)?, moves })
+    };
+    match decision {
+        Decision::Ratio => {
+            let own = rocker_fields(build.value(), path).into_iter();
+            own.map(|field| Text { field, text: format!("{to:.2}"), moves: true }).collect()
+        }
+        Decision::Compression => {
+            let own = frame.given(&Choice::nothing().with(Decision::Compression, to)).engine;
+            let chamber = engine("chamber_volume", Dimension::Volume, own.chamber_volume.map(|volume| volume.si()));
+            let piston = engine("piston_volume", Dimension::Volume, own.piston_volume.map(|volume| volume.si()));
+            chamber.into_iter().chain(piston).collect()
+        }
+        Decision::Runner => engine("intake.runner_length", Dimension::Length, Some(to)).into_iter().collect(),
+        Decision::Primary => engine("exhaust.primary_length", Dimension::Length, Some(to)).into_iter().collect(),
+        _ => Vec::new(),
     }
 }
 

@@ -57,6 +57,22 @@ pub struct InMotion {
 }
 
 impl InMotion {
+    /// How many figures it has.
+    pub const FIGURES: usize = 6;
+
+    /// As plain figures, not a number where one is not known.
+    pub fn figures(&self) -> [f64; Self::FIGURES] {
+        let known = |figure: Option<f64>| figure.unwrap_or(f64::NAN);
+        [self.speed, self.low, known(self.piston), known(self.pushrod), known(self.lobe), known(self.wire)]
+    }
+
+    /// From such figures.
+    pub fn of_figures(&[speed, low, piston, pushrod, lobe, wire]: &[f64; Self::FIGURES]) -> Self {
+        let known = |figure: f64| (!figure.is_nan()).then_some(figure);
+        let [piston, pushrod, lobe, wire] = [piston, pushrod, lobe, wire].map(known);
+        Self { speed, low, piston, pushrod, lobe, wire }
+    }
+
     /// Of a turned side: what parts bear up to `reached` rpm, for what nobody reaches is nobody's load; a limit that was not
     /// found within `looked_to` rpm counts as that.
     pub fn of(side: &DynamicsSide, reached: f64, looked_to: f64) -> Self {
@@ -89,4 +105,16 @@ pub struct GasFinding {
     pub idle_vacuum: Option<f64>,
     /// Manifold and drive pressure, gauge, for a boosted engine.
     pub boost: Option<(Pressure, Pressure)>,
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_valve_in_motion_comes_back_from_its_figures() {
+        let known =
+            InMotion { speed: 700.0, low: 690.0, piston: Some(1e-3), pushrod: None, lobe: Some(9e8), wire: None };
+        assert_eq!(InMotion::of_figures(&known.figures()), known);
+    }
 }

@@ -89,6 +89,26 @@ report! {
         differ: Vec<DifferReport>,
         /// Lobes that were measured and are taken by their durations here.
         by_card: Vec<String>,
+        /// Decisions beside the cam, each by itself with the cam as it stands; none until they are asked for.
+        hardware: Vec<HardwareReport>,
+    }
+
+    /// A decision beside the cam.
+    pub struct HardwareReport {
+        /// What it gives and takes.
+        decision: DecisionReport,
+        /// The curve as it stands, by the same response.
+        stands: FollowReport,
+        /// What is written where for each value.
+        fields: Vec<FieldTexts>,
+    }
+
+    /// A field with what is written into it for each value of a decision.
+    pub struct FieldTexts {
+        /// Its path in the document.
+        field: String,
+        /// As typed, one for each value.
+        text: Vec<String>,
     }
 
     /// How far predictions lie off computed cams that were left out: root of the mean square, as shares.
@@ -243,6 +263,18 @@ report! {
         off_share: f64,
         /// Whether the cam lies among those that were computed; beyond them it only guesses.
         is_inside: bool,
+        /// Whether whole engines were computed, on a coarse mesh; else one cylinder by itself.
+        is_drafted: bool,
+        /// Where what is beside the cam stands, in the units of its decisions.
+        hardware: Vec<StandsAt>,
+    }
+
+    /// Where a decision stands.
+    pub struct StandsAt {
+        /// Which.
+        decision: Decision,
+        /// Millimetres or a plain number.
+        at: f64,
     }
 
     /// An event on which the schools differ.

@@ -33,8 +33,9 @@ pub use breathing::{
     StandardAirReport, TraceReport,
 };
 pub use choosing::{
-    BecauseReport, BrokenReport, CalibrationReport, ChooseReport, DecisionReport, DifferReport, Effect, FiguresReport,
-    FittedField, FollowReport, OffReport, ProposalReport, ReserveReport, ShortReport,
+    BecauseReport, BrokenReport, CalibrationReport, ChooseReport, DecisionReport, DifferReport, Effect, FieldTexts,
+    FiguresReport, FittedField, FollowReport, HardwareReport, OffReport, ProposalReport, ReserveReport, ShortReport,
+    StandsAt,
 };
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 pub use dynamics::{

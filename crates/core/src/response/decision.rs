@@ -110,6 +110,9 @@ impl Decision {
         Self::Quickness,
     ];
 
+    /// What is beside the cam: rockers, and what the engine breathes through.
+    pub const HARDWARE: [Self; 4] = [Self::Ratio, Self::Compression, Self::Runner, Self::Primary];
+
     /// Its place among all.
     pub const fn index(self) -> usize {
         self as usize

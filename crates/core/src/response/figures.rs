@@ -92,7 +92,8 @@ impl Columns {
         let (numbers, rest) = numbers.as_chunks::<8>();
         let mut speeds: Vec<f64> = numbers.iter().map(|number| f64::from_le_bytes(*number)).collect();
         let count = u32::from_le_bytes(*count) as usize;
-        let is_whole = rest.is_empty() && count > 0 && speeds.len().is_multiple_of(count) && speeds.len() > count;
+        // Plain figures have no speeds.
+        let is_whole = rest.is_empty() && speeds.len() > count && (count == 0 || speeds.len().is_multiple_of(count));
         is_whole.then(|| {
             let values = speeds.split_off(count);
             Self { speeds, values }
@@ -162,6 +163,8 @@ mod tests {
         let columns = Columns { speeds: vec![1000.0, 2000.1], values: vec![0.1, 0.2, 0.1 + 0.2, -0.0] };
         let bytes = columns.to_bytes();
         assert_eq!(Columns::from_bytes(&bytes).as_ref(), Some(&columns));
+        let plain = Columns { speeds: Vec::new(), values: vec![6850.5] };
+        assert_eq!(Columns::from_bytes(&plain.to_bytes()), Some(plain));
         for broken in [&bytes[..0], &bytes[..3], &bytes[..bytes.len() - 1], &bytes[..4 + 16]] {
             assert_eq!(Columns::from_bytes(broken), None);
         }

@@ -16,6 +16,9 @@ pub struct ChooseRequest {
     /// Identifier of the candidate; the first when absent.
     #[serde(default)]
     pub candidate: Option<String>,
+    /// Whether decisions beside the cam are looked at too: rockers, compression, runners, primaries.
+    #[serde(default)]
+    pub hardware: bool,
 }
 
 /// The whole of it.
@@ -46,7 +49,8 @@ pub async fn compute_choices(
     let stages = stages.into_inner();
     let job = aside(move || {
         let build = Build::read(&body.document)?;
-        Ok(ChooseJob::new(&build, body.candidate.as_deref(), stages)?)
+        let job = ChooseJob::new(&build, body.candidate.as_deref(), stages)?;
+        Ok(job.map(|job| job.with_hardware(body.hardware)))
     });
     Ok(jobs.into_inner().answer(job.await?, client))
 }

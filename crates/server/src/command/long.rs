@@ -29,6 +29,16 @@ pub struct CandidateOptions {
     candidate: Option<String>,
 }
 
+/// What to choose.
+#[derive(Debug, Args)]
+pub struct ChooseOptions {
+    #[command(flatten)]
+    of: CandidateOptions,
+    /// Look at what is beside the cam too: rockers, compression, runners and primaries, each by itself.
+    #[arg(long)]
+    hardware: bool,
+}
+
 /// Prints what each decision is worth.
 pub fn sensitivity(options: &CandidateOptions) -> anyhow::Result<ExitCode> {
     let text = read(&options.file)?;
@@ -39,9 +49,12 @@ pub fn sensitivity(options: &CandidateOptions) -> anyhow::Result<ExitCode> {
 }
 
 /// Prints what there is to choose.
-pub fn choose(options: &CandidateOptions) -> anyhow::Result<ExitCode> {
-    let text = read(&options.file)?;
-    let job = |build: Build| Ok(ChooseJob::new(&build, options.candidate.as_deref(), Arc::default())?);
+pub fn choose(options: &ChooseOptions) -> anyhow::Result<ExitCode> {
+    let text = read(&options.of.file)?;
+    let job = |build: Build| {
+        let job = ChooseJob::new(&build, options.of.candidate.as_deref(), Arc::default())?;
+        Ok(job.map(|job| job.with_hardware(options.hardware)))
+    };
     finish_telling(document(&text).and_then(job), |step: ChooseStep| {
         format!("{}: {} of {}", step.doing, step.done, step.of)
     })

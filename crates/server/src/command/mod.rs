@@ -64,7 +64,7 @@ enum Command {
     Sensitivity(long::CandidateOptions),
     /// Compute what there is to choose of a candidate and print it as JSON: every decision of the cam over its range, and the
     /// candidates that both schools come to. Takes half a minute.
-    Choose(long::CandidateOptions),
+    Choose(long::ChooseOptions),
     /// Rank every candidate of a document column by column, as its score board or a contest asks, and print it as JSON.
     Score(long::Options),
     /// Search cams, lifters, rockers, pushrods, springs and retainers under every limit, for several goals at once, and print

@@ -1,3 +1,4 @@
+import { useState } from 'react'
 import type { BesideSetup, ChooseReport, ProposalReport, UnitSystem } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import { Needs } from '../fields/Needs'
@@ -5,13 +6,13 @@ import { Search } from '../search/Search'
 import { useSearch } from '../search/useSearch'
 import './choose.css'
 import { CloudPicture } from './CloudPicture'
-import { Decisions } from './Decisions'
+import { Decisions, HARDWARE, type Way } from './Decisions'
 import { Differ } from './Differ'
 import { Following } from './Following'
 import { Proposals } from './Proposals'
 import { percent } from './sweep'
 import { useCurveFirst } from './useAtRest'
-import { useChoose } from './useChoose'
+import { useChoose, useHardware } from './useChoose'
 
 /** From plan and engine to the cam: what every decision gives and takes, and what both schools come to. */
 export function ChooseStep() {
@@ -21,6 +22,8 @@ export function ChooseStep() {
     waits: useCurveFirst(),
   })
   const system = useSessionPart((state) => state.system)
+  const [way, setWay] = useState<Way>('closing')
+  const hardware = useHardware(way === HARDWARE && report !== undefined && doing === '')
   if (failed) return <Needs what="Cams are computed" reason={failed.reason} needs={failed.needs} />
   if (!report)
     return (
@@ -40,9 +43,13 @@ export function ChooseStep() {
       </p>
       <div className="choose-pictures">
         <div>
-          <Decisions decisions={report.decisions} />
+          <Decisions way={way} onWay={setWay} decisions={report.decisions} hardware={hardware} />
         </div>
-        <Following stands={report.stands} isOld={isOld} />
+        <Following
+          stands={report.stands}
+          beside={hardware.map(({ stands }) => stands)}
+          isOld={isOld}
+        />
       </div>
       <Proposals proposals={report.proposals} />
       <Differ
@@ -78,5 +85,6 @@ function says(report: ChooseReport, system: UnitSystem): string {
   const events = best.because
     .filter(({ decision }) => / (closing|opening)$/.test(decision))
     .map(({ decision, value }) => `${decision.toLowerCase()} ${value[system].replace(' deg', '')}`)
-  return `${best.title}: ${events.join(', ')} gives ${percent(best.gain ?? 0)} within every limit.`
+  const by = events.length > 0 ? `: ${events.join(', ')} gives` : ' gives'
+  return `${best.title}${by} ${percent(best.gain ?? 0)} within every limit.`
 }

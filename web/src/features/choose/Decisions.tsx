@@ -1,10 +1,10 @@
 import { Segmented } from 'antd'
 import { useState } from 'react'
-import type { DecisionReport } from '../../api/client'
+import type { DecisionReport, FieldTexts, HardwareReport } from '../../api/client'
 import { useCandidate, useSession, useSessionPart } from '../../model/useSession'
 import { nearestTo } from '../charts/series'
 import { Reserves } from './Reserves'
-import { editOf } from './sweep'
+import { editsOf } from './sweep'
 import { SweepPicture } from './SweepPicture'
 
 /** The decisions as a builder makes them, one after another. */
@@ -13,25 +13,47 @@ const WAY = [
   { value: 'opening', label: '2 Exhaust opening', of: ['exhaust_opens'] },
   { value: 'overlap', label: '3 Overlap', of: ['intake_opens', 'exhaust_closes'] },
   { value: 'lift', label: '4 Lift', of: ['intake_lift', 'exhaust_lift'] },
-]
+  { value: 'hardware', label: '5 Hardware', of: [] },
+] as const
+export type Way = (typeof WAY)[number]['value']
+/** The last of them: what is beside the cam. */
+export const HARDWARE: Way = 'hardware'
 
-/** One decision of the cam at a time, each with its picture, what is proposed and why. */
-export function Decisions({ decisions }: { decisions: readonly DecisionReport[] }) {
-  const [chosen, setChosen] = useState('closing')
-  const own = WAY.find(({ value }) => value === chosen)?.of ?? []
-  const shown = decisions.filter(({ decision }) => own.includes(decision))
+interface Props {
+  readonly way: Way
+  readonly onWay: (way: Way) => void
+  readonly decisions: readonly DecisionReport[]
+  /** Decisions beside the cam, once they were looked at. */
+  readonly hardware: readonly HardwareReport[]
+}
+
+/** One decision at a time, each with its picture, what is proposed and why. */
+export function Decisions({ way, onWay, decisions, hardware }: Props) {
+  const of: readonly string[] = WAY.find(({ value }) => value === way)?.of ?? []
   return (
     <>
-      <Segmented
+      <Segmented<Way>
         size="small"
         aria-label="Decision"
         options={WAY.map(({ value, label }) => ({ value, label }))}
-        value={chosen}
-        onChange={setChosen}
+        value={way}
+        onChange={onWay}
       />
-      {shown.map((decision) => (
-        <One key={decision.decision} decision={decision} />
-      ))}
+      {decisions
+        .filter(({ decision }) => of.includes(decision))
+        .map((decision) => (
+          <One key={decision.decision} decision={decision} fields={[]} />
+        ))}
+      {way === HARDWARE && hardware.length === 0 ? (
+        <p className="quiet" role="status">
+          Rockers, compression, runners and primaries are looked at once the cam was…
+        </p>
+      ) : null}
+      {way === HARDWARE
+        ? hardware.map(({ decision, fields }) => (
+            <One key={decision.decision} decision={decision} fields={fields} />
+          ))
+        : null}
     </>
   )
 }
@@ -42,6 +64,12 @@ function useLive(decision: DecisionReport): number {
   const live = useSessionPart((state) => {
     const handle = state.answer?.handles.find(({ event }) => event === name)
     if (handle) return handle.quoted_deg
+    const followed = state.answer?.analysis.candidates[0]?.following
+    const beside =
+      followed?.state === 'done'
+        ? followed.hardware.find(({ decision }) => decision === name)
+        : undefined
+    if (beside) return beside.at
     const lift = state.answer?.analysis.candidates[0]?.lift
     if (lift?.state !== 'done') return undefined
     if (name === 'intake_lift') return lift.intake.lobe_mm
@@ -50,7 +78,13 @@ function useLive(decision: DecisionReport): number {
   return live ?? decision.now
 }
 
-function One({ decision }: { decision: DecisionReport }) {
+interface OneProps {
+  readonly decision: DecisionReport
+  /** What is written where for each value, of a decision beside the cam. */
+  readonly fields: readonly FieldTexts[]
+}
+
+function One({ decision, fields }: OneProps) {
   const session = useSession()
   const candidate = useCandidate()
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
@@ -59,17 +93,17 @@ function One({ decision }: { decision: DecisionReport }) {
   const now = nearestTo(live, decision.value)
   const [at, setAt] = useState<number>()
   const looked = at ?? now
-  const edit = (place: number) =>
-    candidate ? editOf(decision, place, { candidate: candidate.id, index, system }) : undefined
+  const edits = (place: number) =>
+    candidate ? editsOf(decision, place, { candidate: candidate.id, index, system, fields }) : []
   const drag = (place: number) => {
     setAt(place)
-    const wanted = edit(place)
-    if (wanted) session.preview(wanted)
+    const wanted = edits(place)
+    if (wanted.length > 0) session.preview(...wanted)
   }
   const drop = (place: number) => {
     setAt(undefined)
-    const wanted = edit(place)
-    if (wanted) session.edit(wanted)
+    const wanted = edits(place)
+    if (wanted.length > 0) session.edits(wanted)
   }
   const proposed = nearestTo(decision.proposed, decision.value)
   const [low, high] = decision.range_shown

@@ -18,7 +18,7 @@ test('what a drag showed is held against the computed curve, speed by speed', ()
   expect(off?.average).toBeCloseTo(2 / 450, 9)
   expect(off?.most).toBeCloseTo(0.01, 9)
   expect(off && offWords(off)).toBe(
-    'the curves around it said +0.44 % of that on average, 1.00 % at most at a single speed',
+    'the curves around it were off by +0.44 % on average, 1.00 % at most at a single speed',
   )
 })
 

@@ -26,5 +26,5 @@ export function offWords({ average, most }: Off): string {
   const single = `${percent(most, 2).replace('+', '')} at most at a single speed`
   return average === undefined
     ? `the curves around it were off by ${single}`
-    : `the curves around it said ${percent(average, 2)} of that on average, ${single}`
+    : `the curves around it were off by ${percent(average, 2)} on average, ${single}`
 }

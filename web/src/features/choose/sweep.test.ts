@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { DecisionReport } from '../../api/client'
-import { apart, editOf, frameOf, percent, placeAt, roundShares, xOf, yOf } from './sweep'
+import { apart, editsOf, frameOf, percent, placeAt, roundShares, xOf, yOf } from './sweep'
 
 const both = (text: string) => ({ inch: text, metric: `${text}, metric` })
 
@@ -59,14 +59,26 @@ test('a share is read with its sign, and nothing is plain nothing', () => {
 })
 
 test('an event is typed as quoted, a lift as it reads in the units of the screen', () => {
-  const at = { candidate: 'b', index: 1, system: 'inch' as const }
-  expect(editOf(decision(), 3, at)).toEqual({
-    type_event: { candidate: 'b', event: 'intake_closes', text: '56 deg' },
-  })
+  const at = { candidate: 'b', index: 1, system: 'inch' as const, fields: [] }
+  expect(editsOf(decision(), 3, at)).toEqual([
+    {
+      type_event: { candidate: 'b', event: 'intake_closes', text: '56 deg' },
+    },
+  ])
   const lift = decision({ decision: 'exhaust_lift', value_shown: [both('.330 in')] })
-  expect(editOf(lift, 0, at)).toEqual({
-    set: { field: 'candidates[1].cam.exhaust.lobe_lift', text: '.330 in' },
-  })
-  expect(editOf(decision({ decision: 'ratio' }), 0, at)).toBeUndefined()
-  expect(editOf(decision(), 9, at)).toBeUndefined()
+  expect(editsOf(lift, 0, at)).toEqual([
+    {
+      set: { field: 'candidates[1].cam.exhaust.lobe_lift', text: '.330 in' },
+    },
+  ])
+  expect(editsOf(decision(), 9, at)).toEqual([])
+  const fields = ['intake', 'exhaust'].map((side) => ({
+    field: `candidates[1].train.rocker.${side}.ratio`,
+    text: ['1.50', '1.55', '1.60', '1.65', '1.70'],
+  }))
+  expect(editsOf(decision({ decision: 'ratio' }), 1, { ...at, fields })).toEqual([
+    { set: { field: 'candidates[1].train.rocker.intake.ratio', text: '1.55' } },
+    { set: { field: 'candidates[1].train.rocker.exhaust.ratio', text: '1.55' } },
+  ])
+  expect(editsOf(decision({ decision: 'ratio' }), 1, at)).toEqual([])
 })

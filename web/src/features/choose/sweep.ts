@@ -1,4 +1,4 @@
-import type { DecisionReport, Edit } from '../../api/client'
+import type { DecisionReport, Edit, FieldTexts } from '../../api/client'
 import { signedPercent } from '../../model/figures'
 import { nearestTo } from '../charts/series'
 
@@ -86,24 +86,33 @@ export function percent(share: number, decimals = 1): string {
 const EVENTS = ['intake_closes', 'exhaust_opens', 'intake_opens', 'exhaust_closes'] as const
 type EventName = (typeof EVENTS)[number]
 
-/** The edit that makes a decision so: an event typed as quoted, or the lift of a lobe. Pure. */
-export function editOf(
+interface Written {
+  readonly candidate: string
+  readonly index: number
+  readonly system: 'inch' | 'metric'
+  /** What is written where for each value, of a decision beside the cam. */
+  readonly fields: readonly FieldTexts[]
+}
+
+/** The edits that make a decision so: an event typed as quoted, the lift of a lobe, or what the core says of others. Pure. */
+export function editsOf(
   decision: DecisionReport,
   place: number,
-  { candidate, index, system }: { candidate: string; index: number; system: 'inch' | 'metric' },
-): Edit | undefined {
+  { candidate, index, system, fields }: Written,
+): Edit[] {
   const name = decision.decision
   const shown = decision.value_shown[place]
-  if (shown === undefined) return undefined
+  if (shown === undefined) return []
   if (isEvent(name)) {
     const text = `${String(decision.value[place] ?? 0)} deg`
-    return { type_event: { candidate, event: name, text } }
+    return [{ type_event: { candidate, event: name, text } }]
   }
-  if (name !== 'intake_lift' && name !== 'exhaust_lift') return undefined
-  const side = name === 'intake_lift' ? 'intake' : 'exhaust'
-  return {
-    set: { field: `candidates[${String(index)}].cam.${side}.lobe_lift`, text: shown[system] },
+  if (name === 'intake_lift' || name === 'exhaust_lift') {
+    const side = name === 'intake_lift' ? 'intake' : 'exhaust'
+    const field = `candidates[${String(index)}].cam.${side}.lobe_lift`
+    return [{ set: { field, text: shown[system] } }]
   }
+  return fields.map(({ field, text }) => ({ set: { field, text: text[place] ?? '' } }))
 }
 
 function isEvent(name: string): name is EventName {

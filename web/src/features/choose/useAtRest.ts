@@ -10,10 +10,10 @@ export function useCurveFirst(): boolean {
 
 /** The drafted curve of the candidate in view while nothing is dragged: what takes over from the curves around it. */
 export function useAtRest(): CurveReport | undefined {
-  const shown = useSessionPart((state) => state.answer?.document)
+  const dragged = useSessionPart((state) => state.dragged)
   const kept = useSessionPart((state) => state.history.present)
   const candidate = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
-  const isAtRest = shown === kept && candidate !== undefined
+  const isAtRest = !dragged && candidate !== undefined
   const request = {
     document: kept,
     candidate: candidate ?? null,

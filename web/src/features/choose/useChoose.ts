@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { ChooseLine, ChooseReport } from '../../api/client'
+import type { ChooseLine, ChooseReport, HardwareReport } from '../../api/client'
 import { useJob, waitsFor } from '../../model/useJob'
 import { useSessionPart } from '../../model/useSession'
 
@@ -47,6 +47,48 @@ export function useChoose({ isHeld, waits }: { isHeld: boolean; waits: boolean }
     failed: line?.state === 'failed' ? line : undefined,
     doing: isHeld ? '' : job.error ? job.error.message : doing(line),
   }
+}
+
+/** Decisions beside the cam, once the cam's own are there; none until they are asked for. */
+export function useHardware(isWanted: boolean): readonly HardwareReport[] {
+  const document = useSessionPart((state) => state.history.present)
+  const candidate = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
+  const request = candidate === undefined ? undefined : { document, candidate, hardware: true }
+  const { data } = useJob<ChooseLine>(
+    '/api/choose',
+    ['choose', request],
+    isWanted ? request : undefined,
+    KEPT_MS,
+  )
+  const own =
+    data?.state === 'done' ? data.report : data?.state === 'running' ? data.report : undefined
+  return useMerged(own?.hardware ?? NOTHING, candidate)
+}
+
+const NOTHING: readonly HardwareReport[] = []
+
+/** What was looked at of a candidate so far, as new as it is. */
+function useMerged(
+  own: readonly HardwareReport[],
+  candidate: string | undefined,
+): readonly HardwareReport[] {
+  const [kept, setKept] = useState({ all: own, own, candidate })
+  if (own !== kept.own || candidate !== kept.candidate) {
+    const last = candidate === kept.candidate ? kept.all : NOTHING
+    setKept({ all: merged(last, own), own, candidate })
+  }
+  return kept.all
+}
+
+/** What is new in the place of what was; what has not come yet stays as it was, so that nothing jumps under the hand. Pure. */
+export function merged(
+  last: readonly HardwareReport[],
+  own: readonly HardwareReport[],
+): readonly HardwareReport[] {
+  const isOf = (one: HardwareReport) => (other: HardwareReport) =>
+    other.decision.decision === one.decision.decision
+  const more = own.filter((each) => !last.some(isOf(each)))
+  return [...last.map((each) => own.find(isOf(each)) ?? each), ...more]
 }
 
 /** The latest report of a candidate: a step of a decision does not take away what the hand works with. */
