@@ -8,6 +8,7 @@ use upper_lobe_core::analysis::{
 };
 use upper_lobe_core::candidate::Resolved;
 use upper_lobe_core::choose::{idle_vacuum, open_kinds};
+use upper_lobe_core::response::Decision;
 
 const TOW: &str = include_str!("../../../demo/tollgate-388-hauler.json");
 const STRIP: &str = include_str!("../../../demo/quarry-lane-427-strip.json");
@@ -181,6 +182,43 @@ fn a_few_curves_in_full_find_what_a_grid_of_hundreds_does() {
     assert!(best.broken.is_empty(), "{:?}", best.broken);
     assert!(best.gain > most - 0.003, "{} for {most}", best.gain);
     assert!(report.evaluations.full < 8);
+}
+
+#[test]
+fn only_a_ratio_leaves_the_lobes_as_they_are_on_any_rocker() {
+    let build = Build::from_value(one_cylinder()).unwrap();
+    let setup = SearchSetup { start: Start::Ratio, evaluations: 4, ..SearchSetup::default() };
+    let lobe_lift = |candidate: &serde_json::Value| candidate["cam"]["intake"]["lobe_lift"].clone();
+    let before = lobe_lift(&build.value()["candidates"][0]);
+    // Whatever is made, where there is no shelf; else what lies on it.
+    for parts in [Vec::new(), shelf()] {
+        let has_parts = !parts.is_empty();
+        let report = found(&build, &setup, parts);
+        let best = &report.finalists[0];
+        assert!(best.broken.is_empty() && best.gain > 0.001, "{} {:?}", best.gain, best.broken);
+        let ratio = best.point.choice.iter().find(|own| own.decision == Decision::Ratio).unwrap().value;
+        assert!(ratio > 1.6, "more lift at the valve: {ratio}");
+        let candidate = best.candidate.as_ref().unwrap();
+        assert_eq!(lobe_lift(candidate), before);
+        let written: f64 = candidate["train"]["rocker"]["ratio"].to_string().trim_matches('"').parse().unwrap();
+        assert!((written - ratio).abs() < 1e-9, "{written} for {ratio}");
+        assert_eq!(report.kits[best.point.kit].parts.is_empty(), !has_parts);
+    }
+}
+
+#[test]
+fn compression_and_pipes_end_where_whole_engines_knock_not_where_one_cylinder_does() {
+    let setup = SearchSetup { start: Start::Breathing, evaluations: 2, ..SearchSetup::default() };
+    let report = found(&Build::read(STRIP).unwrap(), &setup, Vec::new());
+    let best = &report.finalists[0];
+    assert!(best.broken.is_empty(), "{:?}", best.broken);
+    assert!(best.gain > 0.01, "{}", best.gain);
+    // Octane is what binds it, and has a price.
+    assert!(best.binds.iter().any(|own| own.limit == "octane" && own.price_per_unit.is_some()), "{:?}", best.binds);
+    // However often a region moved, pipes stay within two fifths of what stands: 7.2 and 31 in.
+    let at = |decision| best.point.choice.iter().find(|own| own.decision == decision).unwrap().value / 0.0254;
+    assert!((7.2 * 0.6 - 0.3..=7.2 * 1.4 + 0.3).contains(&at(Decision::Runner)), "{}", at(Decision::Runner));
+    assert!((31.0 * 0.6 - 1.0..=31.0 * 1.4 + 1.0).contains(&at(Decision::Primary)), "{}", at(Decision::Primary));
 }
 
 #[test]

@@ -3,7 +3,7 @@
 
 use super::beginning::reasons;
 use super::choose_words::{Proposed, because, computed_by, decision_report, proposal_report};
-use super::curve::halted;
+use super::curve::{can_draft, halted};
 use super::following::follow_report;
 use crate::begin::CardCam;
 use crate::build::Build;
@@ -183,11 +183,6 @@ impl ChooseJob {
         let idle_vacuum = idle_vacuum(resolved, false, &self.stages, &|| false);
         let findings = Findings { gas: Some(GasFinding { idle_vacuum, ..gas_of(figures) }), control };
         Standing::of(&limits(resolved, &findings, &self.stages))
-    }
-
-    /// Whether the document says how the cylinders are joined.
-    fn can_draft(&self) -> bool {
-        breathing_of(&self.resolved).is_ok_and(|breathing| breathing.can(Effort::Draft).is_ok())
     }
 
     /// Figures of a drafted curve; of a screened one where the cylinders are not joined.
@@ -444,7 +439,7 @@ impl ChooseJob {
 
     fn report(&self, response: &Response, margins: &Margins, schools: &Schools) -> ChooseReport {
         let guide = self.guide(response, margins);
-        let is_early = response.depth == Depth::Screened && self.can_draft();
+        let is_early = response.depth == Depth::Screened && can_draft(&self.resolved);
         let decisions = response.axes.iter().map(|axis| decision_report(&guide, axis, self.frame.now(), is_early));
         let off = response.left_out;
         ChooseReport {

@@ -105,6 +105,11 @@ fn computed(
     })
 }
 
+/// Whether the document says how the cylinders are joined, so that whole engines are drafted.
+pub(super) fn can_draft(resolved: &Resolved) -> bool {
+    breathing_of(resolved).is_ok_and(|breathing| breathing.can(Effort::Draft).is_ok())
+}
+
 /// The whole curve of a candidate on its strongest boost level, as deep as the document is whole enough for. It is kept for what
 /// asks for it later.
 ///

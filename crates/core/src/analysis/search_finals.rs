@@ -229,7 +229,7 @@ impl SearchJob {
         Ok(all.into_iter().collect())
     }
 
-    fn figures(&self, columns: &Columns) -> Figures {
+    pub(super) fn figures(&self, columns: &Columns) -> Figures {
         self.plan.figures(&columns.speeds, &columns.values)
     }
 

@@ -2,6 +2,7 @@
 
 use super::search_words::Full;
 use crate::choose::{Aim, Bound, Field, Margins, Pick, Standing, counts};
+use crate::response::Columns;
 
 /// Ground of the kits that are searched with.
 pub(super) struct Ground {
@@ -9,6 +10,23 @@ pub(super) struct Ground {
     pub fields: Vec<Field>,
     /// What is climbed by.
     pub aim: Aim,
+}
+
+/// A pick with what it came to by a deeper computation.
+pub(super) struct Deep<'a> {
+    /// The pick.
+    pub pick: &'a Pick,
+    /// Its curve.
+    pub columns: &'a Columns,
+    /// How it stands with that.
+    pub standing: &'a Standing,
+}
+
+impl<'a> Deep<'a> {
+    /// Of a candidate computed in full.
+    const fn of(full: &'a Full) -> Self {
+        Self { pick: &full.pick, columns: &full.columns, standing: &full.standing }
+    }
 }
 
 /// How much more is left of a limit than was foreseen: weighted sum, and sum of weights.
@@ -22,27 +40,34 @@ impl Ground {
     /// Takes up what a computed pick left of its margins; whether it broke one that had been predicted to hold.
     pub fn learn(&mut self, pick: &Pick, standing: &Standing, lesson: usize) -> bool {
         let Field { margins, response, .. } = &mut self.fields[pick.field];
-        response.holds(&pick.choice) && margins.learn(response, &pick.choice, standing, lesson)
+        response.nearly_holds(&pick.choice) && margins.learn(response, &pick.choice, standing, lesson)
     }
 
-    /// Brought to the depth of candidates that were computed in full, the first of which stands: curves, and limits that hang on
-    /// them, are moved by what those have more, the nearer to the best the more it counts, and gains are counted from what
+    /// Brought to the depth of candidates that were computed in full, the first of which stands, and gains are counted from what
     /// stands in full.
     pub fn raise(&mut self, found: &[&Full], best: &Pick) {
-        let Some(stands) = found.first() else { return };
-        self.aim.from = stands.figures;
+        if let Some(stands) = found.first() {
+            self.aim.from = stands.figures;
+            self.shift(&found.iter().map(|full| Deep::of(full)).collect::<Vec<_>>(), best);
+        }
+    }
+
+    /// Curves, and limits that hang on them, are moved by what computed candidates have more, the nearer to the best the more it
+    /// counts.
+    pub fn shift(&mut self, found: &[Deep<'_>], best: &Pick) {
+        let Some(first) = found.first() else { return };
         let middle = self.fields[best.field].response.place(&best.choice);
-        let weight = |full: &Full| {
+        let weight = |full: &Deep<'_>| {
             let response = &self.fields[full.pick.field].response;
             let place = response.place(&full.pick.choice);
-            if response.holds(&full.pick.choice) { counts(&place, &middle).max(LEAST) } else { 0.0 }
+            if response.nearly_holds(&full.pick.choice) { counts(&place, &middle).max(LEAST) } else { 0.0 }
         };
-        let weights: Vec<f64> = found.iter().map(|full| weight(full)).collect();
+        let weights: Vec<f64> = found.iter().map(weight).collect();
         let all: f64 = weights.iter().sum();
         if all <= 0.0 {
             return;
         }
-        let mut more = vec![0.0; self.fields[0].response.columns(&stands.pick.choice).len()];
+        let mut more = vec![0.0; self.fields[0].response.columns(&first.pick.choice).len()];
         let mut left: Vec<Left> = Vec::new();
         for (full, weight) in found.iter().zip(&weights).filter(|(_, weight)| **weight > 0.0) {
             let Field { response, margins, .. } = &self.fields[full.pick.field];

@@ -2,22 +2,22 @@
 //! trains in motion, and what every limit costs. The same document, setup and seed give the same answer, on one thread or
 //! many, in one run or begun again, on one machine or shared among several.
 
-use super::curve::halted;
+use super::curve::{can_draft, halted};
 use super::search_beside::BesideCandidate;
-use super::search_ground::Ground;
+use super::search_ground::{Deep, Ground};
 use super::search_setup::{SearchSetup, SearchStep};
 use super::search_told::Told;
 use crate::build::Build;
 use crate::candidate::breathing::{Effort, breathing_of};
 use crate::candidate::{Key, Resolved, Stages, key, worded as gap_words};
 use crate::choose::{
-    Aim, By, Exact, Field, Frame, Idling, Kit, Motion, Pick, Points, Region, Share, Standing, Workbench, axes, bests,
-    on_ratio, open_kinds, pick, plan_of,
+    Aim, By, Exact, Field, Frame, Idling, Kit, Motion, Pick, Points, Region, Share, Standing, Start, Workbench, axes,
+    bests, gas_of, on_ratio, open_kinds, pick, plan_of, standing,
 };
 use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::Findings;
-use crate::parts::Part;
+use crate::parts::{Part, PartKind};
 use crate::report::SearchReport;
 use crate::response::{Axis, Choice, Decision, Depth, PlanOf, Response, placed};
 use crate::work::{Class, Halted, Job, Watch};
@@ -25,6 +25,8 @@ use std::sync::Arc;
 
 /// Most regions that follow the best of a wide one, and how near to its side a best makes another region.
 const ROUNDS: usize = 4;
+/// More of them where nothing holds in the last one and the best lies at its side.
+const FURTHER: usize = 2;
 const AT_THE_SIDE: f64 = 0.9;
 /// A decision that may move by less than this share of its reach is not one.
 const OPEN: f64 = 0.1;
@@ -68,7 +70,8 @@ impl SearchJob {
         let resolved = Resolved::new(Given::read(&source), &stages);
         let found = breathing_of(&resolved).and_then(|breathing| Ok((plan_of(&breathing), Frame::of(&resolved)?)));
         let (plan, frame) = match found {
-            Ok(found) => found,
+            // Where only the ratio changes, the cam is what it is.
+            Ok((plan, frame)) => (plan, frame.keeping_lobes(setup.start == Start::Ratio)),
             Err(gap) => {
                 let (reason, needs) = gap_words(&gap, &source);
                 return Ok(Err(Halted::Lacks { reason, needs }));
@@ -85,7 +88,7 @@ impl SearchJob {
     /// That it was stopped, or what is missing.
     pub fn shared(&self, share: Share, watch: &Watch<'_, SearchStep>) -> Result<Option<SearchReport>, Halted> {
         let told = Told::new(watch);
-        let open = self.setup.start.decisions(&self.frame);
+        let open = self.open();
         let region = |middle: &Choice, depth: Depth, far: bool| Region {
             frame: &self.frame,
             axes: self.axes(middle, &open, far),
@@ -101,6 +104,7 @@ impl SearchJob {
         told.doing("weighing limits against each other");
         let mut idling = self.idling(&response, watch.stop);
         let mut ground = self.ground(&kits, (&response, idling.as_ref()), watch.stop)?;
+        self.deepen(&mut ground, &wide, watch.stop)?;
         let mut from: Vec<Choice> = std::iter::once(now).chain(self.earlier()).collect();
         let mut best = self.best(&mut ground, &from, watch.stop)?;
         let (mut depth, mut rounds) = (Depth::Screened, 1);
@@ -117,23 +121,58 @@ impl SearchJob {
                 idling = self.idling(&response, watch.stop);
             }
             ground = self.ground(&chosen, (&response, idling.as_ref()), watch.stop)?;
+            self.deepen(&mut ground, &near, watch.stop)?;
             best = self.best(&mut ground, &from, watch.stop)?;
-            if depth == Depth::Sampled {
-                break;
-            }
             let place = ground.fields[best.field].response.place(&best.choice);
             let is_inside = place.iter().all(|x| x.abs() < AT_THE_SIDE);
             rounds += 1;
-            if is_inside || rounds == ROUNDS {
+            if depth == Depth::Sampled && (best.holds() || is_inside || rounds > ROUNDS + FURTHER) {
+                break;
+            }
+            if is_inside || rounds >= ROUNDS {
                 depth = Depth::Sampled;
             }
         }
         self.finals((ground, best), &from, share, &told)
     }
 
+    /// Brings a ground of screened curves to the depth of drafts by the draft in its middle: one cylinder by itself knocks later
+    /// than an engine, and looked at by that alone the best lies where nothing holds.
+    fn deepen(&self, ground: &mut Ground, region: &Region<'_>, stop: &(dyn Fn() -> bool + Sync)) -> Result<(), Halted> {
+        if region.depth != Depth::Screened || !can_draft(&self.resolved) {
+            return Ok(());
+        }
+        let middle = placed(&region.axes, self.frame.now(), &vec![0.0; region.axes.len()]);
+        let points = Points::of(&self.frame, &self.stages);
+        let drafted = points.computed(&middle, By::at(Effort::Draft, Effort::Draft), stop).map_err(halted)?;
+        if let Some(columns) = drafted.as_ref() {
+            let pick = self.exact(ground).pick(0, middle);
+            let findings = Findings { gas: Some(gas_of(&self.figures(columns))), control: None };
+            let standing = standing(&self.frame, &middle, &findings, &self.stages);
+            ground.shift(&[Deep { pick: &pick, columns, standing: &standing }], &pick);
+        }
+        Ok(())
+    }
+
+    /// Decisions that are climbed in. Rockers of the shelf have ratios of their own: where there are some, no other is looked at.
+    fn open(&self) -> Vec<Decision> {
+        let has_rockers = self.shelf.iter().any(|part| part.kind == PartKind::Rocker);
+        let mut open = self.setup.start.decisions(&self.frame);
+        open.retain(|decision| *decision != Decision::Ratio || !has_rockers);
+        open
+    }
+
     /// Axes of the open decisions, as far as each is made.
     fn axes(&self, middle: &Choice, open: &[Decision], far: bool) -> Vec<Axis> {
         let within = |mut axis: Axis| {
+            if Decision::HARDWARE.contains(&axis.decision) {
+                // However often a region follows the best, more than this from what stands is another engine.
+                let now = self.frame.now().get(axis.decision)?;
+                let far = axis.decision.counting().far.around(now);
+                let (least, most) =
+                    ((axis.middle - axis.reach).max(now - far), (axis.middle + axis.reach).min(now + far));
+                (axis.middle, axis.reach) = (0.5 * (least + most), 0.5 * (most - least));
+            }
             if axis.decision == Decision::Quickness {
                 let most = (axis.middle + axis.reach).min(self.frame.quickest()?);
                 let least = (axis.middle - axis.reach).min(most);

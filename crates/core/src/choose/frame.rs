@@ -30,6 +30,8 @@ pub struct Frame {
     durations: [f64; 2],
     /// Lobes that were measured and are taken by their card here.
     pub carded: Vec<Side>,
+    /// Whether lobes stay on rockers of another ratio.
+    keeps_lobes: bool,
 }
 
 impl Frame {
@@ -52,9 +54,21 @@ impl Frame {
                 carded.push(side);
             }
         }
-        let mut frame = Self { given, now: Choice::nothing(), phasing, durations, carded };
+        let mut frame = Self { given, now: Choice::nothing(), phasing, durations, carded, keeps_lobes: false };
         frame.now = frame.read(resolved, lobes);
         Ok(frame)
+    }
+
+    /// The same where lobes stay what they are on rockers of another ratio; else it is what the valve does that stays.
+    #[must_use]
+    pub const fn keeping_lobes(mut self, keeps: bool) -> Self {
+        self.keeps_lobes = keeps;
+        self
+    }
+
+    /// Whether lobes stay on rockers of another ratio.
+    pub const fn keeps_lobes(&self) -> bool {
+        self.keeps_lobes
     }
 
     /// How every decision stands.

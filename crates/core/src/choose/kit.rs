@@ -85,17 +85,24 @@ pub fn open_kinds(build: &Build, wanted: &[PartKind]) -> Vec<PartKind> {
     wanted.iter().copied().filter(|kind| !is_kept(kind)).collect()
 }
 
-/// The same valve lift with another ratio: lobe lifts of `choice`, made with the ratio of `from`, on `to`.
+/// A choice made with the ratio of `from`, on the ratio of `to`: the same valve lift by lobes of another lift, or the same lobes
+/// where those stay.
 pub fn on_ratio(choice: &Choice, from: &Frame, to: &Frame) -> Choice {
     let mut own = *choice;
+    if from.ratios() == to.ratios() {
+        return own;
+    }
+    if let Some(ratio) = to.now().get(Decision::Ratio) {
+        own.set(Decision::Ratio, ratio);
+    }
+    if from.keeps_lobes() {
+        return own;
+    }
     let ratios = from.ratios().into_iter().zip(to.ratios());
     for (lift, (before, after)) in [Decision::IntakeLift, Decision::ExhaustLift].into_iter().zip(ratios) {
         if let (Some(now), Some(before), Some(after)) = (choice.get(lift), before, after) {
             own.set(lift, now * before / after);
         }
-    }
-    if let Some(ratio) = to.now().get(Decision::Ratio) {
-        own.set(Decision::Ratio, ratio);
     }
     own
 }
@@ -219,7 +226,7 @@ impl Workbench<'_> {
 
     fn kit(&self, build: Build, parts: Vec<Part>, settings: Vec<RemedyChange>) -> Option<Kit> {
         let resolved = Resolved::of(build.candidates().get(self.index)?, self.stages);
-        let frame = Frame::of(&resolved).ok()?;
+        let frame = Frame::of(&resolved).ok()?.keeping_lobes(self.frame.keeps_lobes());
         let own = on_ratio(&self.choice, self.frame, &frame);
         let standing = Standing::of(&limits(&frame.at(&own, self.stages), &self.findings, self.stages));
         let money = resolved.given.money();
@@ -234,6 +241,8 @@ impl Workbench<'_> {
 /// How much counts as much: a scale of what is broken, rpm of control, and money.
 const RPM: f64 = 200.0;
 const MONEY: f64 = 200.0;
+/// What another lift on the same lobes counts: what it does to torque is not known yet.
+const ANOTHER_LIFT: f64 = 1.0;
 
 impl Kit {
     /// How much better it is than another in what it is better in most; zero or less where it is better in nothing.
@@ -241,9 +250,11 @@ impl Kit {
         let control = |kit: &Self| kit.control.map_or(0.0, |[intake, exhaust]| intake.min(exhaust));
         let gains =
             [other.broken - self.broken, (control(self) - control(other)) / RPM, (other.money - self.money) / MONEY];
+        let is_another_lift = self.frame.keeps_lobes() && self.frame.ratios() != other.frame.ratios();
+        let gains = gains.into_iter().chain(is_another_lift.then_some(ANOTHER_LIFT));
         // What breaks more is no gain however cheap it is.
         let lost = (self.broken - other.broken).max(0.0);
-        gains.into_iter().fold(f64::NEG_INFINITY, f64::max) - lost
+        gains.fold(f64::NEG_INFINITY, f64::max) - lost
     }
 
     /// In words: its parts and settings, or that everything stays.

@@ -105,6 +105,9 @@ pub struct Response {
     pub left_out: LeftOut,
 }
 
+/// See [`Response::nearly_holds`].
+const HARDLY_BEYOND: f64 = 1.3;
+
 impl Response {
     /// Where a choice lies in the region, one at its sides in every axis.
     pub fn place(&self, choice: &Choice) -> Vec<f64> {
@@ -114,6 +117,11 @@ impl Response {
     /// Whether a choice lies in the region.
     pub fn holds(&self, choice: &Choice) -> bool {
         self.place(choice).iter().all(|x| x.abs() <= EDGE)
+    }
+
+    /// Whether a choice lies in the region or hardly beyond it: what is made in coarse steps ends up a little outside.
+    pub fn nearly_holds(&self, choice: &Choice) -> bool {
+        self.place(choice).iter().all(|x| x.abs() <= HARDLY_BEYOND)
     }
 
     /// Every column of a choice.
