@@ -253,18 +253,17 @@ impl SearchJob {
         Ok(Ground { fields, aim })
     }
 
-    /// What the curve of another kit has beside that of what stands, at the middle of a drafted region: column by column.
+    /// What the curve of another kit has beside that of what stands, at the middle of a region, column by column: of a drafted one,
+    /// and of a screened one where nothing deeper follows.
     fn more(&self, kit: &Kit, response: &Response, stop: &(dyn Fn() -> bool + Sync)) -> Option<Vec<f64>> {
-        if kit.parts.is_empty() || response.depth == Depth::Screened {
+        let is_screened = response.depth == Depth::Screened;
+        if kit.parts.is_empty() || (is_screened && can_draft(&self.resolved)) {
             return None;
         }
+        let effort = if is_screened { Effort::Screening } else { Effort::Draft };
         let middle = placed(&response.axes, self.frame.now(), &vec![0.0; response.axes.len()]);
         let at = |frame: &Frame, choice: &Choice| {
-            Points::of(frame, &self.stages)
-                .computed(choice, By::at(Effort::Draft, Effort::Draft), stop)
-                .ok()?
-                .as_ref()
-                .clone()
+            Points::of(frame, &self.stages).computed(choice, By::at(effort, effort), stop).ok()?.as_ref().clone()
         };
         let (own, stands) = (at(&kit.frame, &on_ratio(&middle, &self.frame, &kit.frame))?, at(&self.frame, &middle)?);
         Some(own.values.iter().zip(&stands.values).map(|(own, stands)| own - stands).collect())
