@@ -1,7 +1,5 @@
 import { expect, test } from '@playwright/test'
-
-const share = (sorted: number[], part: number) =>
-  sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))] ?? 0
+import { share } from './share'
 
 declare global {
   interface Window {

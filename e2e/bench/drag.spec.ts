@@ -1,7 +1,5 @@
 import { expect, test } from '@playwright/test'
-
-const share = (sorted: number[], part: number) =>
-  sorted[Math.min(sorted.length - 1, Math.floor(part * sorted.length))] ?? 0
+import { share } from './share'
 
 /** Main-thread time of a drag event: from the browser's own task clock, answer and drawing included. */
 test('main-thread work of a drag event, round trip of an edit', async ({ page }) => {

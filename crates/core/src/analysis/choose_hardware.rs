@@ -1,9 +1,9 @@
 //! Decisions beside the cam, each by itself with the cam as it stands: the rocker's ratio, compression, runner and primary.
 
-use super::choose_words::decision_report;
+use super::choose_words::{decision_report, scale};
 use super::choosing::{ChooseJob, Told};
 use super::following::follow_report;
-use crate::choose::{Idling, Margins, Motion, Region, axes, texts};
+use crate::choose::{Idling, Region, axes, texts};
 use crate::report::{ChooseReport, DecisionReport, FieldTexts, HardwareReport};
 use crate::response::{Axis, Decision, Depth, Response};
 use crate::work::Halted;
@@ -11,8 +11,6 @@ use std::sync::Arc;
 
 /// What goes on.
 const DOING: &str = "looking at rockers, compression, runners and primaries";
-/// Of the points' places.
-const SEED: u32 = 1;
 
 /// Pipes are tuned: over a fifth of their length a quadratic misses single speeds by 1 %, over a tenth by a third of that.
 const PIPES: f64 = 0.5;
@@ -36,13 +34,8 @@ impl ChooseJob {
     fn beside(&self, axis: Axis, told: &Told<'_, '_>) -> Result<HardwareReport, Halted> {
         let response = self.along(axis, told)?;
         let stop = told.watch.stop;
-        let motion = Motion::of(&self.frame, &response.axes, &self.stages, stop);
-        let idling = Idling::of(&self.frame, &response.axes, &self.stages, stop);
-        if stop() {
-            return Err(Halted::Stopped);
-        }
-        let margins = Margins::of(&self.frame, &response, &self.stages).ok_or_else(super::choosing::no_margins)?;
-        let margins = margins.turning(motion, self.frame.now()).idling(idling);
+        let idling = || Idling::of(&self.frame, &response.axes, &self.stages, stop);
+        let margins = self.margins_with(&response, idling, stop)?;
         let guide = self.guide(&response, &margins);
         let decision = decision_report(&guide, &axis, self.frame.now(), false);
         let fields = self.fields(axis.decision, &decision);
@@ -53,20 +46,19 @@ impl ChooseJob {
     fn along(&self, axis: Axis, told: &Told<'_, '_>) -> Result<Arc<Response>, Halted> {
         let key = self.frame.key(&[axis.decision]);
         let is_there = |kept: &Arc<Response>| kept.place(self.frame.now()).iter().all(|x| x.abs() < 1e-6);
-        if let Some(kept) = self.stages.responses.kept(key).filter(is_there) {
+        if let Some(kept) = self.stages.along.kept(key).filter(is_there) {
             return Ok(kept);
         }
-        let region =
-            Region { frame: &self.frame, axes: vec![axis], depth: Depth::Whole, seed: SEED, stages: &self.stages };
+        let region = Region { axes: vec![axis], ..self.region(Depth::Whole, false) };
         let response = Arc::new(self.respond(&region, DOING, told)?);
-        self.stages.responses.keep(key, Arc::clone(&response));
+        self.stages.along.keep(key, Arc::clone(&response));
         Ok(response)
     }
 
     /// What is written where for every value of a decision.
     fn fields(&self, decision: Decision, report: &DecisionReport) -> Vec<FieldTexts> {
         let path = format!("candidates[{}]", self.index);
-        let scale = super::choose_words::scale(decision);
+        let scale = scale(decision);
         let mut fields: Vec<FieldTexts> = Vec::new();
         let mut moves: Vec<String> = Vec::new();
         for value in &report.value {

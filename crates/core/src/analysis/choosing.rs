@@ -120,7 +120,7 @@ impl ChooseJob {
         self
     }
 
-    fn region(&self, depth: Depth, is_far: bool) -> Region<'_> {
+    pub(super) fn region(&self, depth: Depth, is_far: bool) -> Region<'_> {
         let axes = axes(self.frame.now(), &Decision::CAM, is_far);
         Region { frame: &self.frame, axes, depth, seed: SEED, stages: &self.stages }
     }
@@ -134,16 +134,26 @@ impl ChooseJob {
         response.map_err(halted)
     }
 
-    /// The margins over a region, with where control is lost and vacuum at idle.
+    /// The margins over a region of cams, with where control is lost and vacuum at idle.
     fn margins(&self, response: &Response, stop: &(dyn Fn() -> bool + Sync)) -> Result<Margins, Halted> {
+        // Vacuum at idle bends little: what the first region, the widest, says of it is good enough for the others.
+        let idling = || Idling::of(&self.frame, &response.axes, &self.stages, stop);
+        self.margins_with(response, || self.idling.get_or_init(idling).clone(), stop)
+    }
+
+    /// The margins over a region, with where control is lost and what `idling` says.
+    pub(super) fn margins_with(
+        &self,
+        response: &Response,
+        idling: impl FnOnce() -> Option<Idling>,
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Result<Margins, Halted> {
         let motion = Motion::of(&self.frame, &response.axes, &self.stages, stop);
         if stop() {
             return Err(Halted::Stopped);
         }
         let margins = Margins::of(&self.frame, response, &self.stages).ok_or_else(no_margins)?;
-        // Vacuum at idle bends little: what the first region, the widest, says of it is good enough for the others.
-        let idling = self.idling.get_or_init(|| Idling::of(&self.frame, &response.axes, &self.stages, stop));
-        Ok(margins.turning(motion, self.frame.now()).idling(idling.clone()))
+        Ok(margins.turning(motion, self.frame.now()).idling(idling()))
     }
 
     /// Where the candidate stands, by a response.
@@ -457,7 +467,7 @@ impl ChooseJob {
 }
 
 /// Why there is no ground to choose on.
-pub(super) fn no_margins() -> Halted {
+fn no_margins() -> Halted {
     halted(Gap::because("margins around this candidate cannot be told apart").into())
 }
 

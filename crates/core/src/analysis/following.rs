@@ -20,7 +20,9 @@ pub(super) fn following(resolved: &Resolved, stages: &Stages) -> Part<FollowRepo
     // Until some cams near this one were drafted, those that were screened far and wide tell; where something beside the cam
     // was moved, the cams that were computed along that.
     let cams = stages.responses.kept(key).or_else(|| stages.wide.kept(key));
-    let beside = || Decision::HARDWARE.iter().find_map(|decision| stages.responses.kept(frame.key(&[*decision])));
+    // Every drag asks: a key takes the whole candidate.
+    let open = if stages.along.is_empty() { &[][..] } else { &Decision::HARDWARE };
+    let beside = || open.iter().find_map(|decision| stages.along.kept(frame.key(&[*decision])));
     let response = cams.or_else(beside).ok_or_else(none)?;
     Ok(follow_report(&response, frame.now()))
 }

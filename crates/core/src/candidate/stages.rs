@@ -114,6 +114,8 @@ pub struct Stages {
     pub responses: Stage<Response>,
     /// The same over a wide region.
     pub wide: Stage<Response>,
+    /// The same along one decision beside the cam.
+    pub along: Stage<Response>,
     /// What the events come to.
     pub decided: Stage<Choice>,
     /// What there is to choose.

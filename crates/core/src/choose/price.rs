@@ -43,8 +43,9 @@ impl Priced {
         matches!(self.more.as_slice(), [(own, _)] if *own == bound)
     }
 
-    /// For so many parts of it one.
-    fn shared(self, parts: f64) -> Self {
+    /// Of the move of one limit that of one unit.
+    fn of_one_unit(self) -> Self {
+        let parts = self.more.first().map_or(1.0, |(bound, _)| moved(bound.rule.measure));
         let more = self.more.into_iter().map(|(bound, by)| (bound, by / parts)).collect();
         let (torque, power) = (self.average_torque / parts, self.power_wanted / parts);
         Self { more, average_torque: torque, power_wanted: power, gain: self.gain / parts }
@@ -100,12 +101,7 @@ pub fn prices(exact: Exact<'_>, best: &Pick) -> Vec<Priced> {
     together.sort_by(|a, b| b.gain.total_cmp(&a.gain));
     together.truncate(PAIRS);
     let alone = alone.into_iter().filter(|own| own.gain > NONE);
-    let mut found: Vec<Priced> = alone
-        .map(|own| {
-            let parts = moved(own.more[0].0.rule.measure);
-            own.shared(parts)
-        })
-        .collect();
+    let mut found: Vec<Priced> = alone.map(Priced::of_one_unit).collect();
     found.sort_by(|a, b| b.gain.total_cmp(&a.gain));
     found.append(&mut together);
     found

@@ -11,6 +11,7 @@ use super::reads::{
     EXHAUST_LOBE, EXHAUST_PHASING, INTAKE_LOBE, INTAKE_PHASING, LOBE, RATIO, Reads, SPRING, VOLUMES, reads,
 };
 use super::rule::{Case, Finding, Rule, common};
+use crate::cam::height_050;
 use crate::candidate::{Gap, Part, Resolved, after_work, lobe_contact, preload_band};
 use crate::document::Side;
 use crate::given::{Needs, need};
@@ -141,23 +142,20 @@ pub static NOSE_ACCELERATION: Rule = Rule {
         let card = own.card.as_ref()?;
         let tells = [&card.opening, &card.closing]
             .into_iter()
-            .all(|flank| flank.last().is_some_and(|check| check.height.si() > FIFTY * INCH));
+            .all(|flank| flank.last().is_some_and(|check| check.height > height_050()));
         if card.lift.si() > LOW_LOBE * INCH && !tells {
             let reason = "its card says nothing above .050 in, where the smoothest lobe there is was taken".to_owned();
             return Some(Err(Gap { reason, needs: vec![case.resolved.given.lobe(case.side).at("checks")] }));
         }
         Some(own.lobe().map(|lobe| {
-            let fall = lobe.sampled(NOSE_STEP).map(|(_, motion)| -motion.acceleration).fold(0.0, f64::max);
+            // A lobe made from its card falls hardest at full lift, by construction.
+            let fall = -lobe.at(0.0).acceleration;
             Finding::at_most(NOSE_FALL * INCH, NOSE_FALL_TIGHT * INCH, fall)
         }))
     },
     advice: false,
     levers: &[],
 };
-
-/// Cam degrees between two looks at a lobe's acceleration: the fall on a nose is nearly even.
-const NOSE_STEP: f64 = 0.5;
-const FIFTY: f64 = 0.050;
 
 /// The most a rocker's pushrod bears at rest, N: the open springs of all its valves, or on the exhaust the seat load and
 /// what is left of the burned charge as it opens.

@@ -58,10 +58,11 @@ pub fn write(path: &Path, stages: &Stages, known: &HashSet<Key>) -> anyhow::Resu
     own.sort_by_key(|(key, _)| *key);
     let point = |(key, columns): &(Key, Arc<Option<Columns>>)| {
         let known = |values: &[f64]| values.iter().map(|value| (!value.is_nan()).then_some(*value)).collect();
+        let own = columns.as_ref().as_ref();
         Point {
             key: format!("{key:032x}"),
-            speed_rpm: columns.as_ref().as_ref().map_or_else(Vec::new, |own| own.speeds.clone()),
-            columns: columns.as_ref().as_ref().map(|own| known(&own.values)),
+            speed_rpm: own.map_or_else(Vec::new, |own| own.speeds.clone()),
+            columns: own.map(|own| known(&own.values)),
         }
     };
     let part = Part { program: program().to_owned(), points: own.iter().map(point).collect() };
