@@ -1,4 +1,4 @@
-import { expect, step, test } from './screen'
+import { expect, handle, step, test } from './screen'
 
 test.slow()
 
@@ -10,9 +10,9 @@ test('choosing: both schools at once, a decision dragged with torque following, 
   const proposals = bench.locator('.proposals tbody tr')
   await expect(proposals).toHaveCount(3, { timeout: 120_000 })
   await expect(proposals.nth(2)).toContainText('By the card')
-  const handle = bench.getByRole('slider', { name: 'Intake closing', exact: true })
-  const before = await handle.getAttribute('aria-valuetext')
-  const at = await handle.boundingBox()
+  const decision = bench.getByRole('slider', { name: 'Intake closing', exact: true })
+  const before = await decision.getAttribute('aria-valuetext')
+  const at = await decision.boundingBox()
   if (!at) throw new Error('the handle has no place')
   await bench.mouse.move(at.x + at.width / 2, at.y + 90)
   await bench.mouse.down()
@@ -25,15 +25,21 @@ test('choosing: both schools at once, a decision dragged with torque following, 
       timeout: 2_000,
     })
   }).toPass({ timeout: 60_000 })
+  // A hand that rests before it lets go: the preview has long been at the same place.
+  const held = Number(await decision.getAttribute('aria-valuenow'))
+  await expect(handle(bench, 'Intake closes')).toHaveAttribute(
+    'aria-valuetext',
+    `${held.toFixed(1)} degrees after BDC`,
+  )
   await bench.mouse.up()
-  await expect(handle).not.toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
+  await expect(decision).not.toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
   await bench.getByRole('button', { name: 'Undo' }).click()
-  await expect(handle).toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
+  await expect(decision).toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
   // By keys: a step to the right and back.
-  await handle.press('ArrowRight')
-  await expect(handle).not.toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
+  await decision.press('ArrowRight')
+  await expect(decision).not.toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
   await bench.getByRole('button', { name: 'Undo' }).click()
-  await expect(handle).toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
+  await expect(decision).toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
 })
 
 test('a proposal is explained, kept as a candidate, and can be undone', async ({ bench }) => {

@@ -91,12 +91,14 @@ function One({ decision, fields }: OneProps) {
   const system = useSessionPart((state) => state.system)
   const live = useLive(decision)
   const now = nearestTo(live, decision.value)
+  // A value, since curves that come meanwhile have places of their own.
   const [at, setAt] = useState<number>()
-  const looked = at ?? now
+  const lookAt = (place: number) => setAt(decision.value[place])
+  const looked = at === undefined ? now : nearestTo(at, decision.value)
   const edits = (place: number) =>
     candidate ? editsOf(decision, place, { candidate: candidate.id, index, system, fields }) : []
   const drag = (place: number) => {
-    setAt(place)
+    lookAt(place)
     const wanted = edits(place)
     if (wanted.length > 0) session.preview(...wanted)
   }
@@ -126,9 +128,13 @@ function One({ decision, fields }: OneProps) {
         system={system}
         live={live}
         at={looked}
-        onAt={setAt}
+        onAt={lookAt}
         onDrag={drag}
         onDrop={drop}
+        onBack={() => {
+          setAt(undefined)
+          session.settle()
+        }}
       />
       <p className="quiet">
         {decision.why[system]}.

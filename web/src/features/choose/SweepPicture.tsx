@@ -27,10 +27,12 @@ interface Props {
   /** While the handle is dragged, and when it is let go. */
   readonly onDrag: (place: number) => void
   readonly onDrop: (place: number) => void
+  /** When it is let go where it was taken hold of, or not by the hand. */
+  readonly onBack: () => void
 }
 
 /** What a decision gives and takes: torque low, in the middle and high over its range, where one stands, what is proposed. */
-export function SweepPicture({ decision, system, live, at, onAt, onDrag, onDrop }: Props) {
+export function SweepPicture({ decision, system, live, at, onAt, onDrag, onDrop, onBack }: Props) {
   const holder = useRef<HTMLDivElement>(null)
   const width = useWidth(holder, 520, 260)
   const frame = frameOf(decision, width, HEIGHT)
@@ -72,7 +74,7 @@ export function SweepPicture({ decision, system, live, at, onAt, onDrag, onDrop 
           <title>proposed {decision.proposed_shown[system]}</title>
         </path>
       </svg>
-      <Handle {...{ decision, system, frame, live, now, onDrag, onDrop }} />
+      <Handle {...{ decision, system, frame, live, now, onDrag, onDrop, onBack }} />
     </div>
   )
 }
@@ -175,22 +177,39 @@ function Values({
   )
 }
 
-interface HandleProps extends Pick<Props, 'decision' | 'system' | 'live' | 'onDrag' | 'onDrop'> {
+interface HandleProps extends Pick<
+  Props,
+  'decision' | 'system' | 'live' | 'onDrag' | 'onDrop' | 'onBack'
+> {
   readonly frame: Frame
   readonly now: number
 }
 
+/** Values of a decision under the hand. */
+interface Held {
+  readonly from: number
+  to: number
+  isMoved: boolean
+}
+
 /** Where the candidate stands: dragged, or moved by the arrow keys. */
-function Handle({ decision, system, frame, live, now, onDrag, onDrop }: HandleProps) {
-  const held = useRef<number | undefined>(undefined)
+function Handle({ decision, system, frame, live, now, onDrag, onDrop, onBack }: HandleProps) {
+  // Where the hand took hold and where it is; `live` follows what is previewed and tells neither.
+  const held = useRef<Held | undefined>(undefined)
   const [dragged, setDragged] = useState<number>()
-  const place = dragged ?? now
-  const value = dragged === undefined ? live : (decision.value[dragged] ?? live)
+  const value = dragged ?? live
+  const place = dragged === undefined ? now : nearestTo(dragged, decision.value)
   const isStill = Math.abs(value - decision.now) < 1e-3
   const shown = isStill ? decision.now_shown : decision.value_shown[place]
   const to = (event: PointerEvent<HTMLButtonElement>) => {
     const left = event.currentTarget.parentElement?.getBoundingClientRect().left ?? 0
     return placeAt(frame, decision.value, event.clientX - left)
+  }
+  const letGo = (): Held | undefined => {
+    const hand = held.current
+    held.current = undefined
+    setDragged(undefined)
+    return hand
   }
   const onKeyDown = (event: KeyboardEvent) => {
     const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[event.key]
@@ -214,25 +233,27 @@ function Handle({ decision, system, frame, live, now, onDrag, onDrop }: HandlePr
       onKeyDown={onKeyDown}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId)
-        held.current = place
+        held.current = { from: value, to: value, isMoved: false }
       }}
       onPointerMove={(event) => {
-        if (held.current === undefined) return
-        const next = to(event)
-        if (next === held.current) return
-        held.current = next
+        const hand = held.current
+        const next = decision.value[to(event)]
+        if (!hand || next === undefined || next === hand.to) return
+        hand.to = next
+        hand.isMoved = true
         setDragged(next)
-        onDrag(next)
+        onDrag(nearestTo(next, decision.value))
       }}
       onPointerUp={() => {
-        const last = held.current
-        held.current = undefined
-        setDragged(undefined)
-        if (last !== undefined && last !== now) onDrop(last)
+        const hand = letGo()
+        if (!hand?.isMoved) return
+        // Sharper curves may have come under the hand, with places of their own.
+        const [from, last] = [hand.from, hand.to].map((each) => nearestTo(each, decision.value))
+        if (last !== undefined && last !== from) onDrop(last)
+        else onBack()
       }}
       onPointerCancel={() => {
-        held.current = undefined
-        setDragged(undefined)
+        if (letGo()) onBack()
       }}
     >
       <span>{shown?.[system]}</span>
