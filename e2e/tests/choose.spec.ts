@@ -40,6 +40,20 @@ test('choosing: both schools at once, a decision dragged with torque following, 
   await expect(decision).not.toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
   await bench.getByRole('button', { name: 'Undo' }).click()
   await expect(decision).toHaveAttribute('aria-valuetext', before ?? '', { timeout: 60_000 })
+  // The same cam as its card says it: separation by keys moves the exhaust's events.
+  await bench.getByText('As a card').click()
+  const separation = bench.getByRole('slider', { name: 'Lobe separation', exact: true })
+  const opens = handle(bench, 'Exhaust opens')
+  const [from, opened] = await Promise.all([
+    separation.getAttribute('aria-valuetext'),
+    opens.getAttribute('aria-valuetext'),
+  ])
+  await separation.press('ArrowRight')
+  await expect(separation).not.toHaveAttribute('aria-valuetext', from ?? '')
+  await expect(opens).not.toHaveAttribute('aria-valuetext', opened ?? '')
+  await bench.getByRole('button', { name: 'Undo' }).click()
+  await expect(separation).toHaveAttribute('aria-valuetext', from ?? '')
+  await expect(opens).toHaveAttribute('aria-valuetext', opened ?? '')
 })
 
 test('a proposal is explained, kept as a candidate, and can be undone', async ({ bench }) => {

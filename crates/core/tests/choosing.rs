@@ -8,7 +8,7 @@ use upper_lobe_core::candidate::{Resolved, Stages};
 use upper_lobe_core::choose::{
     Aim, Called, Frame, Guide, Margins, Region, Standing, axes, figures_of, gas_of, standing, written,
 };
-use upper_lobe_core::edit::{Edit, apply};
+use upper_lobe_core::edit::{CardNumber, Edit, apply};
 use upper_lobe_core::limits::{Findings, limits};
 use upper_lobe_core::quantity::UnitSystem;
 use upper_lobe_core::response::{
@@ -244,7 +244,7 @@ fn both_schools_come_to_whole_candidates_and_the_events_break_nothing() {
 }
 
 #[test]
-fn what_stands_beside_the_cam_does_what_its_picture_says_once_it_is_written() {
+fn every_other_way_to_decide_does_what_its_picture_says_once_it_is_written() {
     // One cylinder by itself, so that its screened curve is all there is.
     let mut value = Build::read(TOW).unwrap().value().clone();
     value["engine"].as_object_mut().unwrap().shift_remove("firing_order");
@@ -271,6 +271,29 @@ fn what_stands_beside_the_cam_does_what_its_picture_says_once_it_is_written() {
             assert!((gain - said).abs() < 0.003, "{:?} {place}: {gain} for {said}", own.decision.decision);
         }
     }
+    // The cam as its card says it: what is typed into the card does what the picture of its number says.
+    let numbers = [
+        CardNumber::IntakeDuration,
+        CardNumber::ExhaustDuration,
+        CardNumber::LobeSeparation,
+        CardNumber::IntakeCentreline,
+    ];
+    let decisions: Vec<Decision> = report.card.iter().map(|own| own.decision).collect();
+    assert_eq!(decisions, Decision::CARD);
+    for (own, number) in report.card.iter().zip(numbers) {
+        for place in [0, own.value.len() - 1] {
+            let text = format!("{} deg", own.value[place]);
+            let after =
+                apply(&build, &Edit::TypeCard { candidate: "a".into(), number, text }, UnitSystem::Inch, &stages);
+            let gain = average(&after.unwrap()) / before - 1.0;
+            let said = own.average_torque[place];
+            assert!((gain - said).abs() < 0.003, "{number:?} {place}: {gain} for {said}");
+        }
+    }
+    // An advanced cam pulls low down, a retarded one high up (common practice, no source).
+    let (first, last) = (0, report.card[3].value.len() - 1);
+    assert!(report.card[3].low[first] > report.card[3].low[last]);
+    assert!(report.card[3].high[first] < report.card[3].high[last]);
     // More compression, and more lift for the upper speeds.
     let rises = |shares: &[f64]| shares.windows(2).all(|pair| pair[0] < pair[1]);
     assert!(rises(&report.hardware[1].decision.average_torque) && rises(&report.hardware[0].decision.high));

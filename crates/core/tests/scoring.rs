@@ -67,6 +67,7 @@ fn a_board_has_the_values_of_the_curves_and_says_what_is_not_known() {
         { "column": "average_torque", "from": "3000 rpm", "to": "4000 rpm" },
         { "column": "under_curve", "to": "12000 rpm" },
         { "column": "money" },
+        { "column": "guide_pressure" },
     ]);
     let build = three(asked);
     let report = board(&build, &stages);
@@ -94,6 +95,19 @@ fn a_board_has_the_values_of_the_curves_and_says_what_is_not_known() {
     assert_eq!((first.ranks[2], later.ranks[2]), (1, 2));
     // The same parts cost the same: they tie, and the one without a lobe with them.
     assert_eq!(report.rows.iter().map(|row| row.ranks[4]).collect::<Vec<_>>(), [1, 1, 1]);
+    // Guides wear by pressure times travel: lobes lifted by 2 % more wear them by more than its pressure tells.
+    let mut higher = build.value().clone();
+    for side in ["intake", "exhaust"] {
+        let lobe = &mut higher["candidates"][0]["cam"][side]["lobe_lift"];
+        let inches: f64 = lobe.as_str().unwrap().trim_end_matches(" in").parse().unwrap();
+        *lobe = json!(format!("{:.4} in", 1.02 * inches));
+    }
+    let higher = board(&Build::from_value(higher).unwrap(), &stages);
+    let told = |report: &ScoreReport| (report.rows[0].costs.guide_wear.unwrap(), report.rows[0].values[5].unwrap());
+    let ((wear, pressure), (wears, presses)) = (told(&report), told(&higher));
+    let travel = (wears / wear) / (presses / pressure);
+    // The column's pressures are told apart by .01 MPa: .7 % of one.
+    assert!((1.02 / 1.014..1.02 * 1.014).contains(&travel), "{travel}");
     let bare = &report.rows[2];
     assert!(bare.lacks.is_some() && bare.values[0].is_none() && bare.ranks[0] == 3);
     for row in &report.rows {

@@ -1030,8 +1030,6 @@ export interface components {
              * @description Mean over the band.
              */
             average_torque_nm: number;
-            /** @description Where what is beside the cam stands, in the units of its decisions. */
-            hardware: components["schemas"]["StandsAt"][];
             /** @description Whether whole engines were computed, on a coarse mesh; else one cylinder by itself. */
             is_drafted: boolean;
             /** @description Whether the cam lies among those that were computed; beyond them it only guesses. */
@@ -1057,6 +1055,8 @@ export interface components {
             power_kw: number[];
             /** @description Speeds. */
             speed_rpm: number[];
+            /** @description Where what is beside the cam and the numbers of the card stand, in the units of their decisions. */
+            stands_at: components["schemas"]["StandsAt"][];
             /** @description Torque at each. */
             torque_nm: number[];
         } & {
@@ -2053,6 +2053,11 @@ export interface components {
             aim: string;
             /** @description Lobes that were measured and are taken by their durations here. */
             by_card: string[];
+            /**
+             * @description The same cam as its card says it: durations about their centrelines, separation with the intake held, the whole cam
+             *     turned.
+             */
+            card: components["schemas"]["DecisionReport"][];
             /** @description What torque was computed by, in words. */
             computed_by: string;
             /** @description The decisions of the cam, in the builder's order, each with the others as they stand. */
@@ -2239,7 +2244,7 @@ export interface components {
          * @description One decision.
          * @enum {string}
          */
-        Decision: "intake_closes" | "exhaust_opens" | "intake_opens" | "exhaust_closes" | "intake_lift" | "exhaust_lift" | "quickness" | "ratio" | "compression" | "runner" | "primary" | "advance";
+        Decision: "intake_closes" | "exhaust_opens" | "intake_opens" | "exhaust_closes" | "intake_lift" | "exhaust_lift" | "quickness" | "ratio" | "compression" | "runner" | "primary" | "advance" | "intake_duration" | "exhaust_duration" | "lobe_separation" | "intake_centreline";
         /** @description One decision over its range. */
         DecisionReport: {
             /** @description Average torque over the band against how the candidate stands, as a share. */
@@ -2965,8 +2970,6 @@ export interface components {
              * @description Mean over the band.
              */
             average_torque_nm: number;
-            /** @description Where what is beside the cam stands, in the units of its decisions. */
-            hardware: components["schemas"]["StandsAt"][];
             /** @description Whether whole engines were computed, on a coarse mesh; else one cylinder by itself. */
             is_drafted: boolean;
             /** @description Whether the cam lies among those that were computed; beyond them it only guesses. */
@@ -2992,6 +2995,8 @@ export interface components {
             power_kw: number[];
             /** @description Speeds. */
             speed_rpm: number[];
+            /** @description Where what is beside the cam and the numbers of the card stand, in the units of their decisions. */
+            stands_at: components["schemas"]["StandsAt"][];
             /** @description Torque at each. */
             torque_nm: number[];
         };
@@ -3882,9 +3887,10 @@ export interface components {
             counted_in: string;
             /**
              * Format: double
-             * @description Pressure on the guide, the worse of both valves.
+             * @description How quickly the guide that wears most does so, by pressure times travel: one is the pressure its material stands
+             *     through half an inch of lift.
              */
-            guide_mpa?: number | null;
+            guide_wear?: number | null;
             /**
              * Format: double
              * @description Spring interval, in what it is counted.
@@ -4639,7 +4645,7 @@ export interface components {
         StandsAt: {
             /**
              * Format: double
-             * @description Millimetres or a plain number.
+             * @description Degrees, millimetres or a plain number.
              */
             at: number;
             /** @description Which. */

@@ -19,7 +19,7 @@ use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, Findings, GasFinding, limits};
 use crate::quantity::UnitSystem;
 use crate::report::{ChooseReport, DifferReport, OffReport, ProposalReport};
-use crate::response::{Choice, Decision, Depth, Figures, Response};
+use crate::response::{Axis, Choice, Decision, Depth, Figures, Response};
 use crate::work::{Class, Halted, Job, Watch, held};
 use serde::Serialize;
 use std::sync::{Arc, Mutex, OnceLock};
@@ -450,13 +450,17 @@ impl ChooseJob {
     fn report(&self, response: &Response, margins: &Margins, schools: &Schools) -> ChooseReport {
         let guide = self.guide(response, margins);
         let is_early = response.depth == Depth::Screened && can_draft(&self.resolved);
-        let decisions = response.axes.iter().map(|axis| decision_report(&guide, axis, self.frame.now(), is_early));
+        let now = self.frame.now();
+        let own = |axis: &Axis| decision_report(&guide, axis, now, is_early);
+        let decisions = response.axes.iter().map(own);
+        let card = axes(now, &Decision::CARD, false).iter().map(own).collect();
         let off = response.left_out;
         ChooseReport {
             aim: guide.aim.words(),
             computed_by: computed_by(response),
             off: OffReport { average_torque: off.average_torque, peak_power: off.peak_power, torque: off.torque },
             decisions: decisions.collect(),
+            card,
             stands: follow_report(response, self.frame.now()),
             proposals: schools.proposals.clone(),
             differ: schools.differ.clone(),

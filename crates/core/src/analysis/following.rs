@@ -45,6 +45,6 @@ pub(super) fn follow_report(response: &Response, choice: &Choice) -> FollowRepor
         off_share: response.left_out.torque,
         is_inside: response.holds(choice),
         is_drafted: response.depth != Depth::Screened,
-        hardware: Decision::HARDWARE.into_iter().filter_map(stands_at).collect(),
+        stands_at: Decision::HARDWARE.into_iter().chain(Decision::CARD).filter_map(stands_at).collect(),
     }
 }

@@ -5,7 +5,7 @@ use super::score_columns::{Column, Known};
 use crate::build::Build;
 use crate::candidate::breathing::Ended;
 use crate::candidate::{Key, Resolved, Stages, key, worded};
-use crate::choose::{Beside, Better, Goal, Interval, Standing, in_motion, interval, points_of, ranks};
+use crate::choose::{Beside, Better, Goal, Interval, Standing, guide_wear, in_motion, interval, points_of, ranks};
 use crate::document::{CandidateView, Fault, Ledger};
 use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, Findings, limits};
@@ -92,7 +92,7 @@ impl ScoreJob {
                 peak_power_kw: column(Scored::PeakPower),
                 interval: beside.interval,
                 counted_in: interval.map_or(String::new(), |interval| interval.counted_in.word().to_owned()),
-                guide_mpa: column(Scored::GuidePressure),
+                guide_wear: guide_wear(&resolved, &judgement),
                 money_usd: beside.money,
                 control_rpm: beside.control.map(f64::round),
             },
@@ -185,8 +185,8 @@ fn costs(own: &PowerCosts, other: &PowerCosts, system: UnitSystem) -> Vec<String
         let read = |count: f64| Goal::Life.shown(count, &own.counted_in).inch;
         format!("springs looked at after {} instead of {}", read(one), read(two))
     });
-    let guides = both(own.guide_mpa, other.guide_mpa).filter(|(one, two)| apart(*one, *two)).map(|(one, two)| {
-        format!("{:.0} % {} pressure on the guides", 100.0 * (one / two - 1.0).abs(), word(one, two))
+    let guides = both(own.guide_wear, other.guide_wear).filter(|(one, two)| apart(*one, *two)).map(|(one, two)| {
+        format!("guides wear {:.0} % {}", 100.0 * (one / two - 1.0).abs(), if one > two { "quicker" } else { "slower" })
     });
     let (one, two) = (own.money_usd, other.money_usd);
     let money = ((one - two).abs() >= 1.0)

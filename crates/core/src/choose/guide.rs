@@ -95,6 +95,10 @@ impl Guide<'_> {
         let count = (2.0 * axis.reach / every).floor() as usize + 1;
         let mut values: Vec<f64> = (0..count).map(|i| first + every * i as f64).collect();
         values.retain(|value| (value - axis.middle).abs() <= axis.reach + 0.5 * step);
+        if Decision::CARD.contains(&decision) {
+            // It moves several events: none of them out of the region.
+            values.retain(|value| self.response.holds(&choice.with(decision, *value)));
+        }
         let stood = values.iter().map(|value| self.at(&choice.with(decision, *value))).collect();
         Sweep { decision, values, stood }
     }

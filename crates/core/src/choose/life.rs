@@ -4,6 +4,7 @@
 use crate::cam::{Flank, height_006, height_050};
 use crate::candidate::{Resolved, spring_at_lift};
 use crate::document::Side;
+use crate::limits::Judgement;
 use crate::limits::figures::{WIRE_INTERVAL, WIRE_LIFE, spring_band};
 use crate::quantity::{Force, INCH, Length, Speed};
 use crate::table::held;
@@ -106,4 +107,19 @@ fn start(resolved: &Resolved, side: Side) -> Option<f64> {
     let lobe = resolved.side(side).lobe().ok()?;
     let at = |height: Length| lobe.flank_angle(height, Flank::Opening);
     Some(2.0 * (at(height_006())? - at(height_050())?))
+}
+
+/// Lift at which a guide that bears what its material stands wears by one.
+const WEARS_BY_ONE: f64 = 0.5 * INCH;
+
+/// How quickly the guide that wears most does so, for telling candidates apart: depth worn in a turn goes with pressure times
+/// travel (Archard, J. Appl. Phys. 24, 1953; from memory). One is the pressure its material stands through half an inch of lift;
+/// how many hours that is nobody says without measuring. `None` where guides are not known.
+pub fn guide_wear(resolved: &Resolved, judgement: &Judgement) -> Option<f64> {
+    let guides = judgement.figures.iter().filter(|judged| judged.rule.id == "guide_pressure");
+    let wear = guides.filter_map(|judged| {
+        let (found, lift) = (judged.found.as_ref().ok()?, resolved.side(judged.side?).most_lift().ok()?);
+        Some(found.have / found.max? * lift.si() / WEARS_BY_ONE)
+    });
+    wear.reduce(f64::max)
 }

@@ -36,7 +36,7 @@ pub use ground::{Margins, Predicted, counts, standing};
 pub use guide::{Guide, Proposal, Stood, Sweep, score};
 pub use idling::{Idling, idle_vacuum};
 pub use kit::{Kit, Workbench, on_ratio, open_kinds};
-pub use life::{CountedIn, Interval, interval};
+pub use life::{CountedIn, Interval, guide_wear, interval};
 pub use motion::{Motion, in_motion, limiting_speeds};
 pub use points::{By, Points, Share};
 pub use polish::{Exact, NO_LOBE};

@@ -9,8 +9,9 @@ use crate::candidate::{Part, Resolved};
 use crate::quantity::{Dimension, Shown, shown};
 use crate::response::{Axis, Choice, Decision, Figures};
 
-/// Degrees and share of lift on both sides at which a reason looks.
+/// Degrees, the most of an axis' reach, and the share of lift on both sides at which a reason looks.
 const LOOK: f64 = 6.0;
+const LOOK_SHARE: f64 = 0.75;
 const LOOK_LIFT: f64 = 0.05;
 /// A change below this is none.
 const NOTHING: f64 = 5e-4;
@@ -40,7 +41,7 @@ pub fn shown_value(decision: Decision, value: f64) -> Shown {
         Decision::IntakeCloses => " ABDC",
         Decision::ExhaustOpens => " BBDC",
         Decision::IntakeOpens => " BTDC",
-        Decision::ExhaustCloses => " ATDC",
+        Decision::ExhaustCloses | Decision::IntakeCentreline => " ATDC",
         _ => "",
     };
     Shown { inch: format!("{inch}{reference}"), metric: format!("{metric}{reference}") }
@@ -50,7 +51,7 @@ pub fn shown_value(decision: Decision, value: f64) -> Shown {
 pub fn why(guide: &Guide<'_>, axis: &Axis, choice: &Choice, proposal: &Proposal) -> Shown {
     let decision = axis.decision;
     let is_event = decision.counting().dimension == Some(Dimension::Angle);
-    let look = if is_event { LOOK } else { LOOK_LIFT * axis.middle.abs() };
+    let look = if is_event { LOOK.min(LOOK_SHARE * axis.reach) } else { LOOK_LIFT * axis.middle.abs() };
     let at = guide.at(&choice.with(decision, proposal.value));
     let side = |sign: f64, word: &str| -> Option<Shown> {
         let value = proposal.value + sign * look;
@@ -87,7 +88,11 @@ const fn words_of_sides(decision: Decision) -> (&'static str, &'static str) {
         Decision::IntakeCloses | Decision::ExhaustCloses => ("earlier", "later"),
         Decision::ExhaustOpens | Decision::IntakeOpens => ("later", "earlier"),
         Decision::Quickness => ("gentler", "quicker"),
-        Decision::Runner | Decision::Primary => ("shorter", "longer"),
+        Decision::Runner | Decision::Primary | Decision::IntakeDuration | Decision::ExhaustDuration => {
+            ("shorter", "longer")
+        }
+        Decision::LobeSeparation => ("narrower", "wider"),
+        Decision::IntakeCentreline => ("earlier", "later"),
         _ => ("less", "more"),
     }
 }

@@ -83,6 +83,9 @@ report! {
         stands: FollowReport,
         /// The decisions of the cam, in the builder's order, each with the others as they stand.
         decisions: Vec<DecisionReport>,
+        /// The same cam as its card says it: durations about their centrelines, separation with the intake held, the whole cam
+        /// turned.
+        card: Vec<DecisionReport>,
         /// Whole candidates: as it stands, by the four events, by the card.
         proposals: Vec<ProposalReport>,
         /// Where the schools differ, and what that does; what costs most first.
@@ -265,15 +268,15 @@ report! {
         is_inside: bool,
         /// Whether whole engines were computed, on a coarse mesh; else one cylinder by itself.
         is_drafted: bool,
-        /// Where what is beside the cam stands, in the units of its decisions.
-        hardware: Vec<StandsAt>,
+        /// Where what is beside the cam and the numbers of the card stand, in the units of their decisions.
+        stands_at: Vec<StandsAt>,
     }
 
     /// Where a decision stands.
     pub struct StandsAt {
         /// Which.
         decision: Decision,
-        /// Millimetres or a plain number.
+        /// Degrees, millimetres or a plain number.
         at: f64,
     }
 

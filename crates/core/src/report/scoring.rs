@@ -64,8 +64,9 @@ report! {
         interval: Option<f64>,
         /// What intervals are counted in.
         counted_in: String,
-        /// Pressure on the guide, the worse of both valves.
-        guide_mpa: Option<f64>,
+        /// How quickly the guide that wears most does so, by pressure times travel: one is the pressure its material stands
+        /// through half an inch of lift.
+        guide_wear: Option<f64>,
         /// Parts.
         money_usd: f64,
         /// Rpm of control beyond a missed shift.

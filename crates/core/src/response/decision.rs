@@ -33,6 +33,14 @@ pub enum Decision {
     Primary,
     /// How much earlier the whole cam runs than it is set, crank degrees.
     Advance,
+    /// Intake duration at .050 about its centreline, crank degrees.
+    IntakeDuration,
+    /// Exhaust duration at .050 about its centreline, crank degrees.
+    ExhaustDuration,
+    /// Lobe separation with the intake held, cam degrees.
+    LobeSeparation,
+    /// Intake centreline with separation held, crank degrees after top dead centre: the whole cam turned.
+    IntakeCentreline,
 }
 
 /// How a decision is counted.
@@ -70,10 +78,10 @@ impl Reach {
 }
 
 impl Decision {
-    /// How many there are.
+    /// How many a choice keeps: the numbers of the card are read from the events.
     pub const COUNT: usize = 12;
 
-    /// All of them, in the builder's order.
+    /// All that a choice keeps, in the builder's order.
     pub const ALL: [Self; Self::COUNT] = [
         Self::IntakeCloses,
         Self::ExhaustOpens,
@@ -113,9 +121,18 @@ impl Decision {
     /// What is beside the cam: rockers, and what the engine breathes through.
     pub const HARDWARE: [Self; 4] = [Self::Ratio, Self::Compression, Self::Runner, Self::Primary];
 
-    /// Its place among all.
-    pub const fn index(self) -> usize {
+    /// The cam as its card says it: other words for the four events.
+    pub const CARD: [Self; 4] =
+        [Self::IntakeDuration, Self::ExhaustDuration, Self::LobeSeparation, Self::IntakeCentreline];
+
+    /// Its place among all that a choice keeps.
+    pub(super) const fn index(self) -> usize {
         self as usize
+    }
+
+    /// Whether it is read from the events.
+    pub(super) const fn is_of_the_card(self) -> bool {
+        self.index() >= Self::COUNT
     }
 
     /// Whose lobe it moves alone, where it moves one.
@@ -142,6 +159,7 @@ impl Decision {
             near: Reach::By(8.0),
             far: Reach::By(16.0),
         };
+        let halved = |full: Counting| Counting { near: Reach::By(4.0), far: Reach::By(8.0), ..full };
         let length = |title, step, near, far| Counting {
             title,
             dimension: Some(Dimension::Length),
@@ -169,6 +187,11 @@ impl Decision {
             Self::Runner => length("Runner length", 0.25 * INCH, 0.2, 0.4),
             Self::Primary => length("Primary length", INCH, 0.2, 0.4),
             Self::Advance => event("Whole cam earlier"),
+            Self::IntakeDuration => event("Intake duration at .050"),
+            Self::ExhaustDuration => event("Exhaust duration at .050"),
+            // With the intake held, the exhaust moves by twice as much.
+            Self::LobeSeparation => halved(event("Lobe separation")),
+            Self::IntakeCentreline => event("Intake centreline"),
         }
     }
 
@@ -176,49 +199,6 @@ impl Decision {
     pub fn made(self, value: f64) -> f64 {
         let step = self.counting().step;
         (value / step).round() * step
-    }
-}
-
-/// A value for every decision that a candidate has; angles in crank degrees, lengths in m.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Choice([Option<f64>; Decision::COUNT]);
-
-impl Choice {
-    /// Nothing is decided.
-    pub const fn nothing() -> Self {
-        Self([None; Decision::COUNT])
-    }
-
-    /// The value of a decision; `None` where the candidate does not have it.
-    pub const fn get(&self, decision: Decision) -> Option<f64> {
-        self.0[decision.index()]
-    }
-
-    /// Decides.
-    pub const fn set(&mut self, decision: Decision, value: f64) {
-        self.0[decision.index()] = Some(value);
-    }
-
-    /// The same with one decision made otherwise.
-    #[must_use]
-    pub const fn with(mut self, decision: Decision, value: f64) -> Self {
-        self.set(decision, value);
-        self
-    }
-
-    /// Every value there is.
-    pub fn values(&self) -> impl Iterator<Item = (Decision, f64)> {
-        Decision::ALL.into_iter().zip(self.0).filter_map(|(decision, value)| Some((decision, value?)))
-    }
-
-    /// Every value as it is made.
-    #[must_use]
-    pub fn made(&self) -> Self {
-        let mut made = *self;
-        for (decision, value) in self.values() {
-            made.set(decision, decision.made(value));
-        }
-        made
     }
 }
 

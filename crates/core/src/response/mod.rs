@@ -2,12 +2,14 @@
 //! at once and a search can ask ten thousand times. It says how far it is off, and where its region ends. What computes the
 //! points is [`crate::choose`].
 
+mod choice;
 mod decision;
 mod design;
 mod figures;
 mod polynomial;
 
-pub use decision::{Choice, Counting, Decision, Reach};
+pub use choice::Choice;
+pub use decision::{Counting, Decision, Reach};
 pub use design::{evenly, towards_the_sides};
 pub use figures::{Columns, Figures, PlanOf, judged, power};
 pub use polynomial::{Fit, Polynomial, Terms, fit, root_mean_square};

@@ -43,7 +43,13 @@ export function ChooseStep() {
       </p>
       <div className="choose-pictures">
         <div>
-          <Decisions way={way} onWay={setWay} decisions={report.decisions} hardware={hardware} />
+          <Decisions
+            way={way}
+            onWay={setWay}
+            decisions={report.decisions}
+            card={report.card}
+            hardware={hardware}
+          />
         </div>
         <Following
           stands={report.stands}

@@ -14,22 +14,28 @@ const WAY = [
   { value: 'overlap', label: '3 Overlap', of: ['intake_opens', 'exhaust_closes'] },
   { value: 'lift', label: '4 Lift', of: ['intake_lift', 'exhaust_lift'] },
   { value: 'hardware', label: '5 Hardware', of: [] },
+  { value: 'card', label: 'As a card', of: [] },
 ] as const
 export type Way = (typeof WAY)[number]['value']
-/** The last of them: what is beside the cam. */
+/** What is beside the cam. */
 export const HARDWARE: Way = 'hardware'
+/** The cam once more in the words of its card. */
+const CARD: Way = 'card'
 
 interface Props {
   readonly way: Way
   readonly onWay: (way: Way) => void
   readonly decisions: readonly DecisionReport[]
+  /** The same cam by the numbers of its card. */
+  readonly card: readonly DecisionReport[]
   /** Decisions beside the cam, once they were looked at. */
   readonly hardware: readonly HardwareReport[]
 }
 
 /** One decision at a time, each with its picture, what is proposed and why. */
-export function Decisions({ way, onWay, decisions, hardware }: Props) {
+export function Decisions({ way, onWay, decisions, card, hardware }: Props) {
   const of: readonly string[] = WAY.find(({ value }) => value === way)?.of ?? []
+  const shown = way === CARD ? card : decisions.filter(({ decision }) => of.includes(decision))
   return (
     <>
       <Segmented<Way>
@@ -39,11 +45,9 @@ export function Decisions({ way, onWay, decisions, hardware }: Props) {
         value={way}
         onChange={onWay}
       />
-      {decisions
-        .filter(({ decision }) => of.includes(decision))
-        .map((decision) => (
-          <One key={decision.decision} decision={decision} fields={[]} />
-        ))}
+      {shown.map((decision) => (
+        <One key={decision.decision} decision={decision} fields={[]} />
+      ))}
       {way === HARDWARE && hardware.length === 0 ? (
         <p className="quiet" role="status">
           Rockers, compression, runners and primaries are looked at once the cam was…
@@ -65,11 +69,11 @@ function useLive(decision: DecisionReport): number {
     const handle = state.answer?.handles.find(({ event }) => event === name)
     if (handle) return handle.quoted_deg
     const followed = state.answer?.analysis.candidates[0]?.following
-    const beside =
+    const stands =
       followed?.state === 'done'
-        ? followed.hardware.find(({ decision }) => decision === name)
+        ? followed.stands_at.find(({ decision }) => decision === name)
         : undefined
-    if (beside) return beside.at
+    if (stands) return stands.at
     const lift = state.answer?.analysis.candidates[0]?.lift
     if (lift?.state !== 'done') return undefined
     if (name === 'intake_lift') return lift.intake.lobe_mm

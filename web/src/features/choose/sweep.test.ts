@@ -58,12 +58,16 @@ test('a share is read with its sign, and nothing is plain nothing', () => {
   ])
 })
 
-test('an event is typed as quoted, a lift as it reads in the units of the screen', () => {
+test('an event or a number of the card is typed as quoted, a lift as it reads in the units of the screen', () => {
   const at = { candidate: 'b', index: 1, system: 'inch' as const, fields: [] }
   expect(editsOf(decision(), 3, at)).toEqual([
     {
       type_event: { candidate: 'b', event: 'intake_closes', text: '56 deg' },
     },
+  ])
+  const card = decision({ decision: 'lobe_separation', value: [109, 109.5] })
+  expect(editsOf(card, 1, at)).toEqual([
+    { type_card: { candidate: 'b', number: 'lobe_separation', text: '109.5 deg' } },
   ])
   const lift = decision({ decision: 'exhaust_lift', value_shown: [both('.330 in')] })
   expect(editsOf(lift, 0, at)).toEqual([

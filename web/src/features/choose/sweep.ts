@@ -84,7 +84,12 @@ export function percent(share: number, decimals = 1): string {
 }
 
 const EVENTS = ['intake_closes', 'exhaust_opens', 'intake_opens', 'exhaust_closes'] as const
-type EventName = (typeof EVENTS)[number]
+const CARD = [
+  'intake_duration',
+  'exhaust_duration',
+  'lobe_separation',
+  'intake_centreline',
+] as const
 
 interface Written {
   readonly candidate: string
@@ -94,7 +99,10 @@ interface Written {
   readonly fields: readonly FieldTexts[]
 }
 
-/** The edits that make a decision so: an event typed as quoted, the lift of a lobe, or what the core says of others. Pure. */
+/**
+ * The edits that make a decision so: an event or a number of the card typed, the lift of a lobe, or what the core says of
+ * others. Pure.
+ */
 export function editsOf(
   decision: DecisionReport,
   place: number,
@@ -103,18 +111,15 @@ export function editsOf(
   const name = decision.decision
   const shown = decision.value_shown[place]
   if (shown === undefined) return []
-  if (isEvent(name)) {
-    const text = `${String(decision.value[place] ?? 0)} deg`
-    return [{ type_event: { candidate, event: name, text } }]
-  }
+  const degrees = `${String(decision.value[place] ?? 0)} deg`
+  const event = EVENTS.find((each) => each === name)
+  if (event) return [{ type_event: { candidate, event, text: degrees } }]
+  const number = CARD.find((each) => each === name)
+  if (number) return [{ type_card: { candidate, number, text: degrees } }]
   if (name === 'intake_lift' || name === 'exhaust_lift') {
     const side = name === 'intake_lift' ? 'intake' : 'exhaust'
     const field = `candidates[${String(index)}].cam.${side}.lobe_lift`
     return [{ set: { field, text: shown[system] } }]
   }
   return fields.map(({ field, text }) => ({ set: { field, text: text[place] ?? '' } }))
-}
-
-function isEvent(name: string): name is EventName {
-  return (EVENTS as readonly string[]).includes(name)
 }

@@ -24,7 +24,7 @@ export function LastPower({ rows }: { rows: readonly ScoreRow[] }) {
   const counted = rows.find(({ costs }) => costs.counted_in !== '')?.costs.counted_in ?? ''
   const costs: Cost[] = [
     { id: 'life', title: `Springs, ${counted} between looks`, of: ({ costs }) => costs.interval },
-    { id: 'guide', title: 'Guides, MPa of pressure', of: ({ costs }) => costs.guide_mpa },
+    { id: 'guide', title: 'Guide wear, 1 at its limit', of: ({ costs }) => costs.guide_wear },
     { id: 'money', title: 'Parts, USD', of: ({ costs }) => costs.money_usd },
     { id: 'control', title: 'Reserve of control, rpm', of: ({ costs }) => costs.control_rpm },
   ]
