@@ -178,6 +178,15 @@ fn the_key_of_a_frame_stays_while_its_cam_moves_and_changes_with_the_engine() {
         let there = Frame::of(&Resolved::of(views.last().unwrap(), &stages)).unwrap();
         assert_eq!(there.key(&Decision::CAM), frame.key(&Decision::CAM));
         assert_ne!(there.key(&[]), frame.key(&[]));
+        // Nobody measured another cam, nor has a card of it.
+        let [was, own] = [&build, &moved].map(|build| &build.value()["candidates"].as_array().unwrap()[..]);
+        let [was, own] = [&was[0]["cam"], &own.last().unwrap()["cam"]];
+        assert_ne!(was["intake"]["lobe_lift"], own["intake"]["lobe_lift"]);
+        for [was, own] in [[was, own], [&was["intake"], &own["intake"]], [&was["exhaust"], &own["exhaust"]]] {
+            for (key, value) in own.as_object().unwrap().iter().filter(|(key, value)| was[*key] != **value) {
+                assert!(own["sources"][key].is_null(), "{key} {value}: {}", own["sources"]);
+            }
+        }
         let edit = Edit::Set { field: "engine.gasket_thickness".into(), text: "1.31 mm".into() };
         let other = apply(&build, &edit, UnitSystem::Inch, &stages).unwrap();
         let other = Frame::of(&Resolved::of(&other.candidates()[0], &stages)).unwrap();

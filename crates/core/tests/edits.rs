@@ -159,3 +159,43 @@ fn a_profile_beside_a_card_that_says_otherwise_is_a_fault_that_names_both() {
     );
     assert!(faults.iter().all(|f| f.needs.contains("which gives")));
 }
+
+/// The marks of an object.
+fn marks(build: &Build, path: &str) -> Value {
+    get(build.value(), &format!("{path}.sources")).cloned().unwrap_or(Value::Null)
+}
+
+#[test]
+fn a_value_that_is_moved_was_not_measured_and_what_stays_was() {
+    let mut value = example().value().clone();
+    value["candidates"][0]["cam"]["sources"] =
+        json!({ "lobe_separation": "measured", "intake_centreline": "measured", "base_circle_diameter": "card" });
+    let build = Build::from_value(value).unwrap();
+    let turned =
+        Edit::TypeCard { candidate: "a".into(), number: CardNumber::IntakeCentreline, text: "103.5".to_owned() };
+    let after = marks(&edited(&build, &turned), "candidates[0].cam");
+    assert_eq!(after, json!({ "lobe_separation": "measured", "base_circle_diameter": "card" }));
+    // An event that moves by itself moves both.
+    let after = marks(&edited(&build, &intake_closing_at(50.0)), "candidates[0].cam");
+    assert_eq!(after, json!({ "base_circle_diameter": "card" }));
+}
+
+#[test]
+fn candidates_that_move_up_keep_their_marks() {
+    let mut value = example().value().clone();
+    let first = value["candidates"][0].clone();
+    let mut second = first.clone();
+    second["id"] = json!("second");
+    second["cam"]["lobe_separation"] = json!("114 deg");
+    second["cam"]["sources"] = json!({ "lobe_separation": "assumed" });
+    value["candidates"] = json!([first, second]);
+    value["candidates"][0]["cam"]["sources"] = json!({ "lobe_separation": "assumed" });
+    let build = Build::from_value(value).unwrap();
+    for edit in
+        [Edit::RemoveCandidate { candidate: "a".into() }, Edit::PlaceCandidate { candidate: "second".into(), place: 0 }]
+    {
+        let after = edited(&build, &edit);
+        assert_eq!(text(&after, "lobe_separation"), "114 deg");
+        assert_eq!(marks(&after, "candidates[0].cam"), json!({ "lobe_separation": "assumed" }));
+    }
+}

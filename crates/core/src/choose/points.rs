@@ -93,9 +93,10 @@ impl<'a> Points<'a> {
 /// Columns of a curve.
 fn columns(breathing: &Breathing, by: By, stop: &(dyn Fn() -> bool + Sync)) -> Result<Option<Columns>, Ended> {
     let (level, effort) = (breathing.strongest(), by.effort);
-    let setup = breathing.meshed(effort);
+    let speeds = breathing.speeds(by.speeds_of);
+    let setup = breathing.turned(effort, &speeds, stop);
     let sample = |rpm: &f64| breathing.sample(&setup, (effort, level), *rpm, stop).map_err(Ended::from);
-    let found: Result<Vec<_>, Ended> = breathing.speeds(by.speeds_of).par_iter().map(sample).collect();
+    let found: Result<Vec<_>, Ended> = speeds.par_iter().map(sample).collect();
     match found {
         Ok(found) => {
             let curve = report(breathing, effort, level, &found, None);

@@ -4,9 +4,9 @@ use super::frame::{Frame, card_rows, quickens};
 use crate::build::Build;
 use crate::cam::Flank;
 use crate::candidate::{Resolved, Stages};
-use crate::document::{Faults, Side, get, put_value};
+use crate::document::{Faults, Side, get, get_mut, put_value};
 use crate::edit::cam_edit::CamEdit;
-use crate::edit::{Edit, apply};
+use crate::edit::{Edit, apply, marks};
 use crate::quantity::{Angle, Dimension, UnitSystem, parse, restate};
 use crate::response::{Choice, Decision};
 use serde_json::{Value, json};
@@ -76,7 +76,12 @@ pub fn written(
             own = set(&own, field, text, stages)?;
         }
     }
-    Ok(own)
+    // What was measured, or stood on a card, was another cam.
+    let mut value = own.value().clone();
+    if let (Some(was), Some(now)) = (get(build.value(), &format!("candidates[{index}]")), get_mut(&mut value, &path)) {
+        marks::go_with_their_values(was, now);
+    }
+    Build::from_value(value)
 }
 
 fn set(build: &Build, field: &str, text: &str, stages: &Stages) -> Result<Build, Faults> {
@@ -137,7 +142,7 @@ fn put_length(document: &mut Value, field: &str, metres: f64) {
 
 /// Takes a key and its mark out of an object.
 fn forget(document: &mut Value, path: &str, key: &str) {
-    if let Some(object) = crate::document::get_mut(document, path).and_then(Value::as_object_mut) {
+    if let Some(object) = get_mut(document, path).and_then(Value::as_object_mut) {
         object.shift_remove(key);
         if let Some(Value::Object(marks)) = object.get_mut("sources") {
             marks.shift_remove(key);

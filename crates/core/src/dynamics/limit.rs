@@ -20,22 +20,25 @@ pub enum LimitedBy {
 /// Share of the installed preload the plunger must have risen by for a hanging valve to be pump-up's.
 const PUMPED: f64 = 0.5;
 
+/// A valve that does not seat at all seals nothing: a tenth of a gap's or a bounce's threshold is enough (assumed).
+const SEALS: f64 = 10.0;
+
 /// What crosses `threshold` (m) in these figures: a valve that stays open before all, else the largest; `None` in control.
 /// `preload` is how far the plunger may rise, m, zero for a solid lifter; `open_load` the springs' at full lift, N.
 pub fn lost(figures: &Figures, threshold: f64, preload: f64, open_load: f64) -> Option<LimitedBy> {
     let separation = if figures.clash > open_load { LimitedBy::CoilClash } else { LimitedBy::Separation };
     let pumped = preload > 0.0 && figures.plunger.0 > PUMPED * preload;
     let hang = if pumped { LimitedBy::PumpUp } else { LimitedBy::HangOpen };
-    if figures.hang_open > threshold {
+    if SEALS * figures.hang_open > threshold {
         return Some(hang);
     }
     let all = [(figures.loft, separation), (figures.bounce, LimitedBy::Bounce)];
     all.into_iter().filter(|(size, _)| *size > threshold).max_by(|a, b| a.0.total_cmp(&b.0)).map(|(_, by)| by)
 }
 
-/// The largest of gap, bounce and hang-open, m.
+/// The largest of gap, bounce and hang-open, m; the last counts ten times.
 pub fn worst(figures: &Figures) -> f64 {
-    figures.loft.max(figures.bounce).max(figures.hang_open)
+    figures.loft.max(figures.bounce).max(SEALS * figures.hang_open)
 }
 
 /// Lowest speed at which what is `sizes` at `speeds` (rising) crosses the threshold and stays above it for the next speed
@@ -61,7 +64,8 @@ mod tests {
         assert_eq!(by(Figures { clash: 2000.0, ..lofts }), Some(LimitedBy::CoilClash));
         assert_eq!(by(Figures { bounce: 0.9e-3, ..lofts }), Some(LimitedBy::Bounce));
         // A valve that stays open decides; with the plunger risen it is pump-up.
-        let hangs = Figures { hang_open: 0.6e-3, bounce: 0.9e-3, ..lofts };
+        assert_eq!(by(Figures { hang_open: 0.04e-3, ..Figures::default() }), None);
+        let hangs = Figures { hang_open: 0.06e-3, bounce: 0.9e-3, ..lofts };
         assert_eq!(by(hangs), Some(LimitedBy::HangOpen));
         assert_eq!(by(Figures { plunger: (0.5e-3, 0.0), ..hangs }), Some(LimitedBy::PumpUp));
     }

@@ -1,10 +1,10 @@
 //! Edits of a build as people make them: a field typed, a source marked, an event dragged, a card
 //! number changed. Every edit gives a whole new checked document or refuses and changes nothing.
 
-mod assumed;
 pub(crate) mod cam_edit;
 mod candidates;
 mod lobe_import;
+pub(crate) mod marks;
 mod rocker_edit;
 
 use crate::begin::{card_cam, put_card_cam};
@@ -214,6 +214,21 @@ pub enum Edit {
     },
 }
 
+impl Edit {
+    /// Whether it changes values where they stand, with no word on where the new ones come from.
+    const fn is_of_values(&self) -> bool {
+        matches!(
+            self,
+            Self::Set { .. }
+                | Self::Rows { .. }
+                | Self::Paste { .. }
+                | Self::MoveEvent { .. }
+                | Self::TypeEvent { .. }
+                | Self::TypeCard { .. }
+        )
+    }
+}
+
 /// `build` with `edit` made. Bare numbers take the units of `system`.
 pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) -> Result<Build, Faults> {
     let mut value = build.value().clone();
@@ -221,7 +236,7 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         Edit::Set { field, text } => {
             set_field(&mut value, field, text, system)?;
             rocker_edit::follow(build.value(), &mut value, field)?;
-            assumed::follow_manifold(&mut value, field);
+            marks::follow_manifold(&mut value, field);
         }
         Edit::Rows { field, rows } => set_rows(&mut value, field, rows, system)?,
         Edit::Paste { field, text } => paste(&mut value, field, text, system)?,
@@ -270,8 +285,8 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
             cam.set_card(*number, to).write(&mut value)?;
         }
     }
-    if !matches!(edit, Edit::CardCam { .. }) {
-        assumed::forget(build.value(), &mut value);
+    if edit.is_of_values() {
+        marks::go_with_their_values(build.value(), &mut value);
     }
     // A part from the shelf is what its name says, also where one of that name had been edited.
     if !matches!(edit, Edit::UsePart { .. }) {

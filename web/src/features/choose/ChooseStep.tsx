@@ -36,7 +36,7 @@ export function ChooseStep() {
     )
   return (
     <>
-      <p className="answer">{says(report, system)}</p>
+      <p className="answer">{says(report, system, isOld || doing !== '')}</p>
       <p className="quiet" role="status">
         {isOld ? 'Of the cam as it was a moment ago; ' : ''}
         {doing === '' ? `By ${report.computed_by}. Climbed by ${report.aim}.` : `${doing}…`}
@@ -79,15 +79,17 @@ function beside(report: ChooseReport): BesideSetup[] {
   )
 }
 
-/** The best that holds every limit, in a sentence. Pure. */
-function says(report: ChooseReport, system: UnitSystem): string {
+/** The best that holds every limit, in a sentence; nobody says there is none while it is looked for. Pure. */
+function says(report: ChooseReport, system: UnitSystem, isLooking: boolean): string {
   const holds = ({ broken }: ProposalReport) => broken.every((limit) => limit.is_broken_now)
   const better = report.proposals
     .filter((proposal) => proposal.candidate && holds(proposal) && (proposal.gain ?? 0) > 0.0005)
     .sort((a, b) => (b.gain ?? 0) - (a.gain ?? 0))
   const best = better[0]
   if (best === undefined)
-    return 'No cam that was looked at does better within every limit: this one stands.'
+    return isLooking
+      ? 'No better cam within every limit so far.'
+      : 'No cam that was looked at does better within every limit: this one stands.'
   const events = best.because
     .filter(({ decision }) => / (closing|opening)$/.test(decision))
     .map(({ decision, value }) => `${decision.toLowerCase()} ${value[system].replace(' deg', '')}`)

@@ -76,6 +76,11 @@ impl Effort {
     const fn whole_curve(self) -> bool {
         !matches!(self, Self::Screening | Self::Preview)
     }
+
+    /// Whether valves move as their trains in motion move them: what would else be a gain of a draft alone is not climbed by.
+    const fn turns_trains(self) -> bool {
+        self.whole_curve()
+    }
 }
 
 /// Everything a curve is computed from; two candidates with equal ones have the same curve.
@@ -109,7 +114,7 @@ pub struct Breathing {
     pub pulled: Vec<(f64, f64)>,
     /// Constants fitted to a pull, which are in the set-up already.
     pub calibration: Option<Calibrated>,
-    /// Both valve trains, to be turned for a result; where they are not known whole, valves move without dynamics.
+    /// Both valve trains, to be turned for a whole curve; where they are not known whole, valves move without dynamics.
     pub trains: Option<[Turnable; 2]>,
     /// Why the full mode cannot be computed.
     full: Result<(), Gap>,
@@ -267,20 +272,23 @@ impl Breathing {
         setup
     }
 
-    /// The set-up on the mesh of `effort`; of a result with its valves as the trains in motion move them at `speeds`, rpm.
+    /// The set-up on the mesh of `effort`; of a whole curve with its valves as the trains in motion move them at `speeds`, rpm. A
+    /// draft takes what lies beyond control from the nearest speed that is in it: it is there to compare cams by, and what is
+    /// lost with control is no smooth thing. A result shows it.
     pub fn turned(&self, effort: Effort, speeds: &[f64], stop: &(dyn Fn() -> bool + Sync)) -> Setup {
         let mut setup = self.meshed(effort);
-        let Some(trains) = self.trains.as_ref().filter(|_| effort.is_result()) else { return setup };
+        let Some(trains) = self.trains.as_ref().filter(|_| effort.turns_trains()) else { return setup };
         for (port, train) in [&mut setup.intake, &mut setup.exhaust].into_iter().zip(trains) {
-            let lifts = lifts_over(train, speeds, stop);
-            port.motion.turned = speeds.iter().map(|rpm| Speed::rpm(*rpm).si()).zip(lifts).collect();
+            let moved = speeds.iter().map(|rpm| Speed::rpm(*rpm).si()).zip(lifts_over(train, speeds, stop));
+            let shown = moved.filter(|(_, moved)| effort.is_result() || moved.is_in_control);
+            port.motion.turned = shown.map(|(speed, moved)| (speed, moved.lift)).collect();
         }
         setup
     }
 
     /// What moves the valves, in words.
     pub const fn moved_by(&self, effort: Effort) -> &'static str {
-        if self.trains.is_some() && effort.is_result() {
+        if self.trains.is_some() && effort.turns_trains() {
             "valves as their trains in motion move them"
         } else {
             "valve motion without dynamics"

@@ -73,6 +73,8 @@ pub struct Turnable {
     pub gas: Vec<f64>,
     /// Crank degree from firing top of the first record.
     pub begins_at: f64,
+    /// Where the lobe holds its valve open.
+    pub window: Window,
 }
 
 /// What was weighed, kg.
@@ -225,7 +227,8 @@ impl SideTrain<'_> {
     /// What of it is turned alone, with the usual of what nobody measures.
     pub fn turnable(&self) -> Option<Turnable> {
         let model = self.model(&Unmeasured::usual())?;
-        Some(Turnable { lobe: self.lobe.clone(), model, gas: self.gas.at(0.0).to_vec(), begins_at: self.begins_at })
+        let (gas, begins_at) = (self.gas.at(0.0).to_vec(), self.begins_at);
+        Some(Turnable { lobe: self.lobe.clone(), model, gas, begins_at, window: self.window })
     }
 
     /// The side it is of.

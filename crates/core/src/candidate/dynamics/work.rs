@@ -14,6 +14,8 @@ pub const LOOKED_TO: f64 = 10_000.0;
 const STEP: f64 = 200.0;
 /// Gap, bounce or hang-open that counts as lost control where nobody says, m.
 pub const THRESHOLD: f64 = 0.020 * INCH;
+/// Share of it up to which a hold is firm: what a valve does there hangs smoothly on the cam.
+const FIRM: f64 = 0.5;
 
 /// Speeds a limit is looked for at, rising, where the train must bear `top`, rpm.
 pub fn looked_at(top: f64) -> Vec<f64> {
@@ -75,9 +77,17 @@ pub fn sweep(
     many(side, &[model], &cases, stop)
 }
 
-/// Lift of the valve over the cycle, m, in the table of gas exchange (every half degree from firing top), at every speed;
-/// empty where it was stopped.
-pub fn lifts_over(train: &Turnable, speeds: &[f64], stop: &(dyn Fn() -> bool + Sync)) -> Vec<Vec<f64>> {
+/// How a valve moves at one speed.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Moved {
+    /// Its lift over the cycle, m, in the table of gas exchange: every half degree from firing top.
+    pub lift: Vec<f64>,
+    /// Whether the train keeps a firm hold of it.
+    pub is_in_control: bool,
+}
+
+/// How the valve moves at every speed; empty where it was stopped.
+pub fn lifts_over(train: &Turnable, speeds: &[f64], stop: &(dyn Fn() -> bool + Sync)) -> Vec<Moved> {
     use rayon::prelude::*;
     let groups = speeds.par_chunks(GROUP).map(|group| {
         if stop() {
@@ -91,9 +101,15 @@ pub fn lifts_over(train: &Turnable, speeds: &[f64], stop: &(dyn Fn() -> bool + S
             let (low, share) = (place as usize % RECORDS, place.fract());
             (1.0 - share) * valve[low] + share * valve[(low + 1) % RECORDS]
         };
-        turned.iter().map(|turned| cycle().map(|deg| lift(&turned.cycles[0].valve, deg)).collect()).collect()
+        let moved = |turned: &Turned| {
+            let [last, before] = &turned.cycles;
+            let figures = Figures::of(last, &train.window).worse(Figures::of(before, &train.window));
+            let lift = cycle().map(|deg| lift(&last.valve, deg)).collect();
+            Moved { lift, is_in_control: worst(&figures) <= FIRM * THRESHOLD }
+        };
+        turned.iter().map(moved).collect()
     });
-    groups.collect::<Vec<Vec<Vec<f64>>>>().into_iter().flatten().collect()
+    groups.collect::<Vec<Vec<Moved>>>().into_iter().flatten().collect()
 }
 
 /// Where each of the trains loses control: the speed, and what loses it; `None` where it never does within `speeds`.

@@ -1,20 +1,20 @@
-//! What was assumed and is now changed is assumed no longer.
+//! Where a value comes from is said of that value: another one in its place was neither measured nor assumed yet.
 
 use crate::document::{get, get_mut};
 use serde_json::{Map, Value};
 
-/// Takes the mark "assumed" off every value that differs from what it was: somebody has decided it.
-pub fn forget(before: &Value, after: &mut Value) {
+/// Takes its mark off every value that differs from what it was; a mark that changed with it stays.
+pub fn go_with_their_values(before: &Value, after: &mut Value) {
     match after {
         Value::Object(map) => {
             unmark(before.as_object(), map);
             for (key, value) in map.iter_mut().filter(|(key, _)| *key != "sources") {
-                forget(before.get(key.as_str()).unwrap_or(&Value::Null), value);
+                go_with_their_values(before.get(key.as_str()).unwrap_or(&Value::Null), value);
             }
         }
         Value::Array(list) => {
             for (place, value) in list.iter_mut().enumerate() {
-                forget(before.get(place).unwrap_or(&Value::Null), value);
+                go_with_their_values(before.get(place).unwrap_or(&Value::Null), value);
             }
         }
         _ => {}
@@ -23,16 +23,15 @@ pub fn forget(before: &Value, after: &mut Value) {
 
 fn unmark(before: Option<&Map<String, Value>>, after: &mut Map<String, Value>) {
     let Some(before) = before else { return };
-    let assumed =
-        |map: &Map<String, Value>, key: &str| map.get("sources")?.get(key)?.as_str().map(|word| word == "assumed");
-    let decided: Vec<String> = after
+    let mark = |map: &Map<String, Value>, key: &str| map.get("sources")?.get(key)?.as_str().map(str::to_owned);
+    let moved: Vec<String> = after
         .iter()
         .filter(|(key, value)| before.get(*key).is_some_and(|was| was != *value))
-        .filter(|(key, _)| assumed(before, key) == Some(true) && assumed(after, key) == Some(true))
+        .filter(|(key, _)| mark(before, key) == mark(after, key))
         .map(|(key, _)| key.clone())
         .collect();
     let Some(Value::Object(marks)) = after.get_mut("sources") else { return };
-    for key in &decided {
+    for key in &moved {
         marks.shift_remove(key);
     }
     if marks.is_empty() {
@@ -67,7 +66,7 @@ mod tests {
         let before = json!({"engine": {"bore": "4 in", "stroke": "3.5 in", "sources": {"bore": "assumed", "stroke": "assumed"}}});
         let mut after = before.clone();
         after["engine"]["bore"] = json!("4.04 in");
-        forget(&before, &mut after);
+        go_with_their_values(&before, &mut after);
         assert_eq!(after["engine"]["sources"], json!({"stroke": "assumed"}));
     }
 
@@ -75,7 +74,7 @@ mod tests {
     fn a_mark_that_was_just_set_stands() {
         let before = json!({"engine": {"bore": "4 in"}});
         let mut after = json!({"engine": {"bore": "4.1 in", "sources": {"bore": "assumed"}}});
-        forget(&before, &mut after);
+        go_with_their_values(&before, &mut after);
         assert_eq!(after["engine"]["sources"], json!({"bore": "assumed"}));
     }
 
