@@ -5,6 +5,7 @@
 
 mod architecture;
 mod around_the_ports;
+mod at_speed;
 mod beginnings;
 mod bench;
 mod breathing;

@@ -584,6 +584,20 @@ export interface components {
             /** @description Why this value. */
             why: string;
         };
+        /** @description One valve. */
+        AtSpeedSide: {
+            /** @description Where, crank degrees from firing top dead centre. */
+            at_deg: number[];
+            /**
+             * Format: double
+             * @description Least gap along the stem at rest: cold, by hand, on time.
+             */
+            at_rest_mm: number;
+            /** @description Least gap at every speed. */
+            minimum_mm: number[];
+            /** @description What lies between the two, one after another: their sum is the difference. */
+            terms: components["schemas"]["GrowthTerm"][];
+        };
         /** @description One decision with its reason. */
         BecauseReport: {
             /** @description What was decided. */
@@ -710,6 +724,35 @@ export interface components {
             plunger: components["schemas"]["Shown"];
             /** @description At the valve as it closes. */
             valve: components["schemas"]["Shown"];
+        };
+        /** @description One block of a candidate with its state. */
+        Block_AtSpeedReport: ({
+            /** @description Exhaust valve. */
+            exhaust: components["schemas"]["AtSpeedSide"];
+            /** @description Intake valve. */
+            intake: components["schemas"]["AtSpeedSide"];
+            /** @description Crank degrees by which the cam runs late. */
+            lag_deg: number[];
+            /** @description Flat of the crown to the head. */
+            piston_to_head_mm: number[];
+            /** @description Speeds, rising to shift plus overspeed. */
+            speed_rpm: number[];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @enum {string} */
+            state: "not_asked";
+        } | {
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why, as a sentence. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
         };
         /** @description One block of a candidate with its state. */
         Block_BreathingReport: ({
@@ -1967,6 +2010,8 @@ export interface components {
         };
         /** @description One candidate. */
         CandidateReport: {
+            /** @description The same at speed, term by term. */
+            at_speed: components["schemas"]["Block_AtSpeedReport"];
             /** @description What readings of the bench say of the fields they stand for; empty while none was entered. */
             bench: components["schemas"]["BenchFinding"][];
             /** @description Torque and power over speed; seconds of work, only when asked for. */
@@ -3083,6 +3128,21 @@ export interface components {
             /** @description As a heading. */
             title: string;
         };
+        /** @description One term of a gap's way from rest to speed. */
+        GrowthTerm: {
+            /** @description The field that says it, where one does. */
+            field?: string | null;
+            /** @description Where it is from, in words. */
+            how: string;
+            /** @description Stable identifier. */
+            id: string;
+            /** @description Whether it is assumed. */
+            is_assumed: boolean;
+            /** @description What it does to the gap at every speed; what it takes is negative. */
+            mm: number[];
+            /** @description In words. */
+            name: string;
+        };
         /** @description A decision beside the cam. */
         HardwareReport: {
             /** @description What it gives and takes. */
@@ -3819,7 +3879,7 @@ export interface components {
          * @description A part of the report that can be asked for.
          * @enum {string}
          */
-        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "bench" | "drawing" | "breathing" | "following" | "dynamics" | "limits" | "remedies";
+        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "at_speed" | "bench" | "drawing" | "breathing" | "following" | "dynamics" | "limits" | "remedies";
         /** @description One hump of a curve. */
         PeakReport: {
             /**

@@ -21,6 +21,7 @@ function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAn
     spring: notAsked,
     control: notAsked,
     clearance: notAsked,
+    at_speed: notAsked,
     breathing: notAsked,
     following: notAsked,
     dynamics: notAsked,

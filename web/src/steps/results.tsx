@@ -1,5 +1,6 @@
 import { BenchSays } from '../features/bench/BenchSays'
 import { ClearanceStep } from '../features/clearance/ClearanceStep'
+import { GapAtSpeed } from '../features/clearance/GapAtSpeed'
 import { ControlStep } from '../features/control/ControlStep'
 import { DecideStep } from '../features/decide/DecideStep'
 import { Order } from '../features/motion/Order'
@@ -21,10 +22,12 @@ export const clearance = step({
   Answer: () => (
     <>
       <ClearanceStep />
+      <GapAtSpeed />
       <BenchSays />
     </>
   ),
   groups: [
+    { title: 'Growth at speed', fields: ['growth.'] },
     { title: 'Clay', fields: ['@.clay.intake.', '@.clay.exhaust.'] },
     { title: 'Seals', fields: ['engine.intake.seal_height', 'engine.exhaust.seal_height'] },
     { title: 'Own limits', fields: ['limits'] },

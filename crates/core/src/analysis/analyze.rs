@@ -44,6 +44,8 @@ pub enum PartName {
     Control,
     /// What must not touch.
     Clearance,
+    /// The same at speed.
+    AtSpeed,
     /// What readings of the bench say.
     Bench,
     /// One cylinder to scale.
@@ -62,7 +64,7 @@ pub enum PartName {
 
 impl PartName {
     /// Every part, in the order of the report.
-    pub const ALL: [Self; 15] = [
+    pub const ALL: [Self; 16] = [
         Self::Timing,
         Self::Strip,
         Self::Lift,
@@ -71,6 +73,7 @@ impl PartName {
         Self::Spring,
         Self::Control,
         Self::Clearance,
+        Self::AtSpeed,
         Self::Bench,
         Self::Drawing,
         Self::Breathing,
@@ -96,6 +99,7 @@ impl PartName {
             Self::Spring => "spring",
             Self::Control => "control",
             Self::Clearance => "clearance",
+            Self::AtSpeed => "at_speed",
             Self::Bench => "bench",
             Self::Drawing => "drawing",
             Self::Breathing => "breathing",
@@ -242,6 +246,7 @@ fn report_of(
         spring,
         control: asked(wants(PartName::Control), &source, || candidate::control(&resolved)),
         clearance: asked(wants(PartName::Clearance), &source, || candidate::clearance(&resolved, stages)),
+        at_speed: asked(wants(PartName::AtSpeed), &source, || candidate::at_speed(&resolved, &source, stages)),
         bench,
         breathing: curve,
         following: asked(wants(PartName::Following), &source, || following(&resolved, stages)),

@@ -1,6 +1,7 @@
 //! One candidate as the stages see it: its document resolved once, and each block of its report from
 //! those inputs. Expensive stages are kept by the inputs they were computed from.
 
+mod at_speed;
 mod bench;
 mod bench_work;
 mod blocks;
@@ -17,6 +18,7 @@ mod spring;
 mod stages;
 mod strip;
 
+pub use at_speed::at_speed;
 pub use bench::bench;
 pub use bench_work::{after_work, cold_growth};
 pub use blocks::{

@@ -1,12 +1,13 @@
 //! What must not touch: valve and piston, valve and pocket wall, valve and valve, piston and head,
-//! retainer and seal. At rest; what speed and heat add is not in here.
+//! retainer and seal, at rest; and what brings them together at speed.
 
 mod frame;
+pub mod growth;
 mod hardware;
 mod piston;
 mod valves;
 
 pub use frame::{CrownFrame, Gap, ValveFrame, Vector, read_crown, read_second_valve, read_valve};
 pub use hardware::retainer_to_seal;
-pub use piston::{ClosedGap, PistonClearance, ValveTravel, closest};
+pub use piston::{ClosedGap, PistonClearance, ValveTravel, closest, least_about_top};
 pub use valves::valve_to_valve;

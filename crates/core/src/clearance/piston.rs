@@ -92,12 +92,14 @@ pub struct ClosedGap {
     is_domed: bool,
     /// What the readings add to the frame, m.
     shift: f64,
+    /// How much higher the piston stands than cold and by hand, m.
+    raised: f64,
 }
 
 impl ClosedGap {
     /// The gap as the frame has it. `is_domed`: the crown stands above its own flat.
     pub fn by_frame(cylinder: Cylinder, valve: ValveFrame, crown: CrownFrame, is_domed: bool) -> Self {
-        Self { cylinder, valve, crown, is_domed, shift: 0.0 }
+        Self { cylinder, valve, crown, is_domed, shift: 0.0, raised: 0.0 }
     }
 
     /// The same, moved as these drops say: each a distance along the stem by dial at so many crank degrees after overlap top
@@ -112,9 +114,20 @@ impl ClosedGap {
         Self { shift: shifts.fold(f64::INFINITY, f64::min), ..self }
     }
 
+    /// The same with the piston so much higher.
+    #[must_use]
+    pub fn raised(self, by: Length) -> Self {
+        Self { raised: self.raised + by.si(), ..self }
+    }
+
+    /// How far the crown is below the head at a crank angle.
+    fn crown_at(&self, crank_deg: f64) -> Length {
+        Length::from_si(self.cylinder.crown(Angle::deg(crank_deg)).si() - self.raised)
+    }
+
     /// The gap at a crank angle.
     pub fn at(&self, crank_deg: f64) -> Gap {
-        let shape = self.shape(&self.valve, self.cylinder.crown(Angle::deg(crank_deg)));
+        let shape = self.shape(&self.valve, self.crown_at(crank_deg));
         Gap { along_stem: Length::from_si(shape.along_stem.si() + self.shift), ..shape }
     }
 
@@ -130,7 +143,7 @@ impl ClosedGap {
 
     /// The gap with the valve `lift` open.
     fn opened(&self, lift: Length, crank_deg: f64) -> (Gap, Length) {
-        let (open, height) = (self.valve.opened(lift), self.cylinder.crown(Angle::deg(crank_deg)));
+        let (open, height) = (self.valve.opened(lift), self.crown_at(crank_deg));
         let shape = self.shape(&open, height);
         let met = Gap { along_stem: Length::from_si(shape.along_stem.si() + self.shift), ..shape };
         let by_frame = self.shift == 0.0 && !self.is_domed;
@@ -177,6 +190,20 @@ fn lowest_degree(closed: &[Length], travel: &ValveTravel<'_>) -> f64 {
     gaps.min_by(|a, b| a.0.total_cmp(&b.0)).map_or(360.0, |(_, deg)| deg as f64)
 }
 
+/// Crank degrees about top dead centre of the overlap in which a valve can meet a piston, and how finely they are looked at.
+const ABOUT: (f64, f64) = (260.0, 460.0);
+const LOOKED: f64 = 1.0;
+
+/// Where a gap is least about top dead centre of the overlap, crank degrees, and how much it is; `near` tells cheaply where
+/// that may be.
+pub fn least_about_top(near: &dyn Fn(f64) -> f64, gap: &dyn Fn(f64) -> f64) -> (f64, f64) {
+    let count = ((ABOUT.1 - ABOUT.0) / LOOKED) as usize;
+    let looked = (0..=count).map(|i| ABOUT.0 + LOOKED * i as f64).map(|deg| (near(deg), deg));
+    let start = looked.min_by(|a, b| a.0.total_cmp(&b.0)).map_or(360.0, |(_, deg)| deg);
+    let deg = refine(gap, start - LOOKED, start + LOOKED);
+    (deg, gap(deg))
+}
+
 /// Golden-section search between two angles.
 fn refine(gap: &dyn Fn(f64) -> f64, mut low: f64, mut high: f64) -> f64 {
     let ratio = 0.5 * (5_f64.sqrt() - 1.0);
@@ -200,7 +227,7 @@ fn refine(gap: &dyn Fn(f64) -> f64, mut low: f64, mut high: f64) -> f64 {
 fn radial(closed: &ClosedGap, travel: &ValveTravel<'_>) -> Option<Length> {
     let at = |half_deg: i32| {
         let crank_deg = 360.0 + 0.5 * f64::from(half_deg);
-        let height = closed.cylinder.crown(Angle::deg(crank_deg));
+        let height = closed.crown_at(crank_deg);
         closed.crown.radial_gap(&closed.valve.opened(travel.lift_at(crank_deg)), height).map(Length::si)
     };
     (-160..=160).filter_map(at).reduce(f64::min).map(Length::from_si)

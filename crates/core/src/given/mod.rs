@@ -7,7 +7,7 @@ mod value;
 
 use objects::Fields;
 pub use objects::{
-    Ambient, Bridge, CalibrationPart, Cam, ClayPart, CoilPart, Collector, Engine, EventsPart, HeightsPart,
+    Ambient, Bridge, CalibrationPart, Cam, ClayPart, CoilPart, Collector, Engine, EventsPart, GrowthPart, HeightsPart,
     InductionPart, LiftReadings, Lifter, LobePart, Matching, PocketPart, Port, PreloadWork, Primary, PullPart, Purpose,
     PushrodPart, RetainerPart, RockerPart, Rules, Runner, SpringPart, Target, ValvePart,
 };
@@ -96,6 +96,8 @@ pub struct Given {
     pub pull: PullPart,
     /// What was fitted to a pull.
     pub calibration: CalibrationPart,
+    /// What a gap loses on the way to speed.
+    pub growth: GrowthPart,
     /// Prices of cam and parts.
     pub prices: Arc<[Price]>,
     /// The shop's own limits.
@@ -177,6 +179,7 @@ impl<'a> Source<'a> {
             Of::Heights => part("heights"),
             Of::Pull => self.pull.clone(),
             Of::Calibration => self.calibration.clone(),
+            Of::Growth => self.build.child("growth"),
         }
     }
 
@@ -217,6 +220,7 @@ impl Given {
             matching: Matching::read(&of(Of::Matching), Side::Intake),
             pull: PullPart::read(&of(Of::Pull), Side::Intake),
             calibration: CalibrationPart::read(&of(Of::Calibration), Side::Intake),
+            growth: GrowthPart::read(&of(Of::Growth), Side::Intake),
             prices: read_prices(source),
             own_limits: source.own_limits.iter().filter_map(read_own_limit).collect(),
         }
@@ -318,6 +322,7 @@ impl Given {
             Of::Heights => vec![ask(&mut train.heights)],
             Of::Pull => vec![ask(&mut self.pull)],
             Of::Calibration => vec![ask(&mut self.calibration)],
+            Of::Growth => vec![ask(&mut self.growth)],
         }
     }
 }

@@ -477,6 +477,18 @@ objects! {
         to: Speed,
         pulled: Arc<str>,
     }
+
+    /// What a gap loses on the way to speed.
+    GrowthPart of Growth {
+        rod_stretch: Length,
+        crank_bending: Length,
+        bearing_and_pin: Length,
+        piston_heat: Length,
+        piston_rock: Length,
+        block_heat: Length,
+        gasket_creep: Length,
+        cam_lag_per_1000_rpm: Angle,
+    }
 }
 
 impl Value for Arc<[CoilPart]> {

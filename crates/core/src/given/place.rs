@@ -32,11 +32,12 @@ pub enum Of {
     Heights,
     Pull,
     Calibration,
+    Growth,
 }
 
 impl Of {
     /// Every object.
-    pub const ALL: [Self; 26] = [
+    pub const ALL: [Self; 27] = [
         Self::Build,
         Self::Target,
         Self::Rules,
@@ -63,6 +64,7 @@ impl Of {
         Self::Heights,
         Self::Pull,
         Self::Calibration,
+        Self::Growth,
     ];
 
     /// Whether intake and exhaust may each have their own.

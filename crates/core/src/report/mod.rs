@@ -11,6 +11,7 @@ macro_rules! report {
     };
 }
 
+mod at_speed;
 mod bench;
 mod block;
 mod breathing;
@@ -26,6 +27,7 @@ mod spring;
 mod timing;
 mod train;
 
+pub use at_speed::{AtSpeedReport, AtSpeedSide, GrowthTerm};
 pub use bench::{BenchFinding, BenchVerdict};
 pub use block::{Block, Named, Sides};
 pub use breathing::{
@@ -138,6 +140,8 @@ report! {
         control: Block<Sides<ControlReport>>,
         /// What must not touch.
         clearance: Block<ClearanceReport>,
+        /// The same at speed, term by term.
+        at_speed: Block<AtSpeedReport>,
         /// To scale, for the drawing.
         drawing: Block<DrawingReport>,
         /// Torque and power over speed; seconds of work, only when asked for.

@@ -16,4 +16,4 @@ pub use film::film_of;
 pub use ranges::{DRAWS, Unmeasured};
 pub use report::{Around, Limit, side_report};
 pub use train::{SideTrain, Turnable, side_train};
-pub use work::{LOOKED_TO, Sample, THRESHOLD, lifts_over, looked_at, lost_at, sweep};
+pub use work::{LOOKED_TO, Sample, THRESHOLD, TurnedLift, lifts_over, looked_at, lost_at, sweep};

@@ -6,7 +6,7 @@ use crate::dynamics::limit::{LimitedBy, crossing, lost, worst};
 use crate::dynamics::measure::Figures;
 use crate::dynamics::model::Model;
 use crate::dynamics::run::{Case, GROUP, RECORDS, Turned, turn};
-use crate::gas::over_cycle::cycle;
+use crate::gas::over_cycle::{cycle, on_cycle};
 use crate::quantity::INCH;
 
 /// Highest speed a limit is looked for at, and steps on the way, rpm.
@@ -79,15 +79,22 @@ pub fn sweep(
 
 /// How a valve moves at one speed.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Moved {
+pub struct TurnedLift {
     /// Its lift over the cycle, m, in the table of gas exchange: every half degree from firing top.
     pub lift: Vec<f64>,
     /// Whether the train keeps a firm hold of it.
     pub is_in_control: bool,
 }
 
+impl TurnedLift {
+    /// Lift at a crank degree from firing top, m.
+    pub fn at(&self, crank_deg: f64) -> f64 {
+        on_cycle(&self.lift, crank_deg.rem_euclid(720.0))
+    }
+}
+
 /// How the valve moves at every speed; empty where it was stopped.
-pub fn lifts_over(train: &Turnable, speeds: &[f64], stop: &(dyn Fn() -> bool + Sync)) -> Vec<Moved> {
+pub fn lifts_over(train: &Turnable, speeds: &[f64], stop: &(dyn Fn() -> bool + Sync)) -> Vec<TurnedLift> {
     use rayon::prelude::*;
     let groups = speeds.par_chunks(GROUP).map(|group| {
         if stop() {
@@ -105,11 +112,11 @@ pub fn lifts_over(train: &Turnable, speeds: &[f64], stop: &(dyn Fn() -> bool + S
             let [last, before] = &turned.cycles;
             let figures = Figures::of(last, &train.window).worse(Figures::of(before, &train.window));
             let lift = cycle().map(|deg| lift(&last.valve, deg)).collect();
-            Moved { lift, is_in_control: worst(&figures) <= FIRM * THRESHOLD }
+            TurnedLift { lift, is_in_control: worst(&figures) <= FIRM * THRESHOLD }
         };
         turned.iter().map(moved).collect()
     });
-    groups.collect::<Vec<Vec<Moved>>>().into_iter().flatten().collect()
+    groups.collect::<Vec<Vec<TurnedLift>>>().into_iter().flatten().collect()
 }
 
 /// Where each of the trains loses control: the speed, and what loses it; `None` where it never does within `speeds`.

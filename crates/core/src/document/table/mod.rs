@@ -7,6 +7,7 @@
 mod cam;
 mod dyno;
 mod engine;
+mod growth;
 mod part;
 mod plan;
 mod ports;
@@ -16,6 +17,7 @@ mod upper_train;
 pub use cam::{CAM, CLAY, LOBE};
 pub use dyno::{CALIBRATION, PULL};
 pub use engine::ENGINE;
+pub use growth::GROWTH;
 pub use part::SHELF_VALVE;
 pub use plan::TARGET;
 pub use ports::{EXHAUST_PORT, INTAKE_PORT};
@@ -54,6 +56,12 @@ const BUILD_FIELDS: &[Field] = &[
         "Own limits",
         Kind::List { of: &SHOP_LIMIT_KIND, min: 0, max: 40 },
         "Figures this shop holds to in place of the default limits, each with its reason.",
+    ),
+    plain(
+        "growth",
+        "Growth at speed",
+        Kind::Object(&GROWTH),
+        "What brings piston and valve together in a running engine, term by term.",
     ),
     plain("pull", "Pull on the dyno", Kind::Object(&PULL), "What a dyno measured of one of the candidates."),
     plain("calibration", "Calibration", Kind::Object(&CALIBRATION), "What was learned from it, for every candidate."),
