@@ -58,10 +58,6 @@ test('the main views of the demo build', async ({ page }) => {
   await page.getByRole('button', { name: /^More/ }).click()
   await page.getByText('Build sheet, to print').click()
   await shot(page, 'sheet')
-  await page.getByRole('button', { name: 'Back to the bench' }).click()
-  await page.keyboard.press('/')
-  await page.keyboard.type('lift')
-  await shot(page, 'find')
 })
 
 test('a beginning and an end', async ({ page }) => {
@@ -128,6 +124,16 @@ test('torque and power', async ({ page }) => {
   await expect(page.getByText(/^preview: all cylinders/)).toBeAttached({ timeout: 30_000 })
   await shot(page, 'torque-drag')
   await page.mouse.up()
+})
+
+test('gaps at speed', async ({ page }) => {
+  await open(page)
+  await step(page, 'Clearance')
+  await page.setViewportSize({ width: 1280, height: 1300 })
+  const speed = page.getByRole('region', { name: 'Valve to piston at speed' })
+  await expect(speed.locator('canvas')).toBeVisible()
+  await speed.scrollIntoViewIfNeeded()
+  await shot(page, 'at-speed')
 })
 
 test('choosing', async ({ page }) => {
