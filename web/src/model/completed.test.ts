@@ -69,11 +69,12 @@ function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAn
 const limits = [{ id: 'x' } as LimitReport]
 
 test('a preview keeps what it was not asked for', () => {
-  const last = answer({ spring: failed, limits }, ['x'])
+  const last = answer({ spring: failed, at_speed: failed, limits }, ['x'])
   const whole = completed(last, answer({ timing: failed }, []))
   const [candidate] = whole.analysis.candidates
   expect(candidate?.timing).toEqual(failed)
   expect(candidate?.spring).toEqual(failed)
+  expect(candidate?.at_speed).toEqual(failed)
   expect(candidate?.limits).toBe(limits)
   expect(whole.readings.map((r) => r.id)).toEqual(['x'])
 })

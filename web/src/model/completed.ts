@@ -44,6 +44,11 @@ function inPlace<T>(
   ]
 }
 
+/** A block that was not asked for stays what it was. */
+function asked<T extends { state: string }>(before: T, now: T): T {
+  return now.state === 'not_asked' ? before : now
+}
+
 function merged(
   before: CandidateReport,
   now: CandidateReport,
@@ -52,14 +57,15 @@ function merged(
   return {
     ...now,
     strip: strip(before.strip, now.strip),
-    lift: now.lift.state === 'not_asked' ? before.lift : now.lift,
-    lobe: now.lobe.state === 'not_asked' ? before.lobe : now.lobe,
-    train: now.train.state === 'not_asked' ? before.train : now.train,
-    spring: now.spring.state === 'not_asked' ? before.spring : now.spring,
-    drawing: now.drawing.state === 'not_asked' ? before.drawing : now.drawing,
+    lift: asked(before.lift, now.lift),
+    lobe: asked(before.lobe, now.lobe),
+    train: asked(before.train, now.train),
+    spring: asked(before.spring, now.spring),
+    drawing: asked(before.drawing, now.drawing),
     springs_stay: (hasLimits ? now : before).springs_stay ?? null,
     measure_next: before.measure_next,
-    control: now.control.state === 'not_asked' ? before.control : now.control,
+    control: asked(before.control, now.control),
+    at_speed: asked(before.at_speed, now.at_speed),
     limits: hasLimits ? worded(before.limits, now.limits) : before.limits,
     bench: before.bench,
   }

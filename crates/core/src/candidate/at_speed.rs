@@ -5,13 +5,15 @@ use super::blocks::{closed_gap, closed_gaps};
 use super::dynamics::{TurnedLift, lifts_over, side_train};
 use super::resolve::{Gap, Part, Resolved, lack, together};
 use super::stages::Stages;
-use crate::clearance::growth::{Reciprocating, RodMetal, block_warmed, rod_warmed};
-use crate::clearance::{ClosedGap, ValveTravel, least_about_top};
+use crate::clearance::growth::{ALUMINIUM_ROD, Reciprocating, STEEL_ROD, TITANIUM_ROD, block_warmed, rod_warmed};
+use crate::clearance::{ClosedGap, ValveTravel, least_gap};
 use crate::document::{Origin, Side};
 use crate::given::{Of, Source};
 use crate::quantity::{Angle, INCH, Length, Mass, Speed};
 use crate::report::{AtSpeedReport, AtSpeedSide, GrowthTerm};
+use crate::train::compliance::Metal;
 use crate::words::{CamDrive, Casting, RodMaterial};
+use std::ops::Range;
 use std::sync::Arc;
 
 /// Speeds looked at, the slowest of them as a share of the fastest.
@@ -19,10 +21,10 @@ const SPEEDS: usize = 8;
 const FIRST: f64 = 0.25;
 /// Crank degrees by which a cam runs late for a thousand rpm where nobody says: by chain, gears, belt (assumed).
 const LAG: [(CamDrive, f64); 3] = [(CamDrive::Chain, 0.4), (CamDrive::Gear, 0.1), (CamDrive::Belt, 0.3)];
-/// Stretch at race speeds where masses are not known, in: steel, titanium, aluminium (common practice, no source).
-const STRETCH: [f64; 3] = [0.004, 0.006, 0.008];
-/// What stands in where nobody says.
-const USUAL: &str = "usual, assumed";
+/// Crank degrees of the overlap in which a valve can meet a piston.
+const ABOUT: Range<usize> = 260..461;
+/// What stands in where nobody says, and that it is assumed.
+const USUAL: (&str, bool) = ("usual, assumed", true);
 
 /// A term that raises the piston.
 struct Rise {
@@ -138,9 +140,8 @@ impl Way<'_> {
     fn least(&self, up: f64, late: f64, moved: Option<&TurnedLift>) -> (f64, f64) {
         let closed = self.closed.raised(Length::from_si(up));
         let lift = |deg: f64| moved.map_or_else(|| self.travel.lift_at(deg - late).si(), |moved| moved.at(deg - late));
-        // A piston that comes up takes as much from every place, nearly.
-        let near = |deg: f64| self.at_rest[deg as usize % 360].si() - lift(deg);
-        least_about_top(&near, &|deg| closed.at(deg).along_stem.si() - lift(deg))
+        // A piston that comes up takes as much from every place, nearly: gaps at rest tell where to look.
+        least_gap(&closed, &self.at_rest, &lift, ABOUT)
     }
 }
 
@@ -152,12 +153,12 @@ struct TermSource {
 }
 
 impl TermSource {
-    /// Of the field `key` of the growth; `else_by` where the document does not give it.
-    fn of(source: &Source<'_>, key: &str, else_by: &str) -> Self {
+    /// Of the field `key` of the growth; where the document does not give it, `otherwise` in words, and whether that is assumed.
+    fn of(source: &Source<'_>, key: &str, otherwise: (&str, bool)) -> Self {
         let node = source.node(Of::Growth, Side::Intake);
         let input = node.input(key);
         let (how, is_assumed) = match (node.has(key), input.origin) {
-            (false, _) => (else_by, else_by.ends_with("assumed")),
+            (false, _) => otherwise,
             (true, Origin::Measured) => ("measured", false),
             (true, Origin::Card) => ("from its card", false),
             (true, Origin::Assumed) => ("assumed", true),
@@ -182,25 +183,24 @@ impl TermSource {
 fn rises(inputs: &Resolved, top: f64, source: &Source<'_>) -> Vec<Rise> {
     let (growth, engine) = (&inputs.given.growth, &inputs.given.engine);
     let si = |length: Option<Length>| length.map_or(0.0, Length::si);
-    let rise = |key, name, most: f64, grows, else_by: &str| Rise {
+    let rise = |key, name, most: f64, grows, otherwise: (&str, bool)| Rise {
         key,
         name,
         most,
         grows,
-        from: TermSource::of(source, key, else_by),
+        from: TermSource::of(source, key, otherwise),
     };
     let warm = |key, name, length| rise(key, name, si(length), Grows::Warm, USUAL);
-    let rod = rod(inputs);
-    let (stretch, by) = match &rod {
-        Some(rod) => (rod.stretch(Speed::rpm(top).si()), "computed from masses, length and metal"),
-        None => (usual_stretch(engine.rod_material), USUAL),
+    let (metal, usual_stretch) = rod_of(engine.rod_material);
+    let (stretch, by) = match rod(inputs, metal) {
+        Some(rod) => (rod.stretch(Speed::rpm(top).si()), ("computed from masses, length and metal", false)),
+        None => (usual_stretch, USUAL),
     };
-    let metal = metal(engine.rod_material);
     let (heat, heat_by) = match (engine.stroke, engine.rod_length, engine.bore) {
         (Some(stroke), Some(length), Some(bore)) => {
             let throw = 0.5 * stroke.si();
             let block = block_warmed(throw, length.si(), bore.si(), engine.block_material == Some(Casting::Aluminium));
-            (rod_warmed(throw, length.si(), metal) - block, "computed from heights and metals")
+            (rod_warmed(throw, length.si(), metal) - block, ("computed from heights and metals", false))
         }
         _ => (0.0, USUAL),
     };
@@ -220,32 +220,25 @@ fn lag(inputs: &Resolved, source: &Source<'_>) -> (f64, TermSource) {
     let drive = inputs.given.engine.cam_drive.unwrap_or(CamDrive::Chain);
     let usual = LAG.iter().find(|(own, _)| *own == drive).map_or(0.0, |(_, deg)| *deg);
     let given = inputs.given.growth.cam_lag_per_1000_rpm.map(Angle::as_deg);
-    (given.unwrap_or(usual), TermSource::of(source, "cam_lag_per_1000_rpm", "usual of its drive, assumed"))
+    (given.unwrap_or(usual), TermSource::of(source, "cam_lag_per_1000_rpm", ("usual of its drive, assumed", true)))
 }
 
-fn rod(inputs: &Resolved) -> Option<Reciprocating> {
+fn rod(inputs: &Resolved, metal: Metal) -> Option<Reciprocating> {
     let engine = &inputs.given.engine;
     Some(Reciprocating {
         throw: 0.5 * engine.stroke?.si(),
         rod_length: engine.rod_length?.si(),
         rod_mass: engine.rod_mass.map(Mass::si)?,
         piston_mass: engine.piston_assembly_mass.map(Mass::si)?,
-        metal: metal(engine.rod_material),
+        metal,
     })
 }
 
-const fn metal(of: Option<RodMaterial>) -> RodMetal {
-    match of {
-        Some(RodMaterial::Aluminium) => RodMetal::ALUMINIUM,
-        Some(RodMaterial::Titanium) => RodMetal::TITANIUM,
-        _ => RodMetal::STEEL,
-    }
-}
-
-fn usual_stretch(of: Option<RodMaterial>) -> f64 {
-    INCH * match of {
-        Some(RodMaterial::Aluminium) => STRETCH[2],
-        Some(RodMaterial::Titanium) => STRETCH[1],
-        _ => STRETCH[0],
+/// What a rod is made of, and what it stretches by at race speeds where masses are not known, m (common practice, no source).
+fn rod_of(material: Option<RodMaterial>) -> (Metal, f64) {
+    match material {
+        Some(RodMaterial::Aluminium) => (ALUMINIUM_ROD, 0.008 * INCH),
+        Some(RodMaterial::Titanium) => (TITANIUM_ROD, 0.006 * INCH),
+        _ => (STEEL_ROD, 0.004 * INCH),
     }
 }

@@ -265,12 +265,8 @@ impl Frame {
     }
 
     fn read(&self, resolved: &Resolved, lobes: [&Lobe; 2]) -> Choice {
-        let mut now = Choice::nothing().with(Decision::Advance, 0.0);
         let events = self.phasing.events(self.durations[0], self.durations[1]);
-        now.set(Decision::IntakeOpens, events.intake_opens_btdc);
-        now.set(Decision::IntakeCloses, events.intake_closes_abdc);
-        now.set(Decision::ExhaustOpens, events.exhaust_opens_bbdc);
-        now.set(Decision::ExhaustCloses, events.exhaust_closes_atdc);
+        let mut now = Choice::nothing().with(Decision::Advance, 0.0).with_events(events);
         now.set(Decision::IntakeLift, lobes[0].lift().si());
         now.set(Decision::ExhaustLift, lobes[1].lift().si());
         let tells_seat = |side: Side| self.shape(side).iter().any(|(height, _)| *height < FIFTY - 1e-6);

@@ -1,4 +1,4 @@
-//! How long springs go between two looks at them, by use, lift, start of opening, stress and load: **common practice, no
+//! How quickly guides wear beside each other; and how long springs go between two looks at them, by use, lift, start of opening, stress and load: **common practice, no
 //! source**, an order of magnitude that tells two packages apart, never a promise. A part that was looked at tells more.
 
 use crate::cam::{Flank, height_006, height_050};

@@ -25,10 +25,7 @@ pub fn by_card(frame: &Frame, resolved: &Resolved) -> Part<(Choice, CardCam)> {
     let events = Phasing::from_card(card.separation, card.centreline).events(card.duration[0], card.duration[1]);
     let choice = frame
         .now()
-        .with(Decision::IntakeOpens, events.intake_opens_btdc)
-        .with(Decision::IntakeCloses, events.intake_closes_abdc)
-        .with(Decision::ExhaustOpens, events.exhaust_opens_bbdc)
-        .with(Decision::ExhaustCloses, events.exhaust_closes_atdc)
+        .with_events(events)
         .with(Decision::IntakeLift, card.lobe_lift[0])
         .with(Decision::ExhaustLift, card.lobe_lift[1]);
     Ok((choice, card))

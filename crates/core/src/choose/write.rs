@@ -68,6 +68,10 @@ pub fn written(
         for key in ["part", "price"] {
             forget(&mut value, &format!("{path}.cam"), key);
         }
+        // What was measured, or stood on a card, was another cam.
+        if let (Some(was), Some(now)) = (get(own.value(), &path), get_mut(&mut value, &path)) {
+            marks::go_with_their_values(was, now);
+        }
         own = Build::from_value(value)?;
     }
     for decision in Decision::HARDWARE {
@@ -76,12 +80,7 @@ pub fn written(
             own = set(&own, field, text, stages)?;
         }
     }
-    // What was measured, or stood on a card, was another cam.
-    let mut value = own.value().clone();
-    if let (Some(was), Some(now)) = (get(build.value(), &format!("candidates[{index}]")), get_mut(&mut value, &path)) {
-        marks::go_with_their_values(was, now);
-    }
-    Build::from_value(value)
+    Ok(own)
 }
 
 fn set(build: &Build, field: &str, text: &str, stages: &Stages) -> Result<Build, Faults> {

@@ -1,25 +1,15 @@
 //! What brings piston and head together between a gap measured cold and by hand and the same gap at speed: every term by
 //! itself, towards the head positive, m.
 
-/// What a connecting rod is made of [Shigley, table A-5; handbooks for density and expansion; from memory].
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct RodMetal {
-    /// Young's modulus, Pa.
-    pub modulus: f64,
-    /// kg/m3.
-    pub density: f64,
-    /// Expansion for a kelvin.
-    pub expansion: f64,
-}
+use crate::train::compliance::Metal;
+use crate::train::preload::block_growth;
 
-impl RodMetal {
-    /// Forged steel.
-    pub const STEEL: Self = Self { modulus: 2.06e11, density: 7850.0, expansion: 11.5e-6 };
-    /// Forged aluminium.
-    pub const ALUMINIUM: Self = Self { modulus: 7.1e10, density: 2810.0, expansion: 23e-6 };
-    /// Titanium.
-    pub const TITANIUM: Self = Self { modulus: 1.14e11, density: 4430.0, expansion: 8.6e-6 };
-}
+/// Forged steel of a rod [Shigley, table A-5; handbooks for density and expansion; from memory].
+pub const STEEL_ROD: Metal = Metal { modulus: 2.06e11, density: 7850.0, expansion: 11.5e-6 };
+/// Forged aluminium.
+pub const ALUMINIUM_ROD: Metal = Metal { modulus: 7.1e10, density: 2810.0, expansion: 23e-6 };
+/// Titanium.
+pub const TITANIUM_ROD: Metal = Metal { modulus: 1.14e11, density: 4430.0, expansion: 8.6e-6 };
 
 /// A rod with its piston on a crank.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -33,7 +23,7 @@ pub struct Reciprocating {
     /// Piston, pin, rings and locks, kg.
     pub piston_mass: f64,
     /// What the rod is made of.
-    pub metal: RodMetal,
+    pub metal: Metal,
 }
 
 /// Share of a rod's mass that is its beam between the eyes (assumed; race and production rods alike).
@@ -57,24 +47,19 @@ impl Reciprocating {
     }
 }
 
-/// How much warmer a rod is than the shop, block between crank and deck, K (common practice, no source).
+/// How much warmer a rod is than the shop, K (common practice, no source).
 const ROD_HEAT: f64 = 80.0;
-const BLOCK_HEAT: f64 = 70.0;
-/// Expansion of cast iron and aluminium, 1/K (handbooks; from memory).
-const IRON: f64 = 10.5e-6;
-const ALUMINIUM: f64 = 23e-6;
 /// From the pin to the crown of a piston, of a bore (assumed), where the block's height is not known.
 const PIN_HEIGHT: f64 = 0.33;
 
 /// How much further hot throw and rod bring the pin up, m; a crank grows as a steel rod does.
-pub fn rod_warmed(throw: f64, rod_length: f64, metal: RodMetal) -> f64 {
-    (throw * RodMetal::STEEL.expansion + rod_length * metal.expansion) * ROD_HEAT
+pub fn rod_warmed(throw: f64, rod_length: f64, metal: Metal) -> f64 {
+    (throw * STEEL_ROD.expansion + rod_length * metal.expansion) * ROD_HEAT
 }
 
 /// How much further a hot block carries its deck from the crank, m.
 pub fn block_warmed(throw: f64, rod_length: f64, bore: f64, is_aluminium: bool) -> f64 {
-    let height = throw + rod_length + PIN_HEIGHT * bore;
-    height * BLOCK_HEAT * if is_aluminium { ALUMINIUM } else { IRON }
+    block_growth(throw + rod_length + PIN_HEIGHT * bore, is_aluminium)
 }
 
 #[cfg(test)]
@@ -83,7 +68,7 @@ mod tests {
     use crate::quantity::INCH;
 
     fn steel() -> Reciprocating {
-        Reciprocating { throw: 0.05, rod_length: 0.1575, rod_mass: 0.69, piston_mass: 0.548, metal: RodMetal::STEEL }
+        Reciprocating { throw: 0.05, rod_length: 0.1575, rod_mass: 0.69, piston_mass: 0.548, metal: STEEL_ROD }
     }
 
     #[test]
@@ -100,7 +85,7 @@ mod tests {
         let at = 8000.0 * std::f64::consts::PI / 30.0;
         let inches = |rod: Reciprocating| rod.stretch(at) / INCH;
         assert!((0.003..0.005).contains(&inches(steel())), "{}", inches(steel()));
-        let aluminium = Reciprocating { rod_mass: 0.48, metal: RodMetal::ALUMINIUM, ..steel() };
+        let aluminium = Reciprocating { rod_mass: 0.48, metal: ALUMINIUM_ROD, ..steel() };
         assert!(inches(aluminium) > 1.3 * inches(steel()), "{}", inches(aluminium));
     }
 
@@ -108,8 +93,8 @@ mod tests {
     fn an_iron_block_hardly_outgrows_steel_rods_and_aluminium_rods_outgrow_it() {
         let block = |is_aluminium| block_warmed(0.05, 0.1575, 0.1055, is_aluminium);
         let rod = |metal| rod_warmed(0.05, 0.1575, metal);
-        assert!((block(false) - rod(RodMetal::STEEL)).abs() < 0.002 * INCH);
-        assert!(rod(RodMetal::ALUMINIUM) - block(false) > 0.003 * INCH);
-        assert!(block(true) > rod(RodMetal::STEEL) + 0.006 * INCH);
+        assert!((block(false) - rod(STEEL_ROD)).abs() < 0.002 * INCH);
+        assert!(rod(ALUMINIUM_ROD) - block(false) > 0.003 * INCH);
+        assert!(block(true) > rod(STEEL_ROD) + 0.006 * INCH);
     }
 }

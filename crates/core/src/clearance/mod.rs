@@ -9,5 +9,5 @@ mod valves;
 
 pub use frame::{CrownFrame, Gap, ValveFrame, Vector, read_crown, read_second_valve, read_valve};
 pub use hardware::retainer_to_seal;
-pub use piston::{ClosedGap, PistonClearance, ValveTravel, closest, least_about_top};
+pub use piston::{ClosedGap, PistonClearance, ValveTravel, closest, least_gap};
 pub use valves::valve_to_valve;

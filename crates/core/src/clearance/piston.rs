@@ -7,6 +7,7 @@ use crate::engine::Cylinder;
 use crate::quantity::{Angle, Length};
 use crate::train::running::RunningTrain;
 use crate::train::{Spring, ValveLift};
+use std::ops::Range;
 
 /// Valve motion of one side on the crank.
 #[derive(Debug, Clone, Copy)]
@@ -158,18 +159,9 @@ impl ClosedGap {
 
 /// The closest approach of the valve to the piston over the cycle; `table` is its [`ClosedGap::over_a_turn`].
 pub fn closest(closed: &ClosedGap, travel: &ValveTravel<'_>, table: &[Length]) -> PistonClearance {
-    let gap_at = |travel: &ValveTravel<'_>, crank_deg: f64| {
-        closed.at(crank_deg).along_stem.si() - travel.lift_at(crank_deg).si()
-    };
-    let least = |travel: &ValveTravel<'_>| {
-        let start = lowest_degree(table, travel);
-        refine(&|deg| gap_at(travel, deg), start - 1.0, start + 1.0)
-    };
-    let at_deg = least(travel).rem_euclid(720.0);
-    let advanced = |deg: f64| {
-        let travel = travel.advanced(deg);
-        gap_at(&travel, least(&travel))
-    };
+    let least = |travel: &ValveTravel<'_>| least_gap(closed, table, &|deg| travel.lift_at(deg).si(), 0..720);
+    let at_deg = least(travel).0.rem_euclid(720.0);
+    let advanced = |deg: f64| least(&travel.advanced(deg)).1;
     let per_degree = 0.5 * (advanced(1.0) - advanced(-1.0));
     let lift = travel.lift_at(at_deg);
     let (met, vertical) = closed.opened(lift, at_deg);
@@ -183,24 +175,14 @@ pub fn closest(closed: &ClosedGap, travel: &ValveTravel<'_>, table: &[Length]) -
     }
 }
 
-/// The whole crank degree of the cycle with the smallest gap.
-fn lowest_degree(closed: &[Length], travel: &ValveTravel<'_>) -> f64 {
-    let gap = |deg: usize| closed[deg % 360].si() - travel.lift_at(deg as f64).si();
-    let gaps = (0..720).map(|deg| (gap(deg), deg));
-    gaps.min_by(|a, b| a.0.total_cmp(&b.0)).map_or(360.0, |(_, deg)| deg as f64)
-}
-
-/// Crank degrees about top dead centre of the overlap in which a valve can meet a piston, and how finely they are looked at.
-const ABOUT: (f64, f64) = (260.0, 460.0);
-const LOOKED: f64 = 1.0;
-
-/// Where a gap is least about top dead centre of the overlap, crank degrees, and how much it is; `near` tells cheaply where
-/// that may be.
-pub fn least_about_top(near: &dyn Fn(f64) -> f64, gap: &dyn Fn(f64) -> f64) -> (f64, f64) {
-    let count = ((ABOUT.1 - ABOUT.0) / LOOKED) as usize;
-    let looked = (0..=count).map(|i| ABOUT.0 + LOOKED * i as f64).map(|deg| (near(deg), deg));
-    let start = looked.min_by(|a, b| a.0.total_cmp(&b.0)).map_or(360.0, |(_, deg)| deg);
-    let deg = refine(gap, start - LOOKED, start + LOOKED);
+/// Where a valve that is open by `lift` (m over crank degrees) comes nearest, crank degrees, and how near, m: looked for at the
+/// whole `degrees` by its gaps of a turn, closed, then between them.
+pub fn least_gap(closed: &ClosedGap, table: &[Length], lift: &dyn Fn(f64) -> f64, degrees: Range<usize>) -> (f64, f64) {
+    let near = |deg: usize| table[deg % 360].si() - lift(deg as f64);
+    let looked = degrees.map(|deg| (near(deg), deg));
+    let start = looked.min_by(|a, b| a.0.total_cmp(&b.0)).map_or(360.0, |(_, deg)| deg as f64);
+    let gap = |deg: f64| closed.at(deg).along_stem.si() - lift(deg);
+    let deg = refine(&gap, start - 1.0, start + 1.0);
     (deg, gap(deg))
 }
 

@@ -35,6 +35,25 @@ impl Choice {
         self
     }
 
+    /// The four events; `None` where one of them is not decided.
+    pub fn events(&self) -> Option<Events> {
+        Some(Events {
+            intake_opens_btdc: self.get(Decision::IntakeOpens)?,
+            intake_closes_abdc: self.get(Decision::IntakeCloses)?,
+            exhaust_opens_bbdc: self.get(Decision::ExhaustOpens)?,
+            exhaust_closes_atdc: self.get(Decision::ExhaustCloses)?,
+        })
+    }
+
+    /// The same with these events.
+    #[must_use]
+    pub fn with_events(self, events: Events) -> Self {
+        self.with(Decision::IntakeOpens, events.intake_opens_btdc)
+            .with(Decision::IntakeCloses, events.intake_closes_abdc)
+            .with(Decision::ExhaustOpens, events.exhaust_opens_bbdc)
+            .with(Decision::ExhaustCloses, events.exhaust_closes_atdc)
+    }
+
     /// Every value there is.
     pub fn values(&self) -> impl Iterator<Item = (Decision, f64)> {
         Decision::ALL.into_iter().zip(self.0).filter_map(|(decision, value)| Some((decision, value?)))
@@ -53,7 +72,7 @@ impl Choice {
 
 /// What the card says of a choice, crank degrees; `None` where it does not decide every event, or of no number of the card.
 fn card_number(choice: &Choice, number: Decision) -> Option<f64> {
-    let events = events(choice)?;
+    let events = choice.events()?;
     match number {
         Decision::IntakeDuration => Some(events.intake_duration()),
         Decision::ExhaustDuration => Some(events.exhaust_duration()),
@@ -65,8 +84,8 @@ fn card_number(choice: &Choice, number: Decision) -> Option<f64> {
 
 /// The choice with a number of the card made otherwise: a duration about its centreline, separation with the intake held, the
 /// intake centreline with separation held, which turns the whole cam. The same where it does not decide every event.
-fn with_card_number(mut choice: Choice, number: Decision, to: f64) -> Choice {
-    let Some(now) = events(&choice) else { return choice };
+fn with_card_number(choice: Choice, number: Decision, to: f64) -> Choice {
+    let Some(now) = choice.events() else { return choice };
     let (mut durations, mut phasing) = ([now.intake_duration(), now.exhaust_duration()], now.phasing());
     match number {
         Decision::IntakeDuration => durations[0] = to,
@@ -75,21 +94,7 @@ fn with_card_number(mut choice: Choice, number: Decision, to: f64) -> Choice {
         Decision::IntakeCentreline => phasing = Phasing::from_card(phasing.separation(), to),
         _ => return choice,
     }
-    let events = phasing.events(durations[0], durations[1]);
-    choice.set(Decision::IntakeOpens, events.intake_opens_btdc);
-    choice.set(Decision::IntakeCloses, events.intake_closes_abdc);
-    choice.set(Decision::ExhaustOpens, events.exhaust_opens_bbdc);
-    choice.set(Decision::ExhaustCloses, events.exhaust_closes_atdc);
-    choice
-}
-
-fn events(choice: &Choice) -> Option<Events> {
-    Some(Events {
-        intake_opens_btdc: choice.get(Decision::IntakeOpens)?,
-        intake_closes_abdc: choice.get(Decision::IntakeCloses)?,
-        exhaust_opens_bbdc: choice.get(Decision::ExhaustOpens)?,
-        exhaust_closes_atdc: choice.get(Decision::ExhaustCloses)?,
-    })
+    choice.with_events(phasing.events(durations[0], durations[1]))
 }
 
 #[cfg(test)]

@@ -107,7 +107,7 @@ pub struct Response {
     pub left_out: LeftOut,
 }
 
-/// See [`Response::nearly_holds`].
+/// How far out what is made in coarse steps still counts as in the region.
 const HARDLY_BEYOND: f64 = 1.3;
 
 impl Response {
@@ -118,12 +118,16 @@ impl Response {
 
     /// Whether a choice lies in the region.
     pub fn holds(&self, choice: &Choice) -> bool {
-        self.place(choice).iter().all(|x| x.abs() <= EDGE)
+        self.lies_within(choice, EDGE)
     }
 
     /// Whether a choice lies in the region or hardly beyond it: what is made in coarse steps ends up a little outside.
     pub fn nearly_holds(&self, choice: &Choice) -> bool {
-        self.place(choice).iter().all(|x| x.abs() <= HARDLY_BEYOND)
+        self.lies_within(choice, HARDLY_BEYOND)
+    }
+
+    fn lies_within(&self, choice: &Choice, most: f64) -> bool {
+        self.place(choice).iter().all(|x| x.abs() <= most)
     }
 
     /// Every column of a choice.

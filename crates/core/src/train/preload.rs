@@ -75,6 +75,15 @@ impl Stem {
     }
 }
 
+const fn expansion(is_aluminium: bool) -> f64 {
+    if is_aluminium { ALUMINIUM } else { IRON }
+}
+
+/// How much so much of a block grows from cold to hot, m.
+pub fn block_growth(length: f64, is_aluminium: bool) -> f64 {
+    length * expansion(is_aluminium) * BLOCK_HEAT
+}
+
 /// How much a lash at the valve grows from cold to hot, m, for a pushrod of `length` (m) of a metal.
 ///
 /// `R (block + head - pushrod) + head - stem`: block and head carry the rocker's pivot away from the cam, the pushrod
@@ -87,9 +96,8 @@ pub fn lash_growth(
     (aluminium_block, aluminium_head): (bool, bool),
     stem: Stem,
 ) -> f64 {
-    let of = |aluminium: bool| if aluminium { ALUMINIUM } else { IRON };
-    let block = length * (1.0 - HEAD_SHARE) * of(aluminium_block) * BLOCK_HEAT;
-    let head = length * HEAD_SHARE * of(aluminium_head) * HEAD_HEAT;
+    let block = block_growth(length * (1.0 - HEAD_SHARE), aluminium_block);
+    let head = length * HEAD_SHARE * expansion(aluminium_head) * HEAD_HEAT;
     let pushrod = length * metal.expansion * PUSHROD_HEAT;
     (block + head - pushrod) * ratio + head - stem.growth()
 }

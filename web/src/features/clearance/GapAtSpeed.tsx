@@ -23,7 +23,7 @@ export function GapAtSpeed() {
   const place = Math.min(at ?? last, last)
   const falls = { intake: fallOf(report.intake, place), exhaust: fallOf(report.exhaust, place) }
   return (
-    <section className="gap-at-speed" aria-label="Valve to piston at speed">
+    <section aria-label="Valve to piston at speed">
       <h3>At speed</h3>
       <p className="answer">{says(falls, report, place, scale)}</p>
       <Waterfall

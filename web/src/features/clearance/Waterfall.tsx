@@ -1,3 +1,4 @@
+import type { GrowthTerm } from '../../api/client'
 import { readLength } from '../../model/figures'
 import { usePlace } from '../../model/place'
 import type { useLengthScale } from '../../model/useSession'
@@ -49,19 +50,19 @@ export function Waterfall({ atRest, falls, scale }: Props) {
       </thead>
       <tbody>
         {whole('At rest, cold, by hand', (side) => atRest[side])}
-        {terms(falls).map((both) => (
-          <tr key={both.id} title={both.how}>
-            <th scope="row" className={both.isAssumed ? 'quiet' : ''}>
-              {both.field === undefined ? (
-                both.name
-              ) : (
-                <button type="button" className="link" onClick={() => goToField(both.field ?? '')}>
-                  {both.name}
+        {terms(falls).map(({ id, name, how, field, is_assumed }) => (
+          <tr key={id} title={how}>
+            <th scope="row" className={is_assumed ? 'quiet' : ''}>
+              {field ? (
+                <button type="button" className="link" onClick={() => goToField(field)}>
+                  {name}
                 </button>
+              ) : (
+                name
               )}
             </th>
             {SIDES.map((side) => {
-              const own = falls[side].find(({ id }) => id === both.id)
+              const own = falls[side].find(({ term }) => term.id === id)
               return own ? (
                 <Cells key={side} bar={bar(own.from, own.to)} says={signed(own.to - own.from)} />
               ) : (
@@ -79,9 +80,9 @@ export function Waterfall({ atRest, falls, scale }: Props) {
 }
 
 /** Every term that either side has, in their order. Pure. */
-function terms(falls: Props['falls']): Fall[] {
-  const more = falls.exhaust.filter(({ id }) => !falls.intake.some((own) => own.id === id))
-  return [...falls.intake, ...more]
+function terms(falls: Props['falls']): GrowthTerm[] {
+  const all = [...falls.intake, ...falls.exhaust].map(({ term }) => term)
+  return [...new Map(all.map((term) => [term.id, term])).values()]
 }
 
 function Cells({ bar, says }: { bar: React.ReactNode; says: string }) {

@@ -1,16 +1,10 @@
-import type { AtSpeedSide } from '../../api/client'
+import type { AtSpeedSide, GrowthTerm } from '../../api/client'
 
-/** One step of a gap's way from rest to speed, mm. */
+/** One step of a gap's way from rest to speed: a term with what is left before it and after it, mm. */
 export interface Fall {
-  readonly id: string
-  readonly name: string
-  /** What is left before it and after it. */
+  readonly term: GrowthTerm
   readonly from: number
   readonly to: number
-  readonly how: string
-  readonly isAssumed: boolean
-  /** The field that says it, where one does. */
-  readonly field: string | undefined
 }
 
 /** The way of a gap to the speed at a place: every term with what is left before and after it. Pure. */
@@ -19,15 +13,7 @@ export function fallOf(side: AtSpeedSide, place: number): Fall[] {
   return side.terms.map((term) => {
     const from = left
     left += term.mm[place] ?? 0
-    return {
-      id: term.id,
-      name: term.name,
-      from,
-      to: left,
-      how: term.how,
-      isAssumed: term.is_assumed,
-      field: term.field ?? undefined,
-    }
+    return { term, from, to: left }
   })
 }
 

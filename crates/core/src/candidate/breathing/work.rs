@@ -73,13 +73,9 @@ impl Effort {
         matches!(self, Self::Fast | Self::Full)
     }
 
+    /// Whether it is of every speed, its valves as the trains in motion move them: else a draft would have gains of its own.
     const fn whole_curve(self) -> bool {
         !matches!(self, Self::Screening | Self::Preview)
-    }
-
-    /// Whether valves move as their trains in motion move them: what would else be a gain of a draft alone is not climbed by.
-    const fn turns_trains(self) -> bool {
-        self.whole_curve()
     }
 }
 
@@ -277,7 +273,7 @@ impl Breathing {
     /// lost with control is no smooth thing. A result shows it.
     pub fn turned(&self, effort: Effort, speeds: &[f64], stop: &(dyn Fn() -> bool + Sync)) -> Setup {
         let mut setup = self.meshed(effort);
-        let Some(trains) = self.trains.as_ref().filter(|_| effort.turns_trains()) else { return setup };
+        let Some(trains) = self.trains.as_ref().filter(|_| effort.whole_curve()) else { return setup };
         for (port, train) in [&mut setup.intake, &mut setup.exhaust].into_iter().zip(trains) {
             let moved = speeds.iter().map(|rpm| Speed::rpm(*rpm).si()).zip(lifts_over(train, speeds, stop));
             let shown = moved.filter(|(_, moved)| effort.is_result() || moved.is_in_control);
@@ -288,7 +284,7 @@ impl Breathing {
 
     /// What moves the valves, in words.
     pub const fn moved_by(&self, effort: Effort) -> &'static str {
-        if self.trains.is_some() && effort.turns_trains() {
+        if self.trains.is_some() && effort.whole_curve() {
             "valves as their trains in motion move them"
         } else {
             "valve motion without dynamics"

@@ -3,7 +3,7 @@
 use super::ranges::Unmeasured;
 use super::train::{SideTrain, Turnable};
 use crate::dynamics::limit::{LimitedBy, crossing, lost, worst};
-use crate::dynamics::measure::Figures;
+use crate::dynamics::measure::{Figures, Window};
 use crate::dynamics::model::Model;
 use crate::dynamics::run::{Case, GROUP, RECORDS, Turned, turn};
 use crate::gas::over_cycle::{cycle, on_cycle};
@@ -35,6 +35,12 @@ pub struct Sample {
     pub turned: Turned,
 }
 
+/// The worse of the last two cycles in each figure.
+fn judged(turned: &Turned, window: &Window) -> Figures {
+    let [last, before] = &turned.cycles;
+    Figures::of(last, window).worse(Figures::of(before, window))
+}
+
 /// Many models at many speeds, groups of four side by side on all cores; in the order asked.
 fn many(
     side: &SideTrain<'_>,
@@ -55,11 +61,7 @@ fn many(
         turned
             .into_iter()
             .zip(group)
-            .map(|(turned, (_, rpm))| {
-                let [last, before] = &turned.cycles;
-                let figures = Figures::of(last, &side.window).worse(Figures::of(before, &side.window));
-                Sample { rpm: *rpm, figures, turned }
-            })
+            .map(|(turned, (_, rpm))| Sample { rpm: *rpm, figures: judged(&turned, &side.window), turned })
             .collect()
     });
     groups.collect::<Vec<_>>().into_iter().flatten().collect()
@@ -109,10 +111,8 @@ pub fn lifts_over(train: &Turnable, speeds: &[f64], stop: &(dyn Fn() -> bool + S
             (1.0 - share) * valve[low] + share * valve[(low + 1) % RECORDS]
         };
         let moved = |turned: &Turned| {
-            let [last, before] = &turned.cycles;
-            let figures = Figures::of(last, &train.window).worse(Figures::of(before, &train.window));
-            let lift = cycle().map(|deg| lift(&last.valve, deg)).collect();
-            TurnedLift { lift, is_in_control: worst(&figures) <= FIRM * THRESHOLD }
+            let lift = cycle().map(|deg| lift(&turned.cycles[0].valve, deg)).collect();
+            TurnedLift { lift, is_in_control: worst(&judged(turned, &train.window)) <= FIRM * THRESHOLD }
         };
         turned.iter().map(moved).collect()
     });
