@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import { event, step, unfold } from '../tests/screen'
+import { event, step } from '../tests/screen'
 
 const folder = '../docs/screenshots'
 
@@ -26,13 +26,6 @@ test('the main views of the demo build', async ({ page }) => {
   await shot(page, 'events')
 
   await page.getByRole('button', { name: 'B later closing' }).click()
-  await page.getByText('overlap', { exact: true }).click()
-  await unfold(page)
-  await page.getByRole('button', { name: /^Valve to piston (ok|tight|fails)/ }).click()
-  await step(page, 'Clearance')
-  await shot(page, 'overlap')
-  await page.getByText('whole cycle', { exact: true }).click()
-  await page.getByRole('button', { name: /^Valve to piston (ok|tight|fails)/ }).click()
 
   await page.getByRole('button', { name: /^Candidate: duplicate/ }).click()
   await page.getByText('Lay A even keel beside').click()
@@ -115,25 +108,30 @@ test('torque and power', async ({ page }) => {
   await expect(page.getByText(/^full: all cylinders/)).toBeVisible({ timeout: 60_000 })
   await page.setViewportSize({ width: 1280, height: 1200 })
   await shot(page, 'torque')
-  await page.setViewportSize({ width: 1280, height: 800 })
-  const handle = await page.getByRole('slider', { name: 'Intake closes at .050' }).boundingBox()
-  if (!handle) throw new Error('no handle')
-  await page.mouse.move(handle.x + 8, handle.y + 8)
-  await page.mouse.down()
-  await page.mouse.move(handle.x + 20, handle.y + 8, { steps: 6 })
-  await expect(page.getByText(/^preview: all cylinders/)).toBeAttached({ timeout: 30_000 })
-  await shot(page, 'torque-drag')
-  await page.mouse.up()
 })
 
-test('gaps at speed', async ({ page }) => {
+test('how near is too near', async ({ page }) => {
+  test.setTimeout(200_000)
   await open(page)
   await step(page, 'Clearance')
   await page.setViewportSize({ width: 1280, height: 1300 })
+  const view = (name: string) =>
+    page
+      .getByRole('radiogroup', { name: 'How near is looked at' })
+      .getByText(name, { exact: true })
+      .click()
+  await view('At speed')
   const speed = page.getByRole('region', { name: 'Valve to piston at speed' })
   await expect(speed.locator('canvas')).toBeVisible()
-  await speed.scrollIntoViewIfNeeded()
   await shot(page, 'at-speed')
+  await view('How likely')
+  const likely = page.getByRole('region', { name: 'How likely limits fail' })
+  await expect(likely).toHaveAttribute('aria-busy', 'false', { timeout: 120_000 })
+  await shot(page, 'tolerances')
+  await view('Phasing window')
+  const window = page.getByRole('region', { name: 'Phasing window' })
+  await expect(window).toHaveAttribute('aria-busy', 'false', { timeout: 120_000 })
+  await shot(page, 'phasing')
 })
 
 test('choosing', async ({ page }) => {

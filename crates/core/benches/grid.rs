@@ -40,7 +40,7 @@ fn main() {
     let standing = |choice: &Choice, figures: Option<&Figures>| {
         let own = frame.at(choice, &stages);
         let has_lobes = Side::BOTH.into_iter().all(|side| own.side(side).lobe().is_ok());
-        let findings = Findings { gas: figures.map(gas_of), control: in_motion(&own, &stages, &|| false) };
+        let findings = Findings { gas: figures.map(gas_of), control: in_motion(&own, &stages, &|| false), moved: None };
         has_lobes.then(|| Standing::of(&limits(&own, &findings, &stages)))
     };
     println!("closing,opening,intake_opens,exhaust_closes,intake_lift_in,exhaust_lift_in,broken,gain");

@@ -13,6 +13,7 @@
 //! - [`dynamics`]: the train in motion, masses, springs and contacts;
 //! - [`gas`]: flow through restrictions and waves in ducts, the parts of a breathing engine;
 //! - [`response`]: a curve of torque over decisions, as a polynomial through computed points;
+//! - [`tolerance`]: spreads, engines drawn by lot, and what they make of limits;
 //! - [`candidate`]: one candidate resolved, and the blocks of its [`report`];
 //! - [`limits`]: every rule as data, with need, have, margin and what buys it back;
 //! - [`begin`]: a build to begin with: an invented family's engine, assumed, and a first cam by card rules;
@@ -51,6 +52,7 @@ pub mod report;
 pub mod response;
 mod root;
 mod table;
+pub mod tolerance;
 pub mod train;
 pub mod words;
 pub mod work;

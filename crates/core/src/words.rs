@@ -422,6 +422,36 @@ words! {
         Engineered = "engineered",
     }
 
+    /// How a value spreads within its plus-minus.
+    SpreadShape {
+        /// The bell: the plus-minus holds 95 of 100.
+        Normal = "normal",
+        /// Anything within the plus-minus alike.
+        Uniform = "uniform",
+        /// Most in the middle, none beyond.
+        Triangular = "triangular",
+    }
+
+    /// What shares the cause of a spread.
+    SharedCause {
+        /// Every cylinder has its own.
+        Cylinder = "cylinder",
+        /// The cylinders of a bank have it in common.
+        Bank = "bank",
+        /// All of an engine have it in common.
+        Engine = "engine",
+    }
+
+    /// What a running engine showed of a gap.
+    WitnessKind {
+        /// A mark that left so much.
+        Mark = "mark",
+        /// Valve and piston met.
+        Touch = "touch",
+        /// It ran and nothing met.
+        NoTouch = "no_touch",
+    }
+
     /// The standard air a pull was corrected to.
     PullAir {
         /// The plan's own air.

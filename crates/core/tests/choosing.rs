@@ -144,7 +144,8 @@ fn what_a_response_says_of_a_cam_is_what_is_computed_of_it() {
     let near = |a: f64, b: f64, off: f64| (a / b - 1.0).abs() < (4.0 * off).max(1e-3);
     assert!(near(found.average_torque, computed.average_torque, response.left_out.average_torque));
     assert!(near(found.peak_power, computed.peak_power, response.left_out.peak_power));
-    let standing = standing(&frame, &choice, &Findings { gas: Some(gas_of(&computed)), control: None }, &stages);
+    let standing =
+        standing(&frame, &choice, &Findings { gas: Some(gas_of(&computed)), ..Findings::default() }, &stages);
     for predicted in margins.at(&response, &choice) {
         let Some(own) = standing.margin(predicted.margin.bound) else { continue };
         // Radii of a flank are followed by their curvature.

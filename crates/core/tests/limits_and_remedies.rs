@@ -3,7 +3,7 @@
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{LimitReport, Request, Stages, Verdict, analyze};
 use upper_lobe_core::build::Build;
-use upper_lobe_core::document::set_field;
+use upper_lobe_core::document::{set_field, set_source};
 use upper_lobe_core::quantity::UnitSystem;
 
 const EXAMPLE: &str = include_str!("data/example_build.json");
@@ -74,7 +74,10 @@ fn schools_and_materials_move_the_need() {
     let need = |change: &[(&str, &str)], title: &str| {
         let mut value = example();
         for (path, text) in change {
-            set_field(&mut value, path, text, UnitSystem::Inch).expect("a field");
+            match path.split_once(".sources.") {
+                Some((object, key)) => set_source(&mut value, &format!("{object}.{key}"), text).expect("a field"),
+                None => set_field(&mut value, path, text, UnitSystem::Inch).expect("a field"),
+            }
         }
         line(&limits(&value), title).need.min.expect("a least") / 25.4
     };
@@ -82,9 +85,18 @@ fn schools_and_materials_move_the_need() {
     // Common practice, no source: the table of default limits.
     assert!(near(need(&[], "Intake valve to piston"), 0.080));
     assert!(near(need(&[], "Exhaust valve to piston"), 0.100));
-    let engineered = [("target.piston_clearance_school", "engineered")];
-    assert!(near(need(&engineered, "Intake valve to piston"), 0.050));
-    assert!(near(need(&engineered, "Exhaust valve to piston"), 0.080));
+    // Engineered is available with a growth budget only, and one that is assumed is none.
+    let mut engineered = vec![("target.piston_clearance_school", "engineered")];
+    assert!(near(need(&engineered, "Intake valve to piston"), 0.080));
+    let terms = ["crank_bending", "bearing_and_pin", "piston_heat", "piston_rock"];
+    let fields = terms.map(|term| (format!("growth.{term}"), format!("growth.sources.{term}")));
+    engineered.extend(fields.iter().map(|(field, _)| (field.as_str(), "0.004 in")));
+    assert!(near(need(&engineered, "Intake valve to piston"), 0.035));
+    assert!(near(need(&engineered, "Exhaust valve to piston"), 0.060));
+    engineered.push((fields[2].1.as_str(), "assumed"));
+    assert!(near(need(&engineered, "Intake valve to piston"), 0.080));
+    let diesel = [("engine.combustion", "diesel"), ("engine.fuel", "diesel")];
+    assert!(near(need(&diesel, "Intake valve to piston"), 0.050));
     let aluminium = [("engine.rod_material", "aluminium")];
     assert!(near(need(&aluminium, "Exhaust valve to piston"), 0.130));
     assert!(near(need(&aluminium, "Intake valve to piston"), 0.095));

@@ -3,14 +3,16 @@
 
 use crate::support::DEMOS;
 use upper_lobe_core::build::Build;
-use upper_lobe_core::candidate::{Resolved, Stages};
+use upper_lobe_core::candidate::{Moved, Resolved, Stages};
 use upper_lobe_core::document::set_field;
 use upper_lobe_core::given::Place;
 use upper_lobe_core::limits::{Finding, Findings, Judgement, RULES, limits};
 use upper_lobe_core::quantity::UnitSystem;
 
 /// Fields no demo gives, so that the rules about them are held too.
-const MORE: [(&str, &str); 16] = [
+const MORE: [(&str, &str); 18] = [
+    ("engine.rod_to_cam", "0.070 in"),
+    ("engine.rod_to_block", "0.071 in"),
     ("engine.lifter_bore", "0.8430 in"),
     ("candidates[0].train.lifter.body_diameter", "0.8415 in"),
     ("candidates[0].train.lifter.rated_load", "900 lbf"),
@@ -45,6 +47,12 @@ fn candidates(text: &str, stages: &Stages) -> Vec<Resolved> {
     own.map(|view| Resolved::of(&view, stages)).collect()
 }
 
+/// What trains in motion might do, so that rules about it speak.
+fn found() -> Findings {
+    let moved = Moved { piston: [-1e-4, -2e-4], lift: [1e-4, 2e-4], heads: Some(-1e-4) };
+    Findings { moved: Some(moved), ..Findings::default() }
+}
+
 fn figures(finding: &Finding) -> [u64; 3] {
     [finding.have, finding.min.unwrap_or(f64::NAN), finding.max.unwrap_or(f64::NAN)].map(f64::to_bits)
 }
@@ -71,7 +79,7 @@ fn moved(before: &Judgement, after: &Judgement) -> Vec<(&'static str, usize)> {
 
 #[test]
 fn whatever_moves_a_verdict_is_among_its_inputs() {
-    let (stages, findings) = (Stages::default(), Findings::default());
+    let (stages, findings) = (Stages::default(), found());
     let mut undeclared: Vec<String> = Vec::new();
     let (mut changes, mut moves) = (0, 0);
     for resolved in DEMOS.iter().flat_map(|text| candidates(text, &stages)) {

@@ -454,6 +454,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/phasing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Turns a candidate's cam and tells what that does to gaps, limits, torque and idle, as `application/x-ndjson`. */
+        post: operations["turn_cam"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/score": {
         parameters: {
             query?: never;
@@ -519,6 +536,23 @@ export interface paths {
         get: operations["server_state"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tolerance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Draws engines by lot and tells how likely every limit fails, as `application/x-ndjson`. */
+        post: operations["draw_tolerances"];
         delete?: never;
         options?: never;
         head?: never;
@@ -593,8 +627,19 @@ export interface components {
              * @description Least gap along the stem at rest: cold, by hand, on time.
              */
             at_rest_mm: number;
+            /** @description Travel left to coil bind at the most lift in motion, at every speed. */
+            coil_bind_mm?: number[] | null;
+            /** @description What running engines showed of it. */
+            marks: components["schemas"]["MarkReport"][];
             /** @description Least gap at every speed. */
             minimum_mm: number[];
+            /**
+             * Format: double
+             * @description Edge to pocket wall, less what valve and piston sway; the same at every speed.
+             */
+            radial_mm?: number | null;
+            /** @description Retainer to seal at the most lift in motion, at every speed. */
+            retainer_to_seal_mm?: number[] | null;
             /** @description What lies between the two, one after another: their sum is the difference. */
             terms: components["schemas"]["GrowthTerm"][];
         };
@@ -729,6 +774,8 @@ export interface components {
         Block_AtSpeedReport: ({
             /** @description Exhaust valve. */
             exhaust: components["schemas"]["AtSpeedSide"];
+            /** @description Whether the growth is a budget: every term that nobody can compute is given, or a running engine showed it. */
+            has_budget: boolean;
             /** @description Intake valve. */
             intake: components["schemas"]["AtSpeedSide"];
             /** @description Crank degrees by which the cam runs late. */
@@ -737,6 +784,8 @@ export interface components {
             piston_to_head_mm: number[];
             /** @description Speeds, rising to shift plus overspeed. */
             speed_rpm: number[];
+            /** @description Head to head, where both valves' places and motions are known. */
+            valve_to_valve_mm?: number[] | null;
         } & {
             /** @enum {string} */
             state: "done";
@@ -1102,6 +1151,64 @@ export interface components {
             stands_at: components["schemas"]["StandsAt"][];
             /** @description Torque at each. */
             torque_nm: number[];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @enum {string} */
+            state: "not_asked";
+        } | {
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why, as a sentence. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        };
+        /** @description One block of a candidate with its state. */
+        Block_PhasingReport: ({
+            /** @description Crank degrees forward from how the cam is given; back is negative. */
+            advance_deg: number[];
+            /**
+             * Format: double
+             * @description Best place to set it, by average torque.
+             */
+            best_deg?: number | null;
+            /** @description Exhaust valve to piston at speed. */
+            exhaust_at_speed_mm?: number[] | null;
+            /** @description Exhaust valve to piston at rest. */
+            exhaust_clearance_mm?: number[] | null;
+            /** @description Limits that fail at each place, by their titles. */
+            fails: string[][];
+            /** @description Where nothing touches at speed, whatever limits at rest say. */
+            free_deg?: number[] | null;
+            /** @description Intake valve to piston at speed. */
+            intake_at_speed_mm?: number[] | null;
+            /** @description Intake centreline there. */
+            intake_centreline_deg: number[];
+            /** @description Intake valve to piston at rest; absent where it is not known. */
+            intake_clearance_mm?: number[] | null;
+            /** @description Crank degrees a phaser turns it back and forward. */
+            phaser_deg: number[];
+            /** @description In words. */
+            says: components["schemas"]["Shown"];
+            /** @description Where it may be set so that it stays in that while the drive stretches and a phaser turns it. */
+            set_deg?: number[] | null;
+            /** @description What the timing set reaches. */
+            steps: components["schemas"]["TimingStep"][];
+            /** @description Whether those are usual ones, since nobody said. */
+            steps_assumed: boolean;
+            /**
+             * Format: double
+             * @description Crank degrees the drive will stretch.
+             */
+            stretch_deg: number;
+            torque?: components["schemas"]["PhasingTorque"] | null;
+            /** @description Where nothing fails, from and to. */
+            window_deg?: number[] | null;
         } & {
             /** @enum {string} */
             state: "done";
@@ -1762,6 +1869,61 @@ export interface components {
             /** @enum {string} */
             state: "failed";
         };
+        /** @description One block of a candidate with its state. */
+        Block_ToleranceReport: ({
+            /**
+             * Format: double
+             * @description Share of engines of which any limit fails that is met as things are given.
+             */
+            any_fails_share: number;
+            /**
+             * Format: double
+             * @description Largest share of those runs in which a response and the run did not agree whether a limit is met.
+             */
+            checked_disagree: number;
+            /** @description Runs of the whole computation that responses were held against; nothing while they run. */
+            checked_runs: number;
+            /** @description Cylinders of each engine. */
+            cylinders: number;
+            /** @description How far every field is taken to be off. */
+            fields: components["schemas"]["TolerancedField"][];
+            /** @description Limits whose figure stands on what was computed long before, or that nothing moves: not in this. */
+            held: string[];
+            /** @description Every limit that spreads, the likeliest to fail first. */
+            limits: components["schemas"]["ToleranceLimit"][];
+            /** @description What to measure first: what lowers that share most. */
+            measure_first: components["schemas"]["MeasureFirst"][];
+            /** @description Engines drawn by lot. */
+            samples: number;
+            /** @description What it says, in a sentence. */
+            says: string;
+            /**
+             * Format: int64
+             * @description The lot: the same gives the same.
+             */
+            seed: number;
+            /**
+             * Format: double
+             * @description Share of engines that is wished for at most to fail a limit.
+             */
+            wanted_share: number;
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @enum {string} */
+            state: "running";
+        } | {
+            /** @enum {string} */
+            state: "not_asked";
+        } | {
+            /** @description Fields that would make it computable. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why, as a sentence. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        };
         /** @description A limit on one side. */
         BoundReport: {
             /** @description Stable identifier of the rule. */
@@ -2040,6 +2202,8 @@ export interface components {
             measure_next: components["schemas"]["MeasureNext"][];
             /** @description Name. */
             name: string;
+            /** @description How the cam may be turned. */
+            phasing: components["schemas"]["Block_PhasingReport"];
             /** @description Spring package. */
             spring: components["schemas"]["Block_Sides_SpringReport"];
             springs_stay?: components["schemas"]["SpringsStay"] | null;
@@ -2047,6 +2211,8 @@ export interface components {
             strip: components["schemas"]["Block_StripReport"];
             /** @description Events and durations. */
             timing: components["schemas"]["Block_TimingReport"];
+            /** @description How likely limits fail under the tolerances. */
+            tolerance: components["schemas"]["Block_ToleranceReport"];
             /** @description From lobe to valve, turning slowly. */
             train: components["schemas"]["Block_Sides_TrainReport"];
         };
@@ -2076,6 +2242,21 @@ export interface components {
          * @enum {string}
          */
         CardNumber: "intake_duration" | "exhaust_duration" | "lobe_separation" | "intake_centreline";
+        /** @description A limit's chance beside its verdict. */
+        Chance: {
+            /**
+             * Format: double
+             * @description Share of engines with any that fails.
+             */
+            any: number;
+            /**
+             * Format: double
+             * @description Share of cylinders that fail.
+             */
+            one: number;
+            /** @description In words. */
+            says: string;
+        };
         /** @description A choice on which practitioners differ. */
         ChoiceReport: {
             /** @description The question. */
@@ -2391,6 +2572,18 @@ export interface components {
             /** @description What it is called. */
             name: string;
         };
+        /** @description One field's part in a spread. */
+        Driver: {
+            /** @description Its path. */
+            field: string;
+            /** @description In words. */
+            label: string;
+            /**
+             * Format: double
+             * @description Share of the variance.
+             */
+            share: number;
+        };
         /** @description A duration at a height of lobe lift. */
         DurationAt: {
             /**
@@ -2619,6 +2812,18 @@ export interface components {
                 candidate: string;
                 /** @description The place, from zero. */
                 place: number;
+            };
+        } | {
+            /** @description How far a field may be off; an empty text leaves that to its source again. */
+            tolerance: {
+                /** @description Path of the field. */
+                field: string;
+                /** @description As typed. */
+                plus_minus: string;
+                /** @description `normal`, `uniform` or `triangular`; as it was, or normal, when absent. */
+                shape?: string | null;
+                /** @description `cylinder`, `bank` or `engine`; as it was, or by the kind of field, when absent. */
+                shared?: string | null;
             };
         } | {
             /** @description Where a field comes from. */
@@ -2912,6 +3117,13 @@ export interface components {
             broken: components["schemas"]["ShortReport"][];
             /** @description The candidate as the document holds it; absent for the one that stands there already. */
             candidate?: unknown;
+            /** @description The limit that fails most of them. */
+            fails_most?: string | null;
+            /**
+             * Format: double
+             * @description Share of engines, built with the tolerances, of which any limit fails that is met as it is given.
+             */
+            fails_share?: number | null;
             /** @description Its figures. */
             figures: components["schemas"]["FiguresReport"];
             /**
@@ -2942,6 +3154,11 @@ export interface components {
              * @description How sure it is that the best finalist is better.
              */
             sure_best_is_better?: number | null;
+            /**
+             * Format: double
+             * @description How sure it is that it is better than what stands and holds when it is built with the tolerances.
+             */
+            sure_built?: number | null;
             /** @description What it is called. */
             title: string;
         };
@@ -3316,6 +3533,7 @@ export interface components {
         };
         /** @description One rule held against the candidate. */
         LimitReport: {
+            chance?: components["schemas"]["Chance"] | null;
             /** @description Whether what breathing computed went into it, in place of an estimate. */
             computed: boolean;
             /** @description The field to go to. */
@@ -3510,6 +3728,37 @@ export interface components {
             state: "stopped";
         };
         /** @description One line of a job's answer. */
+        Line_PhasingStep_PhasingDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description Curves drafted. */
+            done: number;
+            /** @description Curves in all. */
+            of: number;
+            /** @description Gaps and limits, without torque. */
+            report: components["schemas"]["PhasingReport"];
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description The report. */
+            report: components["schemas"]["PhasingReport"];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
+        /** @description One line of a job's answer. */
         Line_ScoreStep_ScoreDone: {
             /** @enum {string} */
             state: "waiting";
@@ -3602,6 +3851,33 @@ export interface components {
             /** @enum {string} */
             state: "stopped";
         };
+        /** @description One line of a job's answer. */
+        Line_ToleranceStep_ToleranceDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description By the responses alone, while runs in full are under way. */
+            report: components["schemas"]["ToleranceReport"];
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description The report. */
+            report: components["schemas"]["ToleranceReport"];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
         /** @description A build in the list with what its document says of the engine, as typed. */
         ListedBuild: components["schemas"]["BuildSummary"] & {
             /** @description Cylinder bore. */
@@ -3627,6 +3903,32 @@ export interface components {
             /** @description Whose; a lobe sold by itself is shown as an intake's. */
             side: components["schemas"]["Side"];
         };
+        /** @description What one witness mark says. */
+        MarkReport: {
+            /**
+             * Format: double
+             * @description What the terms leave there.
+             */
+            computed_mm: number;
+            /** @description The field that would take it up, unless both agree. */
+            field?: string | null;
+            /** @description Its identifier. */
+            id: string;
+            /**
+             * Format: double
+             * @description What it left.
+             */
+            left_mm: number;
+            /**
+             * Format: double
+             * @description The speed it was run to.
+             */
+            rpm: number;
+            /** @description In words. */
+            says: components["schemas"]["Shown"];
+            /** @description The text that field would take. */
+            to?: string | null;
+        };
         /** @description One pushrod in its place. */
         MatchReport: {
             /** @description The cylinder and valve it is, where the places are two for each cylinder. */
@@ -3645,7 +3947,35 @@ export interface components {
             side?: components["schemas"]["Side"] | null;
         };
         /** @description A field worth measuring. */
+        MeasureFirst: {
+            /**
+             * Format: double
+             * @description Share of engines of which any limit fails, once it is measured and set as it is given.
+             */
+            any_fails_share_if_known: number;
+            /** @description Its path. */
+            field: string;
+            /** @description In words. */
+            label: string;
+            /** @description How far it is taken to be off now. */
+            now: components["schemas"]["Shown"];
+            /** @description The limits it moves most. */
+            settles: string[];
+            /** @description How far once it is measured. */
+            then: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description What it is worth: by how much that is less.
+             */
+            worth_share: number;
+        };
+        /** @description A field worth measuring. */
         MeasureNext: {
+            /**
+             * Format: double
+             * @description Share of engines in which measuring it would change the choice, where that was drawn.
+             */
+            changes_share?: number | null;
             /** @description Its path. */
             field: string;
             /** @description In words. */
@@ -3879,7 +4209,7 @@ export interface components {
          * @description A part of the report that can be asked for.
          * @enum {string}
          */
-        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "at_speed" | "bench" | "drawing" | "breathing" | "following" | "dynamics" | "limits" | "remedies";
+        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "at_speed" | "bench" | "drawing" | "breathing" | "following" | "dynamics" | "phasing" | "tolerance" | "limits" | "remedies";
         /** @description One hump of a curve. */
         PeakReport: {
             /**
@@ -3902,6 +4232,87 @@ export interface components {
              * @description Torque, when it is one of torque.
              */
             torque_nm?: number | null;
+        };
+        /** @description The whole of it. */
+        PhasingDone: {
+            /** @description The report. */
+            report: components["schemas"]["PhasingReport"];
+        };
+        /** @description Gaps, torque and idle over how a cam is set, and the window in which nothing fails. */
+        PhasingReport: {
+            /** @description Crank degrees forward from how the cam is given; back is negative. */
+            advance_deg: number[];
+            /**
+             * Format: double
+             * @description Best place to set it, by average torque.
+             */
+            best_deg?: number | null;
+            /** @description Exhaust valve to piston at speed. */
+            exhaust_at_speed_mm?: number[] | null;
+            /** @description Exhaust valve to piston at rest. */
+            exhaust_clearance_mm?: number[] | null;
+            /** @description Limits that fail at each place, by their titles. */
+            fails: string[][];
+            /** @description Where nothing touches at speed, whatever limits at rest say. */
+            free_deg?: number[] | null;
+            /** @description Intake valve to piston at speed. */
+            intake_at_speed_mm?: number[] | null;
+            /** @description Intake centreline there. */
+            intake_centreline_deg: number[];
+            /** @description Intake valve to piston at rest; absent where it is not known. */
+            intake_clearance_mm?: number[] | null;
+            /** @description Crank degrees a phaser turns it back and forward. */
+            phaser_deg: number[];
+            /** @description In words. */
+            says: components["schemas"]["Shown"];
+            /** @description Where it may be set so that it stays in that while the drive stretches and a phaser turns it. */
+            set_deg?: number[] | null;
+            /** @description What the timing set reaches. */
+            steps: components["schemas"]["TimingStep"][];
+            /** @description Whether those are usual ones, since nobody said. */
+            steps_assumed: boolean;
+            /**
+             * Format: double
+             * @description Crank degrees the drive will stretch.
+             */
+            stretch_deg: number;
+            torque?: components["schemas"]["PhasingTorque"] | null;
+            /** @description Where nothing fails, from and to. */
+            window_deg?: number[] | null;
+        };
+        /** @description Whose cam to turn. */
+        PhasingRequest: {
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description The document's text. */
+            document: string;
+        };
+        /** @description What there is so far. */
+        PhasingStep: {
+            /** @description Curves drafted. */
+            done: number;
+            /** @description Curves in all. */
+            of: number;
+            /** @description Gaps and limits, without torque. */
+            report: components["schemas"]["PhasingReport"];
+        };
+        /** @description Torque over how a cam is set: a parabola through drafted curves. */
+        PhasingTorque: {
+            /** @description Average over the band. */
+            average_torque_nm: number[];
+            /** @description Where curves were drafted. */
+            drafted_deg: number[];
+            /** @description Vacuum at idle, where the plan asks for one. */
+            idle_vacuum_kpa?: number[] | null;
+            /** @description Average over the lowest third of the band. */
+            low_torque_nm: number[];
+            /**
+             * Format: double
+             * @description What the parabola misses of a drafted curve's average torque that is left out.
+             */
+            off_share: number;
+            /** @description Peak power. */
+            peak_power_kw: number[];
         };
         /**
          * @description The step of the work a limit belongs to.
@@ -4468,6 +4879,13 @@ export interface components {
              */
             goals: components["schemas"]["Goal"][];
             /**
+             * Format: double
+             * @description Share of engines, built with the tolerances, that may fail a limit: finalists of which more do come after those of which
+             *     fewer do. Nobody asks where it is absent.
+             * @default null
+             */
+            most_fails: number | null;
+            /**
              * Format: int32
              * @description Of everything that is spread.
              * @default 1
@@ -4742,6 +5160,210 @@ export interface components {
             meaning: string;
             /** @description The word. */
             word: string;
+        };
+        /** @description One keyway or bushing. */
+        TimingStep: {
+            /**
+             * Format: double
+             * @description Crank degrees forward.
+             */
+            advance_deg: number;
+            /**
+             * Format: double
+             * @description Average torque there against how it is given.
+             */
+            average_torque_nm?: number | null;
+            /** @description What fails there. */
+            fails: string[];
+            /** @description Whether it may be set there. */
+            in_window: boolean;
+            /** @description The intake centreline it leads to, as a text for its field. */
+            intake_centreline: string;
+        };
+        /** @description The whole of it. */
+        ToleranceDone: {
+            /** @description The report. */
+            report: components["schemas"]["ToleranceReport"];
+        };
+        /** @description One limit under the tolerances; figures in the limit's unit. */
+        ToleranceLimit: {
+            /** @description Share of cylinders in every bar. */
+            bars: number[];
+            /**
+             * Format: double
+             * @description Share of those runs in which it and the response do not agree.
+             */
+            disagree_share?: number | null;
+            /** @description What drives it, the largest first: shares of the variance. */
+            drivers: components["schemas"]["Driver"][];
+            /**
+             * Format: double
+             * @description Share of engines with any that fails.
+             */
+            fails_any_share: number;
+            /** @description Whether it fails as things are given already. */
+            fails_as_given: boolean;
+            /**
+             * Format: double
+             * @description Share of cylinders that fail.
+             */
+            fails_share: number;
+            /**
+             * Format: double
+             * @description Where the picture's first bar begins.
+             */
+            from: number;
+            /** @description Identifier of the rule. */
+            id: string;
+            /** @description Whether the shares are of runs in full, since the response was off. */
+            in_full: boolean;
+            /** @description Whether failing is advice only. */
+            is_advice: boolean;
+            /**
+             * Format: double
+             * @description Mean in one cylinder.
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description Most that is allowed.
+             */
+            need_max?: number | null;
+            /**
+             * Format: double
+             * @description Least that is needed.
+             */
+            need_min?: number | null;
+            /**
+             * Format: double
+             * @description What there is as things are given.
+             */
+            nominal: number;
+            /**
+             * Format: double
+             * @description What the response is off by in runs in full, of the standard deviation; absent while they run.
+             */
+            off_share?: number | null;
+            /**
+             * Format: double
+             * @description One of a hundred cylinders lies below.
+             */
+            p01: number;
+            /**
+             * Format: double
+             * @description Half of them lie below.
+             */
+            p50: number;
+            /**
+             * Format: double
+             * @description Ninety-nine of a hundred lie below.
+             */
+            p99: number;
+            /** @description The last three as read. */
+            percentiles: components["schemas"]["Shown"][];
+            remedy?: components["schemas"]["ToleranceRemedy"] | null;
+            /** @description The same in words. */
+            says: string;
+            /**
+             * Format: double
+             * @description Standard deviation.
+             */
+            sd: number;
+            /** @description Need, have and margin as things are given, as read. */
+            shown: components["schemas"]["LimitShown"];
+            side?: components["schemas"]["Side"] | null;
+            /** @description In words. */
+            title: string;
+            /** @description Unit of the figures. */
+            unit: string;
+            /**
+             * Format: double
+             * @description How wide each bar is.
+             */
+            width: number;
+        };
+        /** @description What would bring a limit to the wanted chance. */
+        ToleranceRemedy: {
+            /** @description The field that drives it most. */
+            field: string;
+            hold?: components["schemas"]["Shown"] | null;
+            /** @description In words. */
+            label: string;
+            /** @description Or how much more must be left as things are given. */
+            more: components["schemas"]["Shown"];
+        };
+        /** @description All limits of a candidate under its tolerances. */
+        ToleranceReport: {
+            /**
+             * Format: double
+             * @description Share of engines of which any limit fails that is met as things are given.
+             */
+            any_fails_share: number;
+            /**
+             * Format: double
+             * @description Largest share of those runs in which a response and the run did not agree whether a limit is met.
+             */
+            checked_disagree: number;
+            /** @description Runs of the whole computation that responses were held against; nothing while they run. */
+            checked_runs: number;
+            /** @description Cylinders of each engine. */
+            cylinders: number;
+            /** @description How far every field is taken to be off. */
+            fields: components["schemas"]["TolerancedField"][];
+            /** @description Limits whose figure stands on what was computed long before, or that nothing moves: not in this. */
+            held: string[];
+            /** @description Every limit that spreads, the likeliest to fail first. */
+            limits: components["schemas"]["ToleranceLimit"][];
+            /** @description What to measure first: what lowers that share most. */
+            measure_first: components["schemas"]["MeasureFirst"][];
+            /** @description Engines drawn by lot. */
+            samples: number;
+            /** @description What it says, in a sentence. */
+            says: string;
+            /**
+             * Format: int64
+             * @description The lot: the same gives the same.
+             */
+            seed: number;
+            /**
+             * Format: double
+             * @description Share of engines that is wished for at most to fail a limit.
+             */
+            wanted_share: number;
+        };
+        /** @description Whose limits to draw. */
+        ToleranceRequest: {
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description The document's text. */
+            document: string;
+        };
+        /** @description What there is so far. */
+        ToleranceStep: {
+            /** @description By the responses alone, while runs in full are under way. */
+            report: components["schemas"]["ToleranceReport"];
+        };
+        /** @description How far one field is taken to be off. */
+        TolerancedField: {
+            /**
+             * Format: double
+             * @description Largest share of any limit's variance.
+             */
+            drives: number;
+            /** @description Its path. */
+            field: string;
+            /** @description Whether the document says the spread itself. */
+            is_own: boolean;
+            /** @description In words. */
+            label: string;
+            /** @description Plus-minus. */
+            plus_minus: components["schemas"]["Shown"];
+            /** @description How it spreads. */
+            shape: string;
+            /** @description Who shares it. */
+            shared: string;
+            /** @description Where its value is from. */
+            source: string;
         };
         /**
          * @description What a change of the train is about.
@@ -5943,6 +6565,37 @@ export interface operations {
             };
         };
     };
+    turn_cam: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhasingRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["Line_PhasingStep_PhasingDone"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     score_candidates: {
         parameters: {
             query?: never;
@@ -6051,6 +6704,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ServerState"];
+                };
+            };
+        };
+    };
+    draw_tolerances: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToleranceRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["Line_ToleranceStep_ToleranceDone"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -25,6 +25,8 @@ function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAn
     breathing: notAsked,
     following: notAsked,
     dynamics: notAsked,
+    phasing: notAsked,
+    tolerance: notAsked,
     drawing: notAsked,
     engine: notAsked,
     measure_next: [],

@@ -66,6 +66,8 @@ function merged(
     measure_next: before.measure_next,
     control: asked(before.control, now.control),
     at_speed: asked(before.at_speed, now.at_speed),
+    tolerance: asked(before.tolerance, now.tolerance),
+    phasing: asked(before.phasing, now.phasing),
     limits: hasLimits ? worded(before.limits, now.limits) : before.limits,
     bench: before.bench,
   }
@@ -106,7 +108,9 @@ function worded(before: readonly LimitReport[], now: LimitReport[]): LimitReport
     const { formula, school, source, inputs, remedies } = known.get(key(limit)) ?? limit
     return limit.formula === '' ? { ...limit, formula, school, source, inputs, remedies } : limit
   })
-  const isStill = ({ side }: LimitReport) =>
-    typeof side === 'string' && !now.some((limit) => limit.side === side)
+  // What trains in motion do is not turned anew at every step of a drag.
+  const isStill = ({ id, side }: LimitReport) =>
+    id.endsWith('_at_speed') ||
+    (typeof side === 'string' && !now.some((limit) => limit.side === side))
   return inPlace(before, moved, key, isStill)
 }

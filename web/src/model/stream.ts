@@ -18,6 +18,8 @@ export type JobPath =
   | '/api/control'
   | '/api/sensitivity'
   | '/api/calibrate'
+  | '/api/phasing'
+  | '/api/tolerance'
 
 /** A line says how far the work is. */
 export interface JobLine {

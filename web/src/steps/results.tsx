@@ -1,6 +1,5 @@
 import { BenchSays } from '../features/bench/BenchSays'
 import { ClearanceStep } from '../features/clearance/ClearanceStep'
-import { GapAtSpeed } from '../features/clearance/GapAtSpeed'
 import { ControlStep } from '../features/control/ControlStep'
 import { DecideStep } from '../features/decide/DecideStep'
 import { Order } from '../features/motion/Order'
@@ -22,15 +21,25 @@ export const clearance = step({
   Answer: () => (
     <>
       <ClearanceStep />
-      <GapAtSpeed />
       <BenchSays />
     </>
   ),
   groups: [
     { title: 'Growth at speed', fields: ['growth.'] },
+    {
+      title: 'Phasing',
+      fields: [
+        'engine.drive_stretch',
+        'engine.timing_steps',
+        '@.cam.phaser_advance',
+        '@.cam.phaser_retard',
+      ],
+    },
+    { title: 'Rods', fields: ['engine.rod_to_cam', 'engine.rod_to_block'] },
     { title: 'Clay', fields: ['@.clay.intake.', '@.clay.exhaust.'] },
     { title: 'Seals', fields: ['engine.intake.seal_height', 'engine.exhaust.seal_height'] },
     { title: 'Own limits', fields: ['limits'] },
+    { title: 'Tolerances', fields: ['tolerances'], folded: 'while empty' },
   ],
   tall: true,
   drawn: true,

@@ -5,13 +5,15 @@ use super::control::{control_finding, in_motion};
 use super::curve::{gas_finding, whole_curve};
 use super::findings::findings_of;
 use super::following::following;
+use super::phasing::phasing;
 use super::speed_bought::Variants;
 use super::springs_stay::springs_stay;
+use super::tolerating::{drawn, put_chances};
 use super::unknowns::measure_next;
 use crate::begin::strangers;
 use crate::build::Build;
 use crate::candidate::Stages;
-use crate::candidate::{self, Gap, Part, Resolved, block, note_assumed};
+use crate::candidate::{self, Gap, Part, Resolved, block, motion_of_valves, note_assumed};
 use crate::choose::{Advisor, remedies};
 use crate::document::{CandidateView, Fault, Ledger, candidate_or_first};
 use crate::engine::read_cylinder;
@@ -56,6 +58,10 @@ pub enum PartName {
     Following,
     /// Both valves in motion over speed; takes seconds.
     Dynamics,
+    /// How the cam may be turned; takes seconds.
+    Phasing,
+    /// How likely limits fail under the tolerances; takes seconds.
+    Tolerance,
     /// Every rule.
     Limits,
     /// What buys margins back; needs limits.
@@ -64,7 +70,7 @@ pub enum PartName {
 
 impl PartName {
     /// Every part, in the order of the report.
-    pub const ALL: [Self; 16] = [
+    pub const ALL: [Self; 18] = [
         Self::Timing,
         Self::Strip,
         Self::Lift,
@@ -79,13 +85,18 @@ impl PartName {
         Self::Breathing,
         Self::Following,
         Self::Dynamics,
+        Self::Phasing,
+        Self::Tolerance,
         Self::Limits,
         Self::Remedies,
     ];
 
     /// Every part that takes milliseconds.
     pub fn cheap() -> Vec<Self> {
-        Self::ALL.into_iter().filter(|part| !matches!(part, Self::Breathing | Self::Dynamics)).collect()
+        Self::ALL
+            .into_iter()
+            .filter(|part| !matches!(part, Self::Breathing | Self::Dynamics | Self::Phasing | Self::Tolerance))
+            .collect()
     }
 
     /// The word in `--parts` and in requests.
@@ -105,6 +116,8 @@ impl PartName {
             Self::Breathing => "breathing",
             Self::Following => "following",
             Self::Dynamics => "dynamics",
+            Self::Phasing => "phasing",
+            Self::Tolerance => "tolerance",
             Self::Limits => "limits",
             Self::Remedies => "remedies",
         }
@@ -209,9 +222,13 @@ fn report_of(
     let mut findings = if wants(PartName::Limits) { findings_of(&resolved, stages) } else { Findings::default() };
     findings.gas = curve.done().map(gas_finding).or(findings.gas);
     findings.control = motion.done().map(control_finding).or(findings.control);
+    // Turning the trains takes some milliseconds: a drag goes without.
+    let tolerance = asked(wants(PartName::Tolerance), &source, || drawn(view, &source, stages));
+    findings.moved = wants(PartName::AtSpeed).then(|| motion_of_valves(&resolved, stages)).flatten();
     let lines = if wants(PartName::Limits) {
         let judgement = limits(&resolved, &findings, stages);
         let mut lines = judgement.lines(&resolved, &findings, stages, &source);
+        put_chances(&mut lines, (&resolved, &findings), &source, stages);
         if wants(PartName::Remedies) {
             let advisor = Advisor {
                 build,
@@ -249,6 +266,8 @@ fn report_of(
         at_speed: asked(wants(PartName::AtSpeed), &source, || candidate::at_speed(&resolved, &source, stages)),
         bench,
         breathing: curve,
+        phasing: asked(wants(PartName::Phasing), &source, || phasing(&resolved, stages)),
+        tolerance,
         following: asked(wants(PartName::Following), &source, || following(&resolved, stages)),
         dynamics: motion,
         drawing: asked(wants(PartName::Drawing), &source, || candidate::drawing(&resolved)),

@@ -191,7 +191,7 @@ impl ChooseJob {
     fn standing(&self, resolved: &Resolved, figures: &Figures) -> Standing {
         let control = limiting_speeds(resolved, &self.stages, &|| false).map(ControlFinding::of_rpm);
         let idle_vacuum = idle_vacuum(resolved, false, &self.stages, &|| false);
-        let findings = Findings { gas: Some(GasFinding { idle_vacuum, ..gas_of(figures) }), control };
+        let findings = Findings { gas: Some(GasFinding { idle_vacuum, ..gas_of(figures) }), control, moved: None };
         Standing::of(&limits(resolved, &findings, &self.stages))
     }
 

@@ -9,7 +9,7 @@ use crate::limits::{ControlFinding, Findings};
 pub(super) fn findings_of(resolved: &Resolved, stages: &Stages) -> Findings {
     let curve = kept_curve(resolved, stages);
     let gas = curve.as_ref().map(|(_, curve)| gas_finding(&curve.report));
-    Findings { gas, control: control(resolved, curve.map(|(key, _)| key), stages) }
+    Findings { gas, control: control(resolved, curve.map(|(key, _)| key), stages), moved: None }
 }
 
 /// Of its train in motion: under the gas of the curve, else under the estimate, which does not lapse when a curve comes.

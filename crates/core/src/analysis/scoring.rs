@@ -4,7 +4,7 @@ use super::curve::{deepest_curve, gas_finding};
 use super::score_columns::{Column, Known};
 use crate::build::Build;
 use crate::candidate::breathing::Ended;
-use crate::candidate::{Key, Resolved, Stages, key, worded};
+use crate::candidate::{Key, Resolved, Stages, key, motion_of_valves, worded};
 use crate::choose::{Beside, Better, Goal, Interval, Standing, guide_wear, in_motion, interval, points_of, ranks};
 use crate::document::{CandidateView, Fault, Ledger};
 use crate::given::{Given, Source};
@@ -78,8 +78,9 @@ impl ScoreJob {
             interval: interval.map(|interval| interval.count),
             money: resolved.given.money(),
         };
+        let moved = motion_of_valves(&resolved, &self.stages);
         let gas = curve.as_ref().map(|curve| gas_finding(&curve.report));
-        let judgement = limits(&resolved, &Findings { gas, control }, &self.stages);
+        let judgement = limits(&resolved, &Findings { gas, control, moved }, &self.stages);
         let known = Known { curve: curve.as_ref().map(|curve| &curve.report), judgement: &judgement, beside };
         let column = |scored: Scored| Column { scored, weight: 1.0, from: None, to: None }.value(&known);
         Ok(Candidate {

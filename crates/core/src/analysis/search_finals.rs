@@ -7,6 +7,7 @@ use super::search_told::Told;
 use super::search_words::{Full, Worded, worded};
 use super::searching::{LESSONS, SearchJob, lacks};
 use crate::candidate::breathing::{Effort, breathing_of};
+use crate::candidate::motion_of_valves;
 use crate::choose::{
     By, Called, Field, Frame, NO_LOBE, Pick, Points, Priced, Share, Standing, bests, fronts, gas_of, idle_vacuum,
     in_motion, interval, nearest_made, pick, prices, spread, written,
@@ -245,7 +246,8 @@ impl SearchJob {
         let control = in_motion(&resolved, &self.stages, &|| false);
         let least = control.as_ref().map(ControlFinding::least_rpm);
         let idle_vacuum = idle_vacuum(&resolved, false, &self.stages, &|| false);
-        let findings = Findings { gas: Some(GasFinding { idle_vacuum, ..gas_of(&figures) }), control };
+        let moved = motion_of_valves(&resolved, &self.stages);
+        let findings = Findings { gas: Some(GasFinding { idle_vacuum, ..gas_of(&figures) }), control, moved };
         let judgement = limits(&resolved, &findings, &self.stages);
         Full {
             pick: pick.clone(),

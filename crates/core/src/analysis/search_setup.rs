@@ -20,6 +20,9 @@ pub struct SearchSetup {
     pub seed: u32,
     /// Choices to begin at, of an earlier search.
     pub from: Vec<Vec<Decided>>,
+    /// Share of engines, built with the tolerances, that may fail a limit: finalists of which more do come after those of which
+    /// fewer do. Nobody asks where it is absent.
+    pub most_fails: Option<f64>,
     /// Candidates to hold what is found against, and to begin at: of a school, or made by hand.
     pub beside: Vec<BesideSetup>,
 }
@@ -43,6 +46,7 @@ impl Default for SearchSetup {
             evaluations: 20,
             seed: 1,
             from: Vec::new(),
+            most_fails: None,
             beside: Vec::new(),
         }
     }
@@ -73,6 +77,9 @@ impl SearchSetup {
         }
         if self.from.len() > 60 {
             return Err(Fault::new("from", &self.from.len().to_string(), "at most 60 choices"));
+        }
+        if let Some(share) = self.most_fails.filter(|share| !(0.0..=1.0).contains(share)) {
+            return Err(Fault::new("most_fails", &share.to_string(), "a share of engines, 0 to 1"));
         }
         let broken = self.from.iter().flatten().find(|own| !own.value.is_finite());
         if let Some(own) = broken {

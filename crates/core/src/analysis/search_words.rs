@@ -1,6 +1,7 @@
 //! What a search came to, as a report.
 
 use super::choose_words::{because, figures_report, rounded, short_report};
+use super::search_chances::{Chances, chances};
 use super::search_setup::SearchSetup;
 use super::unknowns::measure_next;
 use crate::build::Build;
@@ -20,6 +21,7 @@ use crate::report::{
     ShortReport, Verdict,
 };
 use crate::response::{Columns, Figures};
+use rayon::prelude::*;
 
 /// Doubt of a difference between two cams a region's reach apart, as a share of torque: what moves when the model's own doubtful
 /// parts are exchanged one by one (assumed from what was measured of them); nearer cams differ by less, and so does the doubt.
@@ -83,12 +85,26 @@ pub(super) fn worded(
         let order = (worst(a) > 0.0).cmp(&(worst(b) > 0.0));
         order.then_with(|| aim.gain(&b.figures).total_cmp(&aim.gain(&a.figures)))
     });
+    // Those that are told are drawn; all of them where too many failures put one behind.
+    let is_drawn = |place: usize| words.setup.most_fails.is_some() || place < REASONED;
+    let draw = |(place, full): (usize, Full)| {
+        let chances = is_drawn(place).then(|| words.chances(&full)).flatten();
+        (full, chances)
+    };
+    let mut drawn: Vec<(Full, Option<Chances>)> = found.into_par_iter().enumerate().map(draw).collect();
+    if let Some(most) = words.setup.most_fails {
+        drawn.sort_by_key(|(full, own)| worst(full) > 0.0 || own.as_ref().is_some_and(|own| own.fails > most));
+    }
+    let (found, chances): (Vec<Full>, Vec<Option<Chances>>) = drawn.into_iter().unzip();
     let all = || std::iter::once(&stands).chain(&found).chain(beside.iter().map(|(_, full)| full));
     let bounds = bounds(all());
-    let of = |rank: Rank, title: String, full: &Full| {
-        words.finalist((title, full), (&aim, &stands, found.first()), (&bounds, rank))
+    let of = |rank: Rank, title: String, (full, chance): (&Full, Option<&Chances>)| {
+        words.finalist((title, full, chance), (&aim, &stands, found.first()), (&bounds, rank))
     };
-    let finalists = found.iter().zip(1..).map(|(full, place)| of(Rank::Found(place), format!("Found {place}"), full));
+    let own = found.iter().zip(&chances).zip(1..);
+    let finalists =
+        own.map(|((full, chance), place)| of(Rank::Found(place), format!("Found {place}"), (full, chance.as_ref())));
+    let alone = |rank: Rank, title: String, full: &Full| of(rank, title, (full, words.chances(full).as_ref()));
     Some(SearchReport {
         aim: aim.words(),
         goals: words.goals().map(|goal| GoalReport { goal, title: goal.title().to_owned() }).collect(),
@@ -96,14 +112,14 @@ pub(super) fn worded(
         kits: words.fields.iter().map(|field| words.kit(&field.kit)).collect(),
         limits: bounds.iter().map(bound_report).collect(),
         finalists: finalists.collect(),
-        beside: beside.iter().map(|(title, full)| of(Rank::Beside, title.clone(), full)).collect(),
+        beside: beside.iter().map(|(title, full)| alone(Rank::Beside, title.clone(), full)).collect(),
         differ: found.first().map_or_else(Vec::new, |best| words.differ(&aim, &beside, best)),
         front: front.iter().map(|(pick, candidate)| words.foreseen(pick, candidate.clone(), &bounds)).collect(),
         prices: words.priced.iter().map(price_report).collect(),
         evaluations: words.counts.clone(),
         off_share: words.fields.first().map_or(0.0, |field| field.response.left_out.average_torque),
         impossible: impossible(&stands, &found),
-        stands: of(Rank::Stands, "As it stands".to_owned(), &stands),
+        stands: alone(Rank::Stands, "As it stands".to_owned(), &stands),
     })
 }
 
@@ -208,7 +224,7 @@ impl Worded<'_> {
 
     fn finalist(
         &self,
-        (title, full): (String, &Full),
+        (title, full, chance): (String, &Full, Option<&Chances>),
         (aim, stands, best): (&Aim, &Full, Option<&Full>),
         (bounds, rank): (&[Bound], Rank),
     ) -> FinalistReport {
@@ -229,13 +245,19 @@ impl Worded<'_> {
             response.figures(&own.pick.choice).average_torque / own.figures.average_torque
         };
         FinalistReport {
+            fails_share: chance.map(|own| own.fails),
+            fails_most: chance.and_then(|own| own.most.clone()),
+            sure_built: chance.filter(|_| rank != Rank::Stands).map(|own| {
+                // Two cams stray by themselves; what engines share is no difference.
+                self.sure(aim, (full, stands), own.torque * std::f64::consts::SQRT_2) * (1.0 - own.fails)
+            }),
             title,
             gain: rounded(aim.gain(&full.figures)),
-            sure: (rank != Rank::Stands).then(|| self.sure(aim, full, stands)),
-            sure_best_is_better: best.filter(|_| rank != Rank::Found(1)).map(|best| self.sure(aim, best, full)),
+            sure: (rank != Rank::Stands).then(|| self.sure(aim, (full, stands), 0.0)),
+            sure_best_is_better: best.filter(|_| rank != Rank::Found(1)).map(|best| self.sure(aim, (best, full), 0.0)),
             binds: binds(full, self.priced),
             because: if reasoned { because(&guide, &full.pick.choice) } else { Vec::new() },
-            measure_first: self.measure_first(full),
+            measure_first: self.measure_first(full, chance),
             off_share: best.filter(|_| rank != Rank::Stands).map(|best| foreseen(full) / foreseen(best) - 1.0),
             interval: full.interval.map(|own| interval_words(&own)),
             broken: shorts(full.standing.fails(), stands),
@@ -250,22 +272,33 @@ impl Worded<'_> {
         Beside { control: full.control, interval: full.interval.map(|own| own.count), money: full.money }
     }
 
-    /// How sure it is that `a` is better than `b` by the aim: what the difference is against its doubt, taken as normal.
-    fn sure(&self, aim: &Aim, a: &Full, b: &Full) -> f64 {
+    /// How sure it is that `a` is better than `b` by the aim: what the difference is against its doubt and what both stray by when
+    /// they are made, taken as normal.
+    fn sure(&self, aim: &Aim, (a, b): (&Full, &Full), strays: f64) -> f64 {
         let response = &self.fields[0].response;
         let place = |full: &Full| response.place(&full.pick.choice);
         let apart = place(a).iter().zip(place(b)).map(|(a, b)| (a - b).powi(2)).sum::<f64>();
         let apart = (apart / response.axes.len().max(1) as f64).sqrt().min(1.0);
-        let doubt = LEAST_DOUBT.hypot(DOUBT * apart);
+        let doubt = LEAST_DOUBT.hypot(DOUBT * apart).hypot(strays);
         let difference = aim.gain(&a.figures) - aim.gain(&b.figures);
         0.5 * (1.0 + libm::erf(difference / (doubt * std::f64::consts::SQRT_2)))
     }
 
-    /// Unknown and assumed sizes behind what binds or breaks.
-    fn measure_first(&self, full: &Full) -> Vec<MeasureNext> {
+    /// A finalist under the tolerances.
+    fn chances(&self, full: &Full) -> Option<Chances> {
+        let of = (&full.findings, &full.pick.choice);
+        chances((&self.built(full)?, self.index), of, &self.fields[full.pick.field], self.stages)
+    }
+
+    /// The document with a finalist in the place of what stands.
+    fn built(&self, full: &Full) -> Option<Build> {
         let kit = &self.fields[full.pick.field].kit.build;
-        let build = full.candidate.as_ref().map_or_else(|| Ok(kit.clone()), |own| kit.with_candidate(self.index, own));
-        let Ok(build) = build else { return Vec::new() };
+        full.candidate.as_ref().map_or_else(|| Some(kit.clone()), |own| kit.with_candidate(self.index, own).ok())
+    }
+
+    /// What to measure before ordering: unknown sizes behind what binds or breaks, then what would change the choice most often.
+    fn measure_first(&self, full: &Full, chance: Option<&Chances>) -> Vec<MeasureNext> {
+        let Some(build) = self.built(full) else { return Vec::new() };
         let views = build.candidates();
         let ledger = Ledger::default();
         let Some(view) = views.get(self.index) else { return Vec::new() };
@@ -274,9 +307,12 @@ impl Worded<'_> {
         let judgement = limits(&resolved, &full.findings, self.stages);
         let mut lines = judgement.lines(&resolved, &full.findings, self.stages, &source);
         lines.retain(|line| matches!(line.verdict, Verdict::Tight | Verdict::Fails | Verdict::Unknown));
-        let mut next = measure_next(&lines);
-        next.truncate(MEASURED);
-        next
+        let (unknown, assumed): (Vec<_>, Vec<_>) =
+            measure_next(&lines).into_iter().partition(|next| next.value.is_empty());
+        let drawn = chance.map_or_else(Vec::new, |own| own.measure.clone());
+        let is_new = |next: &MeasureNext| !drawn.iter().any(|own| own.field == next.field);
+        let assumed: Vec<MeasureNext> = assumed.into_iter().filter(is_new).collect();
+        unknown.into_iter().chain(drawn).chain(assumed).take(MEASURED).collect()
     }
 }
 

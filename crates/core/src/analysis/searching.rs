@@ -147,7 +147,7 @@ impl SearchJob {
         let drafted = points.computed(&middle, By::at(Effort::Draft, Effort::Draft), stop).map_err(halted)?;
         if let Some(columns) = drafted.as_ref() {
             let pick = self.exact(ground).pick(0, middle);
-            let findings = Findings { gas: Some(gas_of(&self.figures(columns))), control: None };
+            let findings = Findings { gas: Some(gas_of(&self.figures(columns))), ..Findings::default() };
             let standing = standing(&self.frame, &middle, &findings, &self.stages);
             ground.shift(&[Deep { pick: &pick, columns, standing: &standing }], &pick);
         }

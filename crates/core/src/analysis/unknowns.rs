@@ -20,7 +20,10 @@ pub fn measure_next(limits: &[LimitReport]) -> Vec<MeasureNext> {
     let mut found: Vec<(u32, MeasureNext)> = Vec::new();
     for limit in limits {
         let missing = limit.missing.iter().map(|missing| (&missing.field, ""));
+        // What only a running engine shows is not measured next.
+        let shown_running = |field: &str| field.starts_with("growth.");
         let assumed = limit.inputs.iter().filter(|i| i.origin == Origin::Assumed && i.value != "unknown");
+        let assumed = assumed.filter(|input| !shown_running(&input.field));
         let assumed = assumed.map(|input| (&input.field, input.value.as_str()));
         for (field, value) in missing.chain(assumed) {
             let place = found.iter().position(|(_, entry)| entry.field == *field).unwrap_or_else(|| {
@@ -38,5 +41,11 @@ pub fn measure_next(limits: &[LimitReport]) -> Vec<MeasureNext> {
 }
 
 fn entry(field: &str, value: &str) -> MeasureNext {
-    MeasureNext { field: field.to_owned(), label: spoken_label(field), value: value.to_owned(), settles: Vec::new() }
+    MeasureNext {
+        field: field.to_owned(),
+        label: spoken_label(field),
+        value: value.to_owned(),
+        settles: Vec::new(),
+        changes_share: None,
+    }
 }

@@ -145,7 +145,6 @@ impl Draft {
         self.fill_all("target", &json!({
             "band_from": rpm(from * slower), "band_to": rpm(to * slower), "peak_power_at": rpm(peak * slower),
             "shift_at": rpm(shift * slower), "overspeed_by": "350 rpm", "idle_at": "700 rpm", "inspection_hours": 1000,
-            "piston_clearance_school": "engineered",
             "ambient": { "pressure": "99 kPa", "temperature": "25 C", "humidity": 0.3 },
         }));
         let boost = [(0.5, "7 psi", "8 psi"), (0.75, "16 psi", "18 psi"), (1.0, "20 psi", "24 psi")];

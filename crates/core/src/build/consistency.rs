@@ -1,7 +1,7 @@
 //! Faults between fields: order, counts, and redundant inputs that disagree.
 
 use crate::document::{
-    BUILD, ENGINE, Fault, Ledger, Node, Side, TARGET, check_object, check_patch_keys, join, limit_dimension,
+    BUILD, ENGINE, Fault, Ledger, Node, Side, TARGET, Tolerated, check_object, check_patch_keys, join, limit_dimension,
     limit_figure,
 };
 use crate::quantity::{Angle, Area, Dimension, Flow, Force, Length, Speed, UnitSystem, Volume, format_si};
@@ -16,6 +16,9 @@ pub fn check(value: &Value, faults: &mut Vec<Fault>) {
     candidate_ids(value, faults);
     for limit in build.children("limits") {
         shop_limit(&limit, faults);
+    }
+    for own in build.children("tolerances") {
+        tolerance(&own, value, faults);
     }
     for (index, candidate) in build.children("candidates").iter().enumerate() {
         let cam = candidate.child("cam");
@@ -42,6 +45,26 @@ fn shop_limit(limit: &Node<'_>, faults: &mut Vec<Fault>) {
                 limit_dimension(id).map_or("a plain number".to_owned(), |d| format!("{} with its unit", d.noun()));
             faults.push(Fault::new(limit.path_of(key), text, needs));
         }
+    }
+}
+
+/// A tolerance is of a field that can be off, in its unit, and leaves it what it is.
+fn tolerance(own: &Node<'_>, document: &Value, faults: &mut Vec<Fault>) {
+    let (Some(field), Some(text)) = (own.word("field"), own.word("plus_minus")) else { return };
+    let Some(tolerated) = Tolerated::of(field) else {
+        fault(own, "field", "the path of a field that is a quantity or a number", faults);
+        return;
+    };
+    let Some(figure) = tolerated.figure(text) else {
+        let needs = match tolerated {
+            Tolerated::Quantity(dimension) => format!("{} with its unit, above nothing", dimension.noun()),
+            Tolerated::Number => "a plain number above nothing".to_owned(),
+        };
+        fault(own, "plus_minus", &needs, faults);
+        return;
+    };
+    if tolerated.positive(document, field).is_some_and(|value| figure >= value) {
+        fault(own, "plus_minus", "less than the value it is of", faults);
     }
 }
 

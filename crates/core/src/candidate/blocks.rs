@@ -266,6 +266,20 @@ pub fn bore_wall(inputs: &Resolved, side: Side) -> Part<Option<Length>> {
     Ok(gaps.min_by(|a, b| a.si().total_cmp(&b.si())))
 }
 
+/// Every closed head, intake and exhaust.
+///
+/// # Errors
+/// What their frames lack.
+pub(super) fn heads_of(inputs: &Resolved) -> Part<[Vec<ValveFrame>; 2]> {
+    let heads = |side: Side| -> Part<Vec<ValveFrame>> {
+        let own = inputs.side(side);
+        Ok(std::iter::once(own.valve.clone()?).chain(own.second_valve).collect())
+    };
+    let [intake, exhaust] = Side::BOTH.map(heads);
+    together([lack(&intake), lack(&exhaust)])?;
+    Ok([intake?, exhaust?])
+}
+
 /// Smallest distance between the heads, kept by what it is made of.
 pub fn valves_apart(inputs: &Resolved, stages: &Stages) -> Part<Length> {
     let mut needs = Needs::default();
@@ -273,19 +287,16 @@ pub fn valves_apart(inputs: &Resolved, stages: &Stages) -> Part<Length> {
         let _ = (need!(needs, port.valve_offset_x), need!(needs, port.valve_offset_y));
     }
     let placed = needs.met(()).map_err(Gap::from);
-    let [intake, exhaust] = Side::BOTH.map(|side| lack(&inputs.side(side).valve));
     let [opens, leaves] = Side::BOTH.map(|side| lack(&inputs.travel(side)));
-    together([lack(&placed), intake, exhaust, opens, leaves])?;
-    let heads = |side: Side| -> Part<Vec<ValveFrame>> {
-        let own = inputs.side(side);
-        Ok(std::iter::once(own.valve.clone()?).chain(own.second_valve).collect())
-    };
-    let (intakes, exhausts) = (heads(Side::Intake)?, heads(Side::Exhaust)?);
+    let heads = heads_of(inputs);
+    together([lack(&placed), lack(&heads), opens, leaves])?;
+    let [intakes, exhausts] = heads?;
     let (one, other) = (inputs.travel(Side::Intake)?, inputs.travel(Side::Exhaust)?);
     let motions = (motion_of(&one, inputs.side(Side::Intake)), motion_of(&other, inputs.side(Side::Exhaust)));
     Ok(*stages.valve_gaps.get(key(&(&intakes, &exhausts, motions)), || {
         let pairs = intakes.iter().flat_map(|intake| exhausts.iter().map(move |exhaust| (intake, exhaust)));
-        let gaps = pairs.map(|(intake, exhaust)| valve_to_valve((intake, &one), (exhaust, &other)).0.si());
+        let lifts = [&one, &other].map(|travel| |deg: f64| travel.lift_at(deg).si());
+        let gaps = pairs.map(|(intake, exhaust)| valve_to_valve((intake, &lifts[0]), (exhaust, &lifts[1])).0.si());
         Length::from_si(gaps.fold(f64::INFINITY, f64::min))
     }))
 }

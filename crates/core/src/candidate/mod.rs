@@ -18,7 +18,7 @@ mod spring;
 mod stages;
 mod strip;
 
-pub use at_speed::at_speed;
+pub use at_speed::{Growing, Moved, at_speed, motion_of_valves, quiet_gap, radial_at_speed};
 pub use bench::bench;
 pub use bench_work::{after_work, cold_growth};
 pub use blocks::{

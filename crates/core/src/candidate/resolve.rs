@@ -140,6 +140,13 @@ impl Resolved {
         Some(Self::new(given, stages))
     }
 
+    /// The same with its cam turned forward by so many crank degrees; back where negative.
+    #[must_use]
+    pub fn turned(&self, deg: f64) -> Self {
+        let phasing = self.phasing.clone().map(|phasing| phasing.advanced(deg));
+        Self { phasing, ..self.clone() }
+    }
+
     /// One side.
     pub const fn side(&self, side: Side) -> &ResolvedSide {
         match side {

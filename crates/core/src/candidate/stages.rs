@@ -4,11 +4,13 @@
 //! keys mean equal inputs (two of a million different ones are equal with a chance of about 1 in 10^27). The core's
 //! version is the life of the process.
 
+use super::dynamics::TurnedLift;
 use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
 use crate::report::{
-    CalibrationReport, ChooseReport, Curve, DynamicsReport, Effect, OrderReport, ScoreReport, SearchReport,
+    CalibrationReport, ChooseReport, Curve, DynamicsReport, Effect, OrderReport, PhasingReport, ScoreReport,
+    SearchReport, ToleranceReport,
 };
 use crate::response::{Choice, Columns, Response};
 use quick_cache::sync::Cache;
@@ -126,10 +128,16 @@ pub struct Stages {
     pub scores: Stage<ScoreReport>,
     /// Effects of decisions on a curve.
     pub effects: Stage<Vec<Effect>>,
+    /// Limits under tolerances.
+    pub tolerances: Stage<ToleranceReport>,
+    /// Cams turned.
+    pub phasings: Stage<PhasingReport>,
     /// Fits to a pull.
     pub fits: Stage<CalibrationReport>,
     /// Valve trains in motion.
     pub motions: Stage<DynamicsReport>,
+    /// How valves move over speed.
+    pub lifts: Stage<Vec<TurnedLift>>,
     /// Gaps of a closed valve over the crank.
     pub closed_gaps: Stage<Vec<Length>>,
 }

@@ -8,7 +8,7 @@ use super::region::gas_of;
 use super::standing::{Bound, Margin, Standing};
 use crate::candidate::Stages;
 use crate::document::Side;
-use crate::limits::{ControlFinding, Findings, HAND_CHECK, HOLLOW_FLANK, IDLE_VACUUM, LIMITING_SPEED, RULES, limits};
+use crate::limits::{Findings, HAND_CHECK, HOLLOW_FLANK, IDLE_VACUUM, LIMITING_SPEED, RULES, limits};
 use crate::quantity::{INCH_MERCURY, Speed};
 use crate::response::{Choice, Computed, Polynomial, Response, Terms, fit};
 use rayon::prelude::*;
@@ -155,7 +155,7 @@ impl Margins {
     /// Of the points of a response.
     pub fn of(frame: &Frame, response: &Response, stages: &Stages) -> Option<Self> {
         let stand = |point: &Computed| {
-            let findings = Findings { gas: Some(gas_of(&point.figures)), control: None::<ControlFinding> };
+            let findings = Findings { gas: Some(gas_of(&point.figures)), ..Findings::default() };
             standing(frame, &point.choice, &findings, stages)
         };
         let found: Vec<Standing> = response.points.par_iter().map(stand).collect();

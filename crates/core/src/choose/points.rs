@@ -90,8 +90,11 @@ impl<'a> Points<'a> {
     }
 }
 
-/// Columns of a curve.
-fn columns(breathing: &Breathing, by: By, stop: &(dyn Fn() -> bool + Sync)) -> Result<Option<Columns>, Ended> {
+/// Columns of a curve; `None` where the gas does not settle.
+///
+/// # Errors
+/// That it was stopped.
+pub fn columns(breathing: &Breathing, by: By, stop: &(dyn Fn() -> bool + Sync)) -> Result<Option<Columns>, Ended> {
     let (level, effort) = (breathing.strongest(), by.effort);
     let speeds = breathing.speeds(by.speeds_of);
     let setup = breathing.turned(effort, &speeds, stop);

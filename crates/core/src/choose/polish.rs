@@ -57,7 +57,7 @@ impl Exact<'_> {
         (control, idle_vacuum): (Option<ControlFinding>, Option<f64>),
     ) -> Option<Standing> {
         let gas = GasFinding { idle_vacuum, ..gas_of(&foreseen.figures) };
-        let findings = Findings { gas: Some(gas), control };
+        let findings = Findings { gas: Some(gas), control, moved: None };
         let has_lobes = Side::BOTH.into_iter().all(|side| resolved.side(side).lobe().is_ok());
         let mut standing = has_lobes.then(|| Standing::of(&limits(resolved, &findings, self.stages)))?;
         // Gas is foreseen here too, and what was found of it in full stands in the margins.

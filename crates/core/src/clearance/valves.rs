@@ -1,18 +1,17 @@
 //! Valve to valve: both heads on their own stems, over the crank angles where both are open.
 
 use super::frame::ValveFrame;
-use super::piston::ValveTravel;
 use crate::quantity::Length;
 
-/// Smallest distance between the heads and the crank degree of it, over overlap and both valves
-/// closed. Heads count as thin discs at their lower faces: the seat cone behind them is narrower.
+/// Smallest distance between the heads and the crank degree of it, over overlap and both valves closed; each is lifted by so
+/// many m over crank degrees. Heads count as thin discs at their lower faces: the seat cone behind them is narrower.
 pub fn valve_to_valve(
-    (intake, intake_travel): (&ValveFrame, &ValveTravel<'_>),
-    (exhaust, exhaust_travel): (&ValveFrame, &ValveTravel<'_>),
+    (intake, intake_lift): (&ValveFrame, &dyn Fn(f64) -> f64),
+    (exhaust, exhaust_lift): (&ValveFrame, &dyn Fn(f64) -> f64),
 ) -> (Length, f64) {
     let distance = |crank_deg: f64| {
-        let one = intake.opened(intake_travel.lift_at(crank_deg));
-        let other = exhaust.opened(exhaust_travel.lift_at(crank_deg));
+        let one = intake.opened(Length::from_si(intake_lift(crank_deg)));
+        let other = exhaust.opened(Length::from_si(exhaust_lift(crank_deg)));
         between(&one, &other)
     };
     let grid = (0..=80).map(|i| 280.0 + 2.0 * f64::from(i));

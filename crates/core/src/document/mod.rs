@@ -18,6 +18,7 @@ mod schema;
 mod strict_json;
 mod table;
 mod tabular;
+mod tolerated;
 mod view;
 
 pub use difference::{Difference, differences};
@@ -39,6 +40,7 @@ pub use table::{
     limit_figure,
 };
 pub use tabular::{cells, paste, set_rows};
+pub use tolerated::{Tolerated, by_id, by_place, is_of};
 pub use view::{CandidateView, candidates, shared};
 pub(crate) use view::{candidate_or_first, unknown_candidate};
 

@@ -216,7 +216,7 @@ impl<'a> Node<'a> {
     /// Whether a default of `field` stands for something: its object is there, or every engine has it, and the neighbour it
     /// hangs on says so.
     fn uses(&self, field: &Field) -> bool {
-        let stands = self.is_given() || matches!(self.object.name, "ambient" | "target" | "engine");
+        let stands = self.is_given() || matches!(self.object.name, "ambient" | "target" | "engine" | "growth");
         let beside = field.beside.is_none_or(|neighbour| self.has(neighbour));
         stands && beside && self.applies(field)
     }

@@ -6,6 +6,7 @@ mod candidates;
 mod lobe_import;
 pub(crate) mod marks;
 mod rocker_edit;
+mod tolerances;
 
 use crate::begin::{card_cam, put_card_cam};
 use crate::build::Build;
@@ -173,6 +174,19 @@ pub enum Edit {
         /// The place, from zero.
         place: usize,
     },
+    /// How far a field may be off; an empty text leaves that to its source again.
+    Tolerance {
+        /// Path of the field.
+        field: String,
+        /// As typed.
+        plus_minus: String,
+        /// `normal`, `uniform` or `triangular`; as it was, or normal, when absent.
+        #[serde(default)]
+        shape: Option<String>,
+        /// `cylinder`, `bank` or `engine`; as it was, or by the kind of field, when absent.
+        #[serde(default)]
+        shared: Option<String>,
+    },
     /// Where a field comes from.
     Source {
         /// Path of the field.
@@ -251,11 +265,25 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
             let index = candidates::index_of(&mut value, candidate)?;
             fit_part(&mut value, index, &part.clone().checked()?, *side)?;
         }
-        Edit::Duplicate { candidate, to, name } => candidates::duplicate(&mut value, candidate, to, name)?,
+        Edit::Duplicate { candidate, to, name } => {
+            candidates::duplicate(&mut value, candidate, to, name)?;
+            tolerances::copied(&mut value, candidate, to);
+        }
         Edit::AddCandidate { to, name } => candidates::add(&mut value, to, name)?,
         Edit::KeepCandidate { to, name, candidate } => candidates::keep(&mut value, candidate, to, name)?,
-        Edit::RemoveCandidate { candidate } => candidates::remove(&mut value, candidate)?,
-        Edit::PlaceCandidate { candidate, place } => candidates::place(&mut value, candidate, *place)?,
+        Edit::RemoveCandidate { candidate } => {
+            tolerances::by_identifier(&mut value);
+            candidates::remove(&mut value, candidate)?;
+            tolerances::removed(&mut value, candidate);
+        }
+        Edit::PlaceCandidate { candidate, place } => {
+            tolerances::by_identifier(&mut value);
+            candidates::place(&mut value, candidate, *place)?;
+        }
+        Edit::Tolerance { field, plus_minus, shape, shared } => {
+            let how = [("shape", shape.as_deref()), ("shared", shared.as_deref())];
+            tolerances::put(&mut value, field, plus_minus, how, system)?;
+        }
         Edit::Source { field, source } => set_source(&mut value, field, source)?,
         Edit::CardCam { candidate } => {
             let index = candidates::index_of(&mut value, candidate)?;

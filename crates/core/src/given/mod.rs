@@ -1,10 +1,13 @@
 //! What the document gives of one candidate, in SI and as enums: no texts to parse, no nodes, cheap to copy, and every
 //! number can be changed by its place. Everything after the document is computed from this.
 
+mod growth;
 mod objects;
 mod place;
 mod value;
 
+pub use growth::WitnessMark;
+use growth::{has_budget, read_growth, read_marks};
 use objects::Fields;
 pub use objects::{
     Ambient, Bridge, CalibrationPart, Cam, ClayPart, CoilPart, Collector, Engine, EventsPart, GrowthPart, HeightsPart,
@@ -17,6 +20,7 @@ pub use value::{BoostRow, FlankChecks, Fuelling, Profile, Rows, Value};
 
 use crate::document::{CandidateView, Ledger, Node, Side, limit_figure};
 use crate::quantity::Money;
+use crate::words::{CamDrive, Word};
 use std::sync::Arc;
 
 /// The train of one side, plain fields and overrides already one.
@@ -98,6 +102,10 @@ pub struct Given {
     pub calibration: CalibrationPart,
     /// What a gap loses on the way to speed.
     pub growth: GrowthPart,
+    /// What running engines showed of it.
+    pub witness: Arc<[WitnessMark]>,
+    /// Whether every term of the growth that nobody can compute is given, or a running engine showed it.
+    pub has_growth_budget: bool,
     /// Prices of cam and parts.
     pub prices: Arc<[Price]>,
     /// The shop's own limits.
@@ -118,6 +126,9 @@ pub struct OwnLimit {
     /// Why.
     pub reason: Arc<str>,
 }
+
+/// Keys of one object, each with a figure.
+type Keyed = Vec<(&'static str, f64)>;
 
 /// Parts of the train that carry a price.
 const PRICED: [Of; 6] = [Of::Lifter, Of::Pushrod, Of::Rocker, Of::Valve, Of::Retainer, Of::Spring];
@@ -183,6 +194,26 @@ impl<'a> Source<'a> {
         }
     }
 
+    /// Identifier of the candidate.
+    pub fn candidate_id(&self) -> &str {
+        self.candidate.word("id").unwrap_or_default()
+    }
+
+    /// Whether `field`, a candidate by its identifier or its place, is the field at `place`; what a candidate changes of the
+    /// engine is that field of the engine too.
+    pub fn is_at(&self, place: Place, field: &str) -> bool {
+        let path = self.path(place);
+        let Some((_, rest)) = path.strip_prefix("candidates[").and_then(|path| path.split_once(']')) else {
+            return path == field;
+        };
+        let changed = rest.strip_prefix(".changes.");
+        let own = field.strip_prefix("candidates[").and_then(|field| field.split_once(']'));
+        changed.is_some_and(|own| own == field)
+            || own.is_some_and(|(name, own)| {
+                own == rest && (name == self.candidate_id() || path.starts_with(&format!("candidates[{name}]")))
+            })
+    }
+
     /// Path of a place in the document, where it stands or would stand.
     pub fn path(&self, place: Place) -> String {
         self.node(place.of, place.side).path_of(place.key)
@@ -220,7 +251,12 @@ impl Given {
             matching: Matching::read(&of(Of::Matching), Side::Intake),
             pull: PullPart::read(&of(Of::Pull), Side::Intake),
             calibration: CalibrationPart::read(&of(Of::Calibration), Side::Intake),
-            growth: GrowthPart::read(&of(Of::Growth), Side::Intake),
+            growth: read_growth(
+                &of(Of::Growth),
+                CamDrive::from_word(of(Of::Engine).word("cam_drive").unwrap_or_default()),
+            ),
+            witness: read_marks(&of(Of::Growth)),
+            has_growth_budget: has_budget(&of(Of::Growth)),
             prices: read_prices(source),
             own_limits: source.own_limits.iter().filter_map(read_own_limit).collect(),
         }
@@ -258,6 +294,15 @@ impl Given {
 
     /// Every field that is one number, with its place.
     pub fn numbers(&self) -> Vec<(Place, f64)> {
+        self.every(&mut |object| object.numbers())
+    }
+
+    /// Every field that can spread, with its place and how large it is: numbers, and tables of loads and angles.
+    pub fn sizes(&self) -> Vec<(Place, f64)> {
+        self.every(&mut |object| object.sizes())
+    }
+
+    fn every(&self, ask: &mut dyn FnMut(&mut dyn Fields) -> Keyed) -> Vec<(Place, f64)> {
         let mut found = Vec::new();
         for side in Side::BOTH {
             for of in Of::ALL {
@@ -265,7 +310,7 @@ impl Given {
                     continue;
                 }
                 let mut copy = self.clone();
-                let numbers = copy.each(of, side, &mut |object| object.numbers());
+                let numbers = copy.each(of, side, ask);
                 found.extend(numbers.into_iter().flatten().map(|(key, number)| (Place::new(of, key, side), number)));
             }
         }
@@ -275,6 +320,12 @@ impl Given {
     /// Changes the number at `place`; `None` when there is none.
     pub fn set(&mut self, place: Place, number: f64) -> Option<()> {
         let done = self.each(place.of, place.side, &mut |object| object.set(place.key, number));
+        done.into_iter().flatten().next()
+    }
+
+    /// Moves what stands at `place` by so much, SI; `None` when it is not given or cannot spread.
+    pub fn shift(&mut self, place: Place, by: f64) -> Option<()> {
+        let done = self.each(place.of, place.side, &mut |object| object.shift(place.key, by));
         done.into_iter().flatten().next()
     }
 

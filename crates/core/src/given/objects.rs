@@ -50,6 +50,14 @@ pub trait Fields {
     fn numbers(&self) -> Vec<(&'static str, f64)>;
     /// Changes a field that is one number; `None` when it is not given or no number.
     fn set(&mut self, key: &str, number: f64) -> Option<()>;
+    /// Its fields that can spread, and how large they are.
+    fn sizes(&self) -> Vec<(&'static str, f64)> {
+        self.numbers()
+    }
+    /// Moves a field that can spread; `None` when it is not given or cannot.
+    fn shift(&mut self, _key: &str, _by: f64) -> Option<()> {
+        None
+    }
 }
 
 /// Declares one object: its struct, its reading, and its fields by name for whoever perturbs them.
@@ -86,6 +94,21 @@ macro_rules! objects {
             fn numbers(&self) -> Vec<(&'static str, f64)> {
                 let all = [$((stringify!($key), self.$key.as_ref().and_then(Value::number)),)+];
                 all.into_iter().filter_map(|(key, number)| Some((key, number?))).collect()
+            }
+
+            fn sizes(&self) -> Vec<(&'static str, f64)> {
+                let all = [$((stringify!($key), self.$key.as_ref().and_then(Value::size)),)+];
+                all.into_iter().filter_map(|(key, size)| Some((key, size?))).collect()
+            }
+
+            fn shift(&mut self, key: &str, by: f64) -> Option<()> {
+                match key {
+                    $(stringify!($key) => {
+                        self.$key = Some(self.$key.as_ref()?.shifted(by)?);
+                        Some(())
+                    })+
+                    _ => None,
+                }
             }
 
             fn set(&mut self, key: &str, number: f64) -> Option<()> {
@@ -146,6 +169,8 @@ objects! {
         bore: Length,
         stroke: Length,
         rod_length: Length,
+        rod_to_cam: Length,
+        rod_to_block: Length,
         pin_offset: Length,
         deck_clearance: Length,
         gasket_thickness: Length,
@@ -161,6 +186,8 @@ objects! {
         block_material: Casting,
         head_material: Casting,
         cam_drive: CamDrive,
+        drive_stretch: Angle,
+        timing_steps: Arc<[Angle]>,
         drive_fits: Snout,
         distributor_gear: DistributorGear,
         lifter_bore: Length,
@@ -272,6 +299,8 @@ objects! {
     Cam of Cam {
         lobe_separation: Angle,
         intake_centreline: Angle,
+        phaser_advance: Angle,
+        phaser_retard: Angle,
         base_circle_diameter: Length,
         ground_for: GroundFor,
         wheel_radius: Length,
@@ -488,6 +517,10 @@ objects! {
         block_heat: Length,
         gasket_creep: Length,
         cam_lag_per_1000_rpm: Angle,
+        valve_stretch: Length,
+        valve_sway: Length,
+        piston_sway: Length,
+        beyond: Length,
     }
 }
 

@@ -1,7 +1,7 @@
 //! How a field of the document becomes a value: quantities in SI, words as enums, tables as shared slices.
 
 use crate::document::Node;
-use crate::quantity::{Angle, Length, Mass, OfDimension, Pressure, Speed};
+use crate::quantity::{Angle, Dimension, Length, Mass, OfDimension, Pressure, Speed};
 use crate::words::{self, Word};
 use std::fmt;
 use std::hash::{DefaultHasher, Hasher};
@@ -18,6 +18,15 @@ pub trait Value: Sized {
     /// The value of that number.
     fn from_number(_: f64) -> Option<Self> {
         None
+    }
+    /// How large it is where it can spread: the number itself; of a table the largest of its second column.
+    fn size(&self) -> Option<f64> {
+        self.number()
+    }
+    /// The same further by so much: a number as it is; the second column of a table, all alike for angles and in proportion to
+    /// the largest for loads.
+    fn shifted(&self, by: f64) -> Option<Self> {
+        Self::from_number(self.number()? + by)
     }
 }
 
@@ -113,6 +122,15 @@ impl<A: OfDimension, B: OfDimension> Value for Rows<A, B> {
     fn read(node: &Node<'_>, key: &str) -> Option<Self> {
         node.rows(key).map(Self::from)
     }
+    fn size(&self) -> Option<f64> {
+        matches!(B::DIMENSION, Dimension::Angle | Dimension::Force).then_some(())?;
+        self.iter().map(|(_, own)| own.to_si().abs()).reduce(f64::max)
+    }
+    fn shifted(&self, by: f64) -> Option<Self> {
+        let largest = self.size().filter(|largest| *largest > 0.0)?;
+        let share = |own: f64| if B::DIMENSION == Dimension::Force { own / largest } else { 1.0 };
+        Some(self.iter().map(|(at, own)| (*at, B::of_si(own.to_si() + by * share(own.to_si())))).collect())
+    }
 }
 
 /// A list of plain numbers.
@@ -137,6 +155,12 @@ impl Value for FlankChecks {
     fn read(node: &Node<'_>, key: &str) -> Option<Self> {
         let flank = node.has(key).then(|| node.child(key))?;
         flank.rows("checks").map(|rows| Self(rows.into()))
+    }
+    fn size(&self) -> Option<f64> {
+        self.0.size()
+    }
+    fn shifted(&self, by: f64) -> Option<Self> {
+        self.0.shifted(by).map(Self)
     }
 }
 

@@ -2,7 +2,7 @@
 
 use super::figures::{
     BORE_WALL as WALL_NEED, HARDWARE, HARDWARE_TIGHT, HEAD_ALUMINIUM, HEAD_STEEL, HEAD_TIGHT, INCH, PISTON_ALUMINIUM,
-    PISTON_ENGINEERED, PISTON_GENEROUS, PISTON_TIGHT, RADIAL as RADIAL_NEED,
+    PISTON_BUDGETED, PISTON_DIESEL, PISTON_ENGINEERED, PISTON_GENEROUS, PISTON_TIGHT, RADIAL as RADIAL_NEED,
 };
 use super::levers::{
     DEEPER, DEEPER_DECK, EARLIER, LATER, LESS_RATIO, SEAL_LOWER, TALLER, THICKER_GASKET, WIDER, WIDER_POCKET,
@@ -12,14 +12,20 @@ use super::reads::{
     CROWN, EXHAUST_LOBE, EXHAUST_PHASING, EXHAUST_RATIO, EXHAUST_VALVE, INTAKE_LOBE, INTAKE_PHASING, INTAKE_RATIO,
     INTAKE_VALVE, LOBE, PHASING, PISTON, RATIO, VALVE, reads,
 };
-use super::rule::{Finding, Rule, common};
-use crate::candidate::{Resolved, bore_wall, piston_clearance, retainer_gap, valves_apart};
+use super::rule::{Case, Finding, Note, Rule, common};
+use crate::candidate::{Part, Resolved, bore_wall, piston_clearance, retainer_gap, valves_apart};
 use crate::document::Side;
-use crate::report::{Place, Sense};
+use crate::quantity::Length;
+use crate::report::{Place, Sense, Verdict};
 use crate::words::{ClearanceSchool, RodMaterial};
 
 fn is_engineered(resolved: &Resolved) -> bool {
     resolved.given.target.piston_clearance_school == Some(ClearanceSchool::Engineered)
+}
+
+/// Engineered, and every term of the growth is known.
+fn is_budgeted(resolved: &Resolved) -> bool {
+    is_engineered(resolved) && resolved.given.has_growth_budget
 }
 
 pub(super) fn has_aluminium_rods(resolved: &Resolved) -> bool {
@@ -36,8 +42,12 @@ pub static PISTON_CLEARANCE: Rule = Rule {
     sided: true,
     formula: "smallest distance along the stem from the valve's edge to the pocketed crown over the cycle, cam on time, parts rigid and cold; a dome's shape is not known, so that over one only a measured drop tells",
     school: |resolved| {
-        if is_engineered(resolved) {
-            "engineered: lower only with a growth budget"
+        if is_budgeted(resolved) {
+            "engineered, with a growth budget: what is left at speed decides"
+        } else if is_engineered(resolved) {
+            "generous, although engineered is asked for: that needs a growth budget, every term given or a mark of a running engine"
+        } else if resolved.given.is_diesel() {
+            "generous (default), of a governed diesel: its valves stand nearly flush and lift little at overlap"
         } else {
             "generous (default): conventional minimum, because it forgives what was not measured"
         }
@@ -56,16 +66,21 @@ pub static PISTON_CLEARANCE: Rule = Rule {
     gas: false,
     find: |case| {
         let resolved = case.resolved;
-        let (intake, exhaust) = if is_engineered(resolved) { PISTON_ENGINEERED } else { PISTON_GENEROUS };
-        let more = if has_aluminium_rods(resolved) { PISTON_ALUMINIUM } else { (0.0, 0.0) };
-        let need = match case.side {
-            Side::Intake => intake + more.0,
-            Side::Exhaust => exhaust + more.1,
+        let of = |(intake, exhaust): (f64, f64)| if case.side == Side::Intake { intake } else { exhaust };
+        let more = if has_aluminium_rods(resolved) { of(PISTON_ALUMINIUM) } else { 0.0 };
+        let gap = piston_clearance(resolved, case.side, case.stages).map(|found| found.along_stem.si());
+        let generous = if resolved.given.is_diesel() { PISTON_DIESEL } else { PISTON_GENEROUS };
+        let (usual, high) = (of(PISTON_ENGINEERED) + more, of(generous) + more);
+        let finding = |gap: f64| {
+            if !is_budgeted(resolved) {
+                return Finding::at_least(high * INCH, PISTON_TIGHT * INCH, gap);
+            }
+            let need = of(PISTON_BUDGETED) + more;
+            let finding = Finding::at_least(need * INCH, (usual - need) * INCH, gap);
+            let below = Note::Below(usual * INCH, high * INCH, "what is left at speed decides");
+            if finding.verdict() == Verdict::Tight { finding.noting(below) } else { finding }
         };
-        Some(
-            piston_clearance(resolved, case.side, case.stages)
-                .map(|found| Finding::at_least(need * INCH, PISTON_TIGHT * INCH, found.along_stem.si())),
-        )
+        Some(gap.map(finding))
     },
     advice: false,
     levers: &[EARLIER, LATER, DEEPER, THICKER_GASKET, WIDER, LESS_RATIO],
@@ -189,6 +204,11 @@ pub static PISTON_TO_HEAD: Rule = Rule {
     levers: &[THICKER_GASKET, DEEPER_DECK],
 };
 
+/// What is left between retainer and seal, m.
+pub(super) fn retainer_left(case: &Case<'_>) -> Part<f64> {
+    retainer_gap(case.resolved, case.side).map(Length::si)
+}
+
 /// Retainer to seal at full lift.
 pub static RETAINER_TO_SEAL: Rule = Rule {
     id: "retainer_to_seal",
@@ -205,10 +225,7 @@ pub static RETAINER_TO_SEAL: Rule = Rule {
         RATIO,
     ],
     gas: false,
-    find: |case| {
-        let gap = retainer_gap(case.resolved, case.side);
-        Some(gap.map(|gap| Finding::at_least(HARDWARE * INCH, HARDWARE_TIGHT * INCH, gap.si())))
-    },
+    find: |case| Some(retainer_left(case).map(|gap| Finding::at_least(HARDWARE * INCH, HARDWARE_TIGHT * INCH, gap))),
     advice: false,
     levers: &[TALLER, SEAL_LOWER, LESS_RATIO],
 };

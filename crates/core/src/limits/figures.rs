@@ -11,6 +11,8 @@ pub const INCH: f64 = 0.0254;
 
 /// Valve to piston at rest: (intake, exhaust), in.
 pub const PISTON_GENEROUS: (f64, f64) = (0.080, 0.100);
+/// The same of a governed diesel, whose valves stand nearly flush over a flat crown and lift little at overlap (from memory), in.
+pub const PISTON_DIESEL: (f64, f64) = (0.050, 0.080);
 /// The same for an engineered set-up, in.
 pub const PISTON_ENGINEERED: (f64, f64) = (0.050, 0.080);
 /// Added with aluminium rods: (intake, exhaust), in.
@@ -19,6 +21,22 @@ pub const PISTON_ALUMINIUM: (f64, f64) = (0.015, 0.030);
 pub const PISTON_IN_MOTION: (f64, f64) = (0.035, 0.050);
 /// Valve to piston is tight with less than this left, in.
 pub const PISTON_TIGHT: f64 = 0.015;
+
+/// An engineered set-up with a growth budget may come down to this at rest, in: one was run at .035 on the intake and did
+/// not touch; the exhaust's is assumed.
+pub const PISTON_BUDGETED: (f64, f64) = (0.035, 0.060);
+
+/// What must be left at speed once every term is taken off, for what nobody counts, in (assumed): valve to piston.
+pub const PISTON_AT_SPEED: f64 = 0.010;
+/// The same between the heads; of the pocket's wall; of retainer and coils; of rocker and rod, in (assumed).
+pub const HEADS_AT_SPEED: f64 = 0.030;
+pub const RADIAL_AT_SPEED: f64 = 0.020;
+pub const SPRING_AT_SPEED: f64 = 0.025;
+pub const ROOM_AT_SPEED: f64 = 0.010;
+/// With less than this left beyond it is tight, in.
+pub const AT_SPEED_TIGHT: f64 = 0.010;
+/// Rod or its bolt to camshaft and block, by feeler, in.
+pub const ROD_ROOM: f64 = 0.050;
 
 /// Valve edge to pocket wall, in.
 pub const RADIAL: f64 = 0.050;

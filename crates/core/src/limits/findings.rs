@@ -1,5 +1,6 @@
 //! What long work found of a candidate, which rules may use beside what the document gives: the gas, and the train in motion.
 
+use crate::candidate::Moved;
 use crate::quantity::{Pressure, Speed};
 use crate::report::DynamicsSide;
 
@@ -10,6 +11,8 @@ pub struct Findings {
     pub gas: Option<GasFinding>,
     /// What the train in motion found.
     pub control: Option<ControlFinding>,
+    /// What the trains in motion do to gaps at speed.
+    pub moved: Option<Moved>,
 }
 
 /// Where control is lost.

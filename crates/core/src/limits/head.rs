@@ -52,7 +52,7 @@ pub static GUIDE_PRESSURE: Rule = Rule {
                 Some(sweep.iter().map(|pose| (pose.valve, pose.contact)).collect::<Vec<_>>())
             };
             let guide = Guide { length, tip_to_guide, stem };
-            Ok(Finding::at_most(most, GUIDE_TIGHT * most, guide.pressure(&swept(case, places)?, friction, load)))
+            Ok(Finding::at_most(most, GUIDE_TIGHT * most, guide.pressure(&swept(case, 0.0, places)?, friction, load)))
         };
         Some(found())
     },

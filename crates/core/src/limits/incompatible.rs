@@ -61,6 +61,7 @@ impl Incompatible {
             formula: self.why.to_owned(),
             computed: false,
             estimate: None,
+            chance: None,
             note: None,
             inputs: used,
             missing: Vec::new(),

@@ -4,6 +4,7 @@
 //! Verdicts are planning aids: a maker's instructions and a competent machinist's measurement stand
 //! above any computed number.
 
+mod at_speed;
 mod cam_core;
 mod class;
 mod clearances;
@@ -26,6 +27,8 @@ mod rule;
 mod springs;
 mod wire;
 
+pub use at_speed::PISTON_AT_SPEED;
+pub use clearances::PISTON_CLEARANCE;
 pub use gas::IDLE_VACUUM;
 pub use in_motion::LIMITING_SPEED;
 pub use motion::HOLLOW_FLANK;
@@ -35,7 +38,7 @@ pub use findings::{ControlFinding, Findings, GasFinding, InMotion};
 pub use incompatible::{Incompatible, NO_SCHOOL};
 pub use measure::Measure;
 
-pub use report::{line, titled};
+pub use report::{limit_shown, line, titled};
 pub use rule::{Case, Finding, How, Judged, Lever, Rule};
 
 use crate::candidate::{Resolved, Stages};
@@ -52,6 +55,15 @@ pub static RULES: &[&Rule] = &[
     &clearances::VALVE_TO_VALVE,
     &clearances::PISTON_TO_HEAD,
     &clearances::RETAINER_TO_SEAL,
+    &at_speed::PISTON_AT_SPEED,
+    &at_speed::HEAD_AT_SPEED,
+    &at_speed::VALVES_AT_SPEED,
+    &at_speed::RADIAL_AT_SPEED,
+    &at_speed::RETAINER_AT_SPEED,
+    &at_speed::BIND_AT_SPEED,
+    &at_speed::ROCKER_AT_SPEED,
+    &at_speed::ROD_ROOM,
+    &at_speed::ROD_AT_SPEED,
     &springs::COIL_BIND,
     &springs::SEAT_LOAD,
     &springs::OPEN_LOAD,

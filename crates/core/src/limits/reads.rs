@@ -121,3 +121,9 @@ pub const MASSES: Reads = reads![
     Valve: "mass", "lash_cap_mass"; Retainer: "mass", "locks_mass"; Rocker: "tip_side_mass"; Lifter: "mass"; Spring: "mass";
     Bridge: "mass"; Port: "valves"; Pushrod: "mass", "length", "outside_diameter", "wall", "material"
 ];
+/// What a running engine takes off the gap over a piston.
+pub const GROWTH: Reads = reads![
+    Growth: "rod_stretch", "crank_bending", "bearing_and_pin", "piston_heat", "piston_rock", "block_heat", "gasket_creep",
+        "valve_stretch", "beyond";
+    Engine: "rod_material", "rod_mass", "piston_assembly_mass", "rod_length", "stroke", "bore", "block_material"
+];

@@ -32,6 +32,7 @@ pub fn line(judged: &Judged, case: Case<'_>, source: &Source<'_>) -> LimitReport
         formula: rule.formula.to_owned(),
         computed: rule.gas && case.findings.gas.is_some(),
         estimate: None,
+        chance: None,
         note: None,
         inputs: used,
         missing: Vec::new(),
@@ -99,7 +100,7 @@ fn fill(line: &mut LimitReport, rule: &Rule, finding: &Finding) {
     };
     line.have = Some(report(finding.have));
     line.margin = Some(report(finding.margin()));
-    line.shown = Some(shown(rule.measure, finding));
+    line.shown = Some(limit_shown(rule.measure, finding));
     line.note = finding.note.map(|note| note_of(rule.measure, note));
 }
 
@@ -119,7 +120,8 @@ fn band(low: &Shown, high: &Shown) -> Shown {
     Shown { inch: join(&low.inch, &high.inch), metric: join(&low.metric, &high.metric) }
 }
 
-fn shown(measure: Measure, finding: &Finding) -> LimitShown {
+/// Need, have and margin as read.
+pub fn limit_shown(measure: Measure, finding: &Finding) -> LimitShown {
     let need = match (finding.min.map(|m| measure.shown(m)), finding.max.map(|m| measure.shown(m))) {
         (Some(min), Some(max)) => band(&min, &max),
         (Some(only), None) | (None, Some(only)) => only,

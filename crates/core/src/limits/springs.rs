@@ -28,6 +28,13 @@ fn top_speed(resolved: &Resolved) -> Part<Speed> {
 /// What the hand check says of itself where the train in motion was computed.
 const DECIDED: &str = "the limiting speed in motion decides";
 
+/// Travel left to coil bind at full lift of rigid parts, m.
+pub(super) fn bind_left(case: &Case<'_>) -> Part<f64> {
+    let spring = &case.resolved.train(case.side).spring;
+    let (fitted, net) = spring_at_lift(case.resolved.side(case.side))?;
+    fitted.to_bind(net).map(Length::si).ok_or_else(|| Gap::needing(vec![spring.at("coil_bind_height")]))
+}
+
 /// Travel left to coil bind.
 pub static COIL_BIND: Rule = Rule {
     id: "coil_bind",
@@ -45,13 +52,7 @@ pub static COIL_BIND: Rule = Rule {
         RATIO,
     ],
     gas: false,
-    find: |case| {
-        let spring = &case.resolved.train(case.side).spring;
-        let found = spring_at_lift(case.resolved.side(case.side)).and_then(|(fitted, net)| {
-            fitted.to_bind(net).ok_or_else(|| Gap::needing(vec![spring.at("coil_bind_height")]))
-        });
-        Some(found.map(|left| Finding::at_least(BIND_NEED * INCH, COIL_BIND_TIGHT * INCH, left.si())))
-    },
+    find: |case| Some(bind_left(case).map(|left| Finding::at_least(BIND_NEED * INCH, COIL_BIND_TIGHT * INCH, left))),
     advice: false,
     levers: &[TALLER, LESS_RATIO],
 };

@@ -110,6 +110,11 @@ pub fn shown(si: f64, dimension: Dimension) -> Shown {
     Shown { inch: format_si(si, dimension, UnitSystem::Inch), metric: format_si(si, dimension, UnitSystem::Metric) }
 }
 
+/// A small length to a tenth of a thousandth, or a micrometre.
+pub fn shown_small(si: f64) -> Shown {
+    Shown { inch: format!("{:.4} in", si / 0.0254).replacen("0.", ".", 1), metric: format!("{:.3} mm", si * 1e3) }
+}
+
 /// A vacuum as gauges show it: inches of mercury, or kilopascals.
 pub fn shown_vacuum(si: f64) -> Shown {
     const INCH_MERCURY: f64 = 3386.389;

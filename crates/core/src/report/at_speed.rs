@@ -1,5 +1,6 @@
 //! Gaps at speed, term by term.
 
+use crate::quantity::Shown;
 use serde::Serialize;
 
 report! {
@@ -13,6 +14,10 @@ report! {
         exhaust: AtSpeedSide,
         /// Flat of the crown to the head.
         piston_to_head_mm: Vec<f64>,
+        /// Head to head, where both valves' places and motions are known.
+        valve_to_valve_mm: Option<Vec<f64>>,
+        /// Whether the growth is a budget: every term that nobody can compute is given, or a running engine showed it.
+        has_budget: bool,
         /// Crank degrees by which the cam runs late.
         lag_deg: Vec<f64>,
     }
@@ -27,6 +32,32 @@ report! {
         at_deg: Vec<f64>,
         /// What lies between the two, one after another: their sum is the difference.
         terms: Vec<GrowthTerm>,
+        /// Edge to pocket wall, less what valve and piston sway; the same at every speed.
+        radial_mm: Option<f64>,
+        /// Retainer to seal at the most lift in motion, at every speed.
+        retainer_to_seal_mm: Option<Vec<f64>>,
+        /// Travel left to coil bind at the most lift in motion, at every speed.
+        coil_bind_mm: Option<Vec<f64>>,
+        /// What running engines showed of it.
+        marks: Vec<MarkReport>,
+    }
+
+    /// What one witness mark says.
+    pub struct MarkReport {
+        /// Its identifier.
+        id: String,
+        /// The speed it was run to.
+        rpm: f64,
+        /// What it left.
+        left_mm: f64,
+        /// What the terms leave there.
+        computed_mm: f64,
+        /// In words.
+        says: Shown,
+        /// The field that would take it up, unless both agree.
+        field: Option<String>,
+        /// The text that field would take.
+        to: Option<String>,
     }
 
     /// One term of a gap's way from rest to speed.

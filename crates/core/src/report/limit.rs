@@ -16,6 +16,8 @@ report! {
         value: String,
         /// Margins that rest on it.
         settles: Vec<String>,
+        /// Share of engines in which measuring it would change the choice, where that was drawn.
+        changes_share: Option<f64>,
     }
 
     /// What a rule needs.
@@ -60,6 +62,8 @@ report! {
         computed: bool,
         /// What there is by the estimate without breathing, where both are known and differ.
         estimate: Option<Shown>,
+        /// How likely it fails, where tolerances were drawn.
+        chance: Option<super::tolerance::Chance>,
         /// What goes with the verdict: what it rests on, what it costs, why it is unknown.
         note: Option<Shown>,
         /// What went into it.

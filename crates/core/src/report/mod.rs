@@ -21,13 +21,15 @@ mod dynamics;
 mod limit;
 mod order;
 mod parts;
+mod phasing;
 mod scoring;
 mod searching;
 mod spring;
 mod timing;
+mod tolerance;
 mod train;
 
-pub use at_speed::{AtSpeedReport, AtSpeedSide, GrowthTerm};
+pub use at_speed::{AtSpeedReport, AtSpeedSide, GrowthTerm, MarkReport};
 pub use bench::{BenchFinding, BenchVerdict};
 pub use block::{Block, Named, Sides};
 pub use breathing::{
@@ -51,6 +53,7 @@ pub use order::{OrderCard, OrderFact, OrderLine, OrderPart};
 pub use parts::{
     ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringsStay, StripReport, ValveClearance,
 };
+pub use phasing::{PhasingReport, PhasingTorque, TimingStep};
 pub use scoring::{PowerCosts, ScoreColumn, ScoreReport, ScoreRow};
 pub use searching::{
     BesideDiffer, BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport,
@@ -58,6 +61,7 @@ pub use searching::{
 };
 pub use spring::{CoilReport, HeightAt, HeightPlan, HeightSheet, SpringReport, SurgeMeets};
 pub use timing::{DurationAt, SideTiming, TimingReport};
+pub use tolerance::{Chance, Driver, MeasureFirst, ToleranceLimit, ToleranceRemedy, ToleranceReport, TolerancedField};
 pub use train::{
     BleedReport, BudgetStep, FlexShare, LashReport, MatchReport, OrderCheck, OrderReport, PreloadReport, PreloadSchool,
     PushrodReport, RockerReport, RunningDurations, TrainReport, WorkReport,
@@ -142,6 +146,10 @@ report! {
         clearance: Block<ClearanceReport>,
         /// The same at speed, term by term.
         at_speed: Block<AtSpeedReport>,
+        /// How the cam may be turned.
+        phasing: Block<PhasingReport>,
+        /// How likely limits fail under the tolerances.
+        tolerance: Block<ToleranceReport>,
         /// To scale, for the drawing.
         drawing: Block<DrawingReport>,
         /// Torque and power over speed; seconds of work, only when asked for.

@@ -183,6 +183,12 @@ report! {
         sure_best_is_better: Option<f64>,
         /// What binds it: limits with less left than makes them tight.
         binds: Vec<BindReport>,
+        /// Share of engines, built with the tolerances, of which any limit fails that is met as it is given.
+        fails_share: Option<f64>,
+        /// The limit that fails most of them.
+        fails_most: Option<String>,
+        /// How sure it is that it is better than what stands and holds when it is built with the tolerances.
+        sure_built: Option<f64>,
         /// Limits it breaks, worst first.
         broken: Vec<ShortReport>,
         /// Each decision and why; of the best ones.

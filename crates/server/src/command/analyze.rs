@@ -21,7 +21,8 @@ pub struct Options {
     #[arg(long)]
     candidate: Option<String>,
     /// Parts wanted, separated by commas: timing, strip, lift, lobe, spring, control, clearance,
-    /// drawing, limits, remedies; and breathing and dynamics, which take seconds. All but those two when absent.
+    /// at_speed, drawing, limits, remedies; and breathing, dynamics, phasing and tolerance, which take seconds. All but those
+    /// four when absent.
     #[arg(long, value_delimiter = ',')]
     parts: Option<Vec<String>>,
 }

@@ -46,6 +46,9 @@ pub struct Options {
     /// needed first.
     #[arg(long, value_name = "PART", num_args = 1..)]
     merge: Vec<PathBuf>,
+    /// Put finalists behind of which more than this share of engines, built with the tolerances, would fail a limit.
+    #[arg(long, value_name = "SHARE")]
+    most_fails: Option<f64>,
     /// Begin at the finalists of an earlier answer too.
     #[arg(long, value_name = "ANSWER")]
     from: Option<PathBuf>,
@@ -125,6 +128,7 @@ fn job(options: &Options, stages: Arc<Stages>) -> anyhow::Result<Result<Result<S
         evaluations: options.evaluations,
         seed: options.seed,
         from,
+        most_fails: options.most_fails,
         beside,
     };
     let made = |build: Build| {

@@ -1,72 +1,44 @@
-import type { CandidateReport } from '../../api/client'
-import { Needs } from '../fields/Needs'
-import { readAngle, readLength } from '../../model/figures'
-import { useCandidate, useLengthScale } from '../../model/useSession'
+import { Segmented } from 'antd'
+import { useState } from 'react'
+import { CrownPlan } from './CrownPlan'
+import { GapAtSpeed } from './GapAtSpeed'
+import { GapsAtRest } from './GapsAtRest'
+import { PhasingWindow } from './PhasingWindow'
+import { Tolerances } from './Tolerances'
+import './clearance.css'
 
-type Clearances = Extract<CandidateReport['clearance'], { state: 'done' }>
-type Scale = NonNullable<ReturnType<typeof useLengthScale>>
+type View = 'rest' | 'speed' | 'tolerances' | 'phasing'
 
-const ROWS: readonly {
-  label: string
-  of: (side: Clearances['intake']) => number | null | undefined
-}[] = [
-  { label: 'Valve to piston, along the stem', of: (s) => s.piston_minimum_mm },
-  { label: 'Straight down the bore', of: (s) => s.piston_minimum_vertical_mm },
-  { label: 'Square to the surface', of: (s) => s.piston_minimum_normal_mm },
-  { label: 'For each degree of advance', of: (s) => s.per_degree_of_advance_mm },
-  { label: 'To the pocket wall', of: (s) => s.radial_mm },
-  { label: 'Retainer to seal at full lift', of: (s) => s.retainer_to_seal_mm },
+const VIEWS: { value: View; label: string }[] = [
+  { value: 'rest', label: 'At rest' },
+  { value: 'speed', label: 'At speed' },
+  { value: 'tolerances', label: 'How likely' },
+  { value: 'phasing', label: 'Phasing window' },
 ]
 
-/** Everything that must not touch, both sides beside each other. */
+/** Everything that must not touch: at rest, at speed, with what things are off by, and with the cam turned. */
 export function ClearanceStep() {
-  const clearance = useCandidate()?.clearance
-  const scale = useLengthScale()
-  if (clearance?.state === 'failed')
-    return <Needs what="Clearances are known" reason={clearance.reason} needs={clearance.needs} />
-  if (clearance?.state !== 'done' || !scale) return null
+  const [view, setView] = useState<View>('rest')
   return (
     <>
-      <table className="figures">
-        <thead>
-          <tr>
-            <td />
-            <th scope="col" className="intake-text">
-              Intake
-            </th>
-            <th scope="col" className="exhaust-text">
-              Exhaust
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {ROWS.map((row) => (
-            <tr key={row.label}>
-              <th scope="row">{row.label}</th>
-              <td>{read(row.of(clearance.intake), scale)}</td>
-              <td>{read(row.of(clearance.exhaust), scale)}</td>
-            </tr>
-          ))}
-          <tr>
-            <th scope="row">Tightest at, after firing top dead centre</th>
-            <td>{readAngle(clearance.intake.piston_minimum_at_deg)}</td>
-            <td>{readAngle(clearance.exhaust.piston_minimum_at_deg)}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p>
-        Valve to valve <b>{read(clearance.valve_to_valve_mm, scale)}</b>, piston to head{' '}
-        <b>{read(clearance.piston_to_head_mm, scale)}</b>.
-        <span className="quiet">
-          {' '}
-          At rest, cold, cam on time. Turn the engine by hand only, plugs or injectors out, when you
-          check them.
-        </span>
-      </p>
+      <Segmented
+        className="clearance-views"
+        aria-label="How near is looked at"
+        options={VIEWS}
+        value={view}
+        onChange={setView}
+      />
+      {view === 'rest' ? (
+        <div className="clearance-rest">
+          <div>
+            <GapsAtRest />
+          </div>
+          <CrownPlan />
+        </div>
+      ) : null}
+      {view === 'speed' ? <GapAtSpeed /> : null}
+      {view === 'tolerances' ? <Tolerances /> : null}
+      {view === 'phasing' ? <PhasingWindow /> : null}
     </>
   )
-}
-
-function read(mm: number | null | undefined, scale: Scale): string {
-  return typeof mm === 'number' ? readLength(mm, scale) : 'unknown'
 }

@@ -5,9 +5,10 @@ import { useCandidate, useLengthScale } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import type { Curve } from '../charts/series'
 import { nearestTo } from '../charts/series'
+import { Needs } from '../fields/Needs'
 import type { Fall } from './atSpeed'
 import { fallOf, schoolsOf } from './atSpeed'
-import './clearance.css'
+import { Marks, OtherGaps } from './OtherGaps'
 import { Waterfall } from './Waterfall'
 
 type AtSpeed = Extract<CandidateReport['at_speed'], { state: 'done' }>
@@ -18,13 +19,14 @@ export function GapAtSpeed() {
   const report = useCandidate()?.at_speed
   const scale = useLengthScale()
   const [at, setAt] = useState<number>()
+  if (report?.state === 'failed')
+    return <Needs what="Gaps at speed are known" reason={report.reason} needs={report.needs} />
   if (report?.state !== 'done' || !scale) return null
   const last = report.speed_rpm.length - 1
   const place = Math.min(at ?? last, last)
   const falls = { intake: fallOf(report.intake, place), exhaust: fallOf(report.exhaust, place) }
   return (
     <section aria-label="Valve to piston at speed">
-      <h3>At speed</h3>
       <p className="answer">{says(falls, report, place, scale)}</p>
       <Waterfall
         atRest={{ intake: report.intake.at_rest_mm, exhaust: report.exhaust.at_rest_mm }}
@@ -35,6 +37,7 @@ export function GapAtSpeed() {
         Terms in quiet letters are assumed: a name leads to its field, a measured one replaces it. A
         gap at speed is computed, never seen: clay and dial come first.
       </p>
+      <Marks marks={[...report.intake.marks, ...report.exhaust.marks]} scale={scale} />
       <Chart
         label="Gap between valve and piston over speed"
         name="gap-at-speed"
@@ -45,6 +48,7 @@ export function GapAtSpeed() {
         at={report.speed_rpm[place] ?? 0}
         onAt={(rpm) => setAt(nearestTo(rpm, report.speed_rpm))}
       />
+      <OtherGaps report={report} place={place} scale={scale} />
     </section>
   )
 }
@@ -63,7 +67,10 @@ function says(
   return (
     `At ${rpm} rpm ${read(intake.counted)} is left on the intake and ${read(exhaust.counted)} on the exhaust, with what the ` +
     `late cam and the giving train change. Every allowance added and nothing given back: ` +
-    `${read(intake.added)} and ${read(exhaust.added)}.`
+    `${read(intake.added)} and ${read(exhaust.added)}. ` +
+    (report.has_budget
+      ? 'The first is right once drive, train and terms are known, as here; the second where they are not.'
+      : 'The second is right while terms are assumed, as here: the first needs a growth budget, every term given or a mark of a running engine.')
   )
 }
 

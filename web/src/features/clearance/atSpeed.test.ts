@@ -15,6 +15,7 @@ const side: AtSpeedSide = {
   at_rest_mm: 2,
   minimum_mm: [1.9, 2.15],
   at_deg: [350, 352],
+  marks: [],
   terms: [term('stretch', [-0.1, -0.25]), term('lag', [0, 0.4])],
 }
 

@@ -31,6 +31,7 @@ export const MarginRow = memo(function MarginRow({ margin, open, onToggle, onGoT
         <span className="verdict">{worst.verdict}</span>
         <Bar margin={margin} />
         <Figures margin={margin} system={system} />
+        <Chance margin={margin} />
       </button>
       {open ? <Sides margin={margin} onGoTo={onGoTo} /> : null}
     </li>
@@ -58,6 +59,16 @@ function Figures({ margin, system }: { margin: Margin; system: UnitSystem }) {
       <span className="left-over">{worst.shown.margin[system]}</span>
     </>
   )
+}
+
+/** How likely it fails, of the valve likelier to, where tolerances were drawn and it can. */
+function Chance({ margin }: { margin: Margin }) {
+  const likelier = margin.limits.reduce((most, limit) =>
+    (limit.chance?.any ?? 0) > (most.chance?.any ?? 0) ? limit : most,
+  )
+  const { chance } = likelier
+  if (!chance || chance.any === 0) return null
+  return <span className="quiet line chance">{chance.says} under the tolerances</span>
 }
 
 /** What both valves have, the unit once. */

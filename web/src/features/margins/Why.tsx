@@ -62,6 +62,7 @@ function Said({ limit }: { limit: LimitReport }) {
     computed ? 'with the gas as computed' : undefined,
     estimate ? `${estimate[system]} by estimate` : undefined,
     note?.[system],
+    limit.chance ? `${limit.chance.says} under the tolerances as drawn` : undefined,
   ].filter((text) => text !== undefined && text !== '')
   return remarks.length === 0 ? null : <p>{remarks.join('; ')}.</p>
 }

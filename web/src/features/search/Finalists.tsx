@@ -1,5 +1,5 @@
 import { Fragment, useState } from 'react'
-import type { FinalistReport, SearchReport, UnitSystem } from '../../api/client'
+import type { FinalistReport, MeasureNext, SearchReport, UnitSystem } from '../../api/client'
 import { KeepButton } from '../candidates/KeepButton'
 import { percent } from '../choose/sweep'
 
@@ -115,6 +115,9 @@ function More({ finalist, report, system }: MoreProps) {
           .join(', ')}
       </Line>
       <Line title="Sure">{sureness(finalist)}</Line>
+      {typeof finalist.fails_share === 'number' ? (
+        <Line title="Built with the tolerances">{built(finalist)}</Line>
+      ) : null}
       {finalist.binds.length > 0 ? (
         <Line title="Little left">
           {finalist.binds.map(({ title, left }) => `${title} ${left[system]}`).join('; ')}
@@ -140,10 +143,7 @@ function More({ finalist, report, system }: MoreProps) {
       ) : null}
       {finalist.measure_first.length > 0 ? (
         <Line title="Measure before ordering">
-          {finalist.measure_first
-            .map(({ label, value }) => `${label.toLowerCase()} (assumed ${value})`)
-            .join(', ')}
-          : what binds hangs on it.
+          {finalist.measure_first.map(toMeasure).join(', ')}.
         </Line>
       ) : null}
       {finalist.because.map((each) => (
@@ -162,6 +162,31 @@ function Line({ title, children }: { title: string; children: React.ReactNode })
       <dd className="quiet">{children}</dd>
     </div>
   )
+}
+
+/** What to measure, and how often that would change the choice. Pure. */
+function toMeasure({ label, value, changes_share }: MeasureNext): string {
+  const often = typeof changes_share === 'number' ? `, ${hundredths(changes_share)} engines` : ''
+  const now = value === '' ? 'unknown' : value
+  return `${label.toLowerCase()} (${now}${often === '' ? '' : `${often} would ask for another choice`})`
+}
+
+/** How often it fails and how sure it is to be better all the same, in words. Pure. */
+function built({ fails_share, fails_most, sure_built }: FinalistReport): string {
+  const parts = [
+    typeof fails_share === 'number'
+      ? `${hundredths(fails_share)} engines fail a limit${fails_most ? `, most of them ${fails_most.toLowerCase()}` : ''}`
+      : undefined,
+    typeof sure_built === 'number'
+      ? `better than what stands and clear: ${hundredths(sure_built)}`
+      : undefined,
+  ]
+  return parts.filter(Boolean).join('; ')
+}
+
+/** A share of a hundred. Pure. */
+function hundredths(share: number): string {
+  return share > 0 && share < 0.005 ? 'fewer than 1 in 100' : `${(100 * share).toFixed(0)} in 100`
 }
 
 /** How sure a gain is, in words. Pure. */

@@ -25,6 +25,14 @@ const GOALS: readonly { value: Goal; label: string }[] = [
   { value: 'money', label: 'money' },
 ]
 
+/** Shares of engines that may fail a limit when they are built; nothing where nobody asks. */
+const FAILS: readonly { value: number; label: string }[] = [
+  { value: 1, label: 'however many fail when built' },
+  { value: 0.2, label: 'at most 20 in 100 fail when built' },
+  { value: 0.05, label: 'at most 5 in 100 fail when built' },
+  { value: 0.01, label: 'at most 1 in 100 fails when built' },
+]
+
 interface Props {
   readonly search: ShownSearch
   /** Candidates to hold what is found against. */
@@ -40,6 +48,7 @@ export function Search({ search, beside }: Props) {
     'peak_power',
     'low_torque',
   ])
+  const [mostFails, setMostFails] = useState(1)
   const { report, points, doing, failed } = search
   return (
     <section className="search" aria-label="Search">
@@ -59,6 +68,14 @@ export function Search({ search, beside }: Props) {
           value={[...goals]}
           onChange={setGoals}
         />
+        <Select
+          size="small"
+          aria-label="How many engines may fail a limit"
+          value={mostFails}
+          options={[...FAILS]}
+          popupMatchSelectWidth={false}
+          onChange={setMostFails}
+        />
         {doing === '' ? (
           <Button
             size="small"
@@ -66,7 +83,12 @@ export function Search({ search, beside }: Props) {
             disabled={goals.length === 0}
             onClick={() => {
               // Another cam is held against the schools' cams; other hardware against what stands.
-              search.begin({ start, goals, beside: start === 'new_cam' ? beside : [] })
+              search.begin({
+                start,
+                goals,
+                beside: start === 'new_cam' ? beside : [],
+                most_fails: mostFails < 1 ? mostFails : null,
+              })
             }}
           >
             Search

@@ -16,6 +16,8 @@ export interface Wanted {
   readonly goals: readonly Goal[]
   /** Candidates to hold what is found against. */
   readonly beside: readonly BesideSetup[]
+  /** Share of engines that may fail a limit when they are built; nobody asks where it is none. */
+  readonly most_fails: number | null
 }
 
 export interface ShownSearch {

@@ -26,6 +26,20 @@ pub static CAM: Object = Object {
             ("80 deg", "140 deg"),
             "Centre of the intake's .050 events after top dead centre, as installed.",
         ),
+        quantity(
+            "phaser_advance",
+            "Phaser advances",
+            Angle,
+            ("0 deg", "70 deg"),
+            "Crank degrees by which a phaser that is kept turns the cam forward from where it is set.",
+        ),
+        quantity(
+            "phaser_retard",
+            "Phaser retards",
+            Angle,
+            ("0 deg", "70 deg"),
+            "Crank degrees by which a phaser that is kept turns the cam back from where it is set.",
+        ),
         plain(
             "events_050",
             "Events at .050",

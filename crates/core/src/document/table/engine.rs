@@ -101,6 +101,20 @@ const FIELDS: &[Field] = &[
         "Flat of the crown below the deck while the cylinder was filled.",
     ),
     quantity("piston_assembly_mass", "Piston assembly", Mass, ("100 g", "6000 g"), "Piston, pin, rings and locks."),
+    quantity(
+        "rod_to_cam",
+        "Rod to cam",
+        Length,
+        ("-0.250 in", "2 in"),
+        "Least gap from any rod or its bolt to the camshaft, by feeler over two turns.",
+    ),
+    quantity(
+        "rod_to_block",
+        "Rod to block",
+        Length,
+        ("-0.250 in", "2 in"),
+        "Least gap from any rod or counterweight to block and pan rail, by feeler.",
+    ),
     quantity("rod_mass", "Rod", Mass, ("100 g", "8000 g"), "Whole connecting rod."),
     plain(
         "rod_material",
@@ -114,6 +128,20 @@ const FIELDS: &[Field] = &[
     plain("head_material", "Heads", Kind::Choice(Casting::WORDS), "What the heads are cast of; lash grows with them.")
         .or("iron"),
     plain("cam_drive", "Cam drive", Kind::Choice(CamDrive::WORDS), "What turns the camshaft.").or("chain"),
+    quantity(
+        "drive_stretch",
+        "Drive stretch to come",
+        Angle,
+        ("0 deg", "12 deg"),
+        "Crank degrees by which a worn drive will let the cam run later than it was set.",
+    )
+    .or_by("cam_drive", &[("chain", "1.5 deg"), ("gear", "0.3 deg"), ("belt", "1 deg")]),
+    plain(
+        "timing_steps",
+        "Timing steps",
+        Kind::List { of: &TIMING_STEP, min: 0, max: 24 },
+        "Crank degrees of advance that keyways or bushings of the timing set reach beside how it stands now; retard is negative.",
+    ),
     plain("drive_fits", "Drive fits", Kind::Choice(Snout::WORDS), "The snout its gear is bored for."),
     plain(
         "distributor_gear",
@@ -225,6 +253,8 @@ const FIELDS: &[Field] = &[
     ),
     plain("induction", "Induction", Kind::Object(&INDUCTION), "What the runners breathe from."),
 ];
+
+static TIMING_STEP: Kind = Kind::Quantity { dimension: Angle, min: "-30 deg", max: "30 deg" };
 
 static INJECTION_ROW: Kind = Kind::Row(&[
     ("At", Kind::Quantity { dimension: Speed, min: "300 rpm", max: "15000 rpm" }),

@@ -11,6 +11,7 @@ mod growth;
 mod part;
 mod plan;
 mod ports;
+mod tolerance;
 mod train;
 mod upper_train;
 
@@ -21,6 +22,7 @@ pub use growth::GROWTH;
 pub use part::SHELF_VALVE;
 pub use plan::TARGET;
 pub use ports::{EXHAUST_PORT, INTAKE_PORT};
+use tolerance::TOLERANCES;
 pub use train::{LIFTER, PUSHROD, TRAIN};
 pub use upper_train::{RETAINER, ROCKER, SPRING};
 
@@ -63,6 +65,12 @@ const BUILD_FIELDS: &[Field] = &[
         Kind::Object(&GROWTH),
         "What brings piston and valve together in a running engine, term by term.",
     ),
+    plain(
+        "tolerances",
+        "Tolerances",
+        TOLERANCES,
+        "How far fields may be off, where that is not what their sources usually are.",
+    ),
     plain("pull", "Pull on the dyno", Kind::Object(&PULL), "What a dyno measured of one of the candidates."),
     plain("calibration", "Calibration", Kind::Object(&CALIBRATION), "What was learned from it, for every candidate."),
     plain(
@@ -96,6 +104,15 @@ limits! {
     "valve_to_valve": Some(Dimension::Length),
     "piston_to_head": Some(Dimension::Length),
     "retainer_to_seal": Some(Dimension::Length),
+    "piston_at_speed": Some(Dimension::Length),
+    "head_at_speed": Some(Dimension::Length),
+    "valves_at_speed": Some(Dimension::Length),
+    "radial_at_speed": Some(Dimension::Length),
+    "retainer_at_speed": Some(Dimension::Length),
+    "bind_at_speed": Some(Dimension::Length),
+    "rocker_at_speed": Some(Dimension::Length),
+    "rod_room": Some(Dimension::Length),
+    "rod_at_speed": Some(Dimension::Length),
     "coil_bind": Some(Dimension::Length),
     "seat_load": Some(Dimension::Force),
     "open_load": Some(Dimension::Force),

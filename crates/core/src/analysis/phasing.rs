@@ -1,0 +1,191 @@
+//! The phasing window as a job: gaps and limits at once, torque as its curves are drafted.
+
+use super::curve::halted;
+use super::findings::findings_of;
+use super::phasing_words::{Curves, Phased, worded};
+use crate::build::Build;
+use crate::candidate::breathing::{Breathing, Effort, Ended, breathing_of};
+use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, lack, motion_of_valves, together, worded as gap_worded};
+use crate::choose::{By, Stand, columns, idle_vacuum, plan_of, stands};
+use crate::document::{Fault, Ledger, candidate_or_first};
+use crate::given::{Given, Source};
+use crate::limits::Findings;
+use crate::quantity::Angle;
+use crate::report::PhasingReport;
+use crate::response::{Columns, Terms, fit};
+use crate::work::{Class, Halted, Job, Watch};
+use serde::Serialize;
+use std::sync::Arc;
+
+/// Crank degrees looked at either way beside what a phaser turns.
+const REACH: f64 = 10.0;
+/// Curves that are drafted over the whole range.
+const CURVES: usize = 7;
+
+/// What there is so far.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct PhasingStep {
+    /// Curves drafted.
+    pub done: usize,
+    /// Curves in all.
+    pub of: usize,
+    /// Gaps and limits, without torque.
+    pub report: Box<PhasingReport>,
+}
+
+/// Turning the cam of one candidate.
+pub struct PhasingJob {
+    begun: Begun,
+    stages: Arc<Stages>,
+}
+
+/// What a candidate is turned with.
+struct Begun {
+    resolved: Resolved,
+    findings: Findings,
+}
+
+impl Begun {
+    fn of(resolved: Resolved, stages: &Stages) -> Part<Self> {
+        let [intake, exhaust] = crate::document::Side::BOTH.map(|side| lack(&resolved.travel(side)));
+        together([lack(&resolved.phasing), intake, exhaust])?;
+        let findings = Findings { moved: motion_of_valves(&resolved, stages), ..findings_of(&resolved, stages) };
+        Ok(Self { resolved, findings })
+    }
+
+    fn key(&self) -> Key {
+        key(&("phasing", &self.resolved.given, &self.findings))
+    }
+
+    fn phaser(&self) -> (f64, f64) {
+        let cam = &self.resolved.given.cam;
+        let deg = |angle: Option<Angle>| angle.map_or(0.0, Angle::as_deg);
+        (deg(cam.phaser_retard), deg(cam.phaser_advance))
+    }
+
+    fn range(&self) -> (f64, f64) {
+        let (back, forward) = self.phaser();
+        (back + REACH, forward + REACH)
+    }
+
+    fn stands(&self, stages: &Stages) -> Vec<Stand> {
+        stands(&self.resolved, &self.findings, self.range(), stages)
+    }
+
+    fn report(&self, stands: &[Stand], curves: Option<&Curves>) -> PhasingReport {
+        worded(&Phased { resolved: &self.resolved, stands, curves, phaser: self.phaser() })
+    }
+
+    /// A curve with the cam turned; `None` where the gas does not settle.
+    fn drafted(
+        &self,
+        advance: f64,
+        stages: &Stages,
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Result<Arc<Option<Columns>>, Ended> {
+        let breathing = breathing_of(&self.resolved.turned(advance))?;
+        let effort = effort_of(&breathing);
+        let key = key(&("turned", &breathing, effort));
+        if let Some(kept) = stages.points.kept(key) {
+            return Ok(kept);
+        }
+        let found = Arc::new(columns(&breathing, By::at(effort, effort), stop)?);
+        stages.keep_point(key, &found);
+        Ok(found)
+    }
+
+    /// Every curve, and the parabolas through them.
+    fn curves(
+        &self,
+        tell: &dyn Fn(usize),
+        stages: &Stages,
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Result<Option<Curves>, Ended> {
+        let plan = plan_of(&breathing_of(&self.resolved)?);
+        let (back, forward) = self.range();
+        let (mut drafted, mut values, mut idle) = (Vec::new(), Vec::new(), Vec::new());
+        for place in 0..CURVES {
+            let advance = -back + (back + forward) * place as f64 / (CURVES - 1) as f64;
+            if let Some(columns) = self.drafted(advance, stages, stop)?.as_ref() {
+                let figures = plan.figures(&columns.speeds, &columns.values);
+                drafted.push(advance);
+                values.push(vec![figures.average_torque, figures.thirds[0], figures.peak_power]);
+                idle.extend(idle_vacuum(&self.resolved.turned(advance), true, stages, stop).map(|vacuum| vec![vacuum]));
+            }
+            tell(place + 1);
+        }
+        let places: Vec<Vec<f64>> = drafted.iter().map(|deg| vec![deg / (back + forward)]).collect();
+        let idle = (idle.len() == places.len()).then(|| fit(Terms::Products, &places, &idle)).flatten();
+        Ok(fit(Terms::Products, &places, &values).map(|fit| Curves { fit, drafted, values, idle }))
+    }
+}
+
+fn effort_of(breathing: &Breathing) -> Effort {
+    if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Fast }
+}
+
+impl PhasingJob {
+    /// Of the candidate `id`, or of the first.
+    ///
+    /// # Errors
+    /// A fault when there is no such candidate; inside, what its gaps lack.
+    pub fn new(build: &Build, id: Option<&str>, stages: Arc<Stages>) -> Result<Result<Self, Halted>, Fault> {
+        let views = build.candidates();
+        let view = candidate_or_first(&views, id)?;
+        let ledger = Ledger::default();
+        let source = Source::new(view, &ledger);
+        let begun = Begun::of(Resolved::new(Given::read(&source), &stages), &stages);
+        Ok(begun.map(|begun| Self { begun, stages }).map_err(|gap| {
+            let (reason, needs) = gap_worded(&gap, &source);
+            Halted::Lacks { reason, needs }
+        }))
+    }
+}
+
+impl Job for PhasingJob {
+    type Step = PhasingStep;
+    type Done = PhasingReport;
+
+    fn key(&self) -> Key {
+        self.begun.key()
+    }
+
+    fn class(&self) -> Class {
+        Class::Result
+    }
+
+    fn kept(&self) -> Option<Arc<PhasingReport>> {
+        self.stages.phasings.kept(self.key())
+    }
+
+    fn run(&self, watch: &Watch<'_, PhasingStep>) -> Result<Arc<PhasingReport>, Halted> {
+        let found = self.begun.stands(&self.stages);
+        let tell = |done: usize| {
+            let report = Box::new(self.begun.report(&found, None));
+            (watch.report)(PhasingStep { done, of: CURVES, report });
+        };
+        tell(0);
+        let curves = match self.begun.curves(&tell, &self.stages, watch.stop) {
+            Ok(curves) => curves,
+            // An engine that cannot breathe yet has gaps all the same.
+            Err(Ended::Gap(_)) => None,
+            Err(stopped) => return Err(halted(stopped)),
+        };
+        let report = Arc::new(self.begun.report(&found, curves.as_ref()));
+        self.stages.phasings.keep(self.key(), Arc::clone(&report));
+        Ok(report)
+    }
+}
+
+/// The window of a candidate at once, for the analysis.
+pub(super) fn phasing(resolved: &Resolved, stages: &Stages) -> Part<PhasingReport> {
+    let begun = Begun::of(resolved.clone(), stages)?;
+    let found = begun.stands(stages);
+    let curves = match begun.curves(&|_| (), stages, &|| false) {
+        Ok(curves) => curves,
+        Err(Ended::Gap(_)) => None,
+        Err(Ended::Stopped) => return Err(Gap::because("stopped")),
+    };
+    Ok(begun.report(&found, curves.as_ref()))
+}

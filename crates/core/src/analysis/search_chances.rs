@@ -1,0 +1,104 @@
+//! Finalists under the tolerances: how often one fails when it is built, what its torque strays by, and what to measure before
+//! it is ordered.
+
+use crate::build::Build;
+use crate::candidate::{Resolved, Stages};
+use crate::choose::{Field, Toleranced, model_of, respond, toleranced};
+use crate::document::{Ledger, Side, spoken_label};
+use crate::given::{Given, Of, Place, Source};
+use crate::limits::{Findings, titled};
+use crate::report::MeasureNext;
+use crate::response::{Choice, Decision};
+use crate::tolerance::{Cast, simulate};
+use crate::words::Layout;
+
+/// Engines drawn of a finalist, and the lot.
+const ENGINES: usize = 10_000;
+const SEED: u64 = 2026;
+/// What to measure must change the choice this often.
+const CHANGES: f64 = 0.005;
+
+/// A finalist as it is built.
+pub(super) struct Chances {
+    /// Share of engines of which any limit fails that is met as it is given.
+    pub fails: f64,
+    /// The limit that fails most, in words.
+    pub most: Option<String>,
+    /// Standard deviation of its average torque, as a share.
+    pub torque: f64,
+    /// What to measure before it is ordered, with how often that would change the choice.
+    pub measure: Vec<MeasureNext>,
+}
+
+/// Draws engines of a finalist; `None` where its document is not whole.
+pub(super) fn chances((build, index): (&Build, usize), full: &Full, field: &Field, stages: &Stages) -> Option<Chances> {
+    let views = build.candidates();
+    let ledger = Ledger::default();
+    let source = Source::new(views.get(index)?, &ledger);
+    let resolved = Resolved::new(Given::read(&source), stages);
+    let fields = toleranced(&resolved, &source);
+    let own = Stages::default();
+    let responses = respond(&resolved, &fields, findings, (&own, &|| false))?;
+    let model = model_of(&fields, &responses);
+    let engine = &resolved.given.engine;
+    let cast = Cast {
+        cylinders: engine.cylinders.map_or(8, |count| (count as usize).clamp(1, 16)),
+        banks: if engine.layout == Some(Layout::V8) { 2 } else { 1 },
+        engines: ENGINES,
+        seed: SEED,
+    };
+    let drawn = simulate(&model, &cast);
+    let worst = responses.limits.iter().zip(&drawn.limits).zip(&model.counts).filter(|(_, counts)| **counts);
+    let worst = worst.map(|(own, _)| own).max_by(|a, b| a.1.fails_any.total_cmp(&b.1.fails_any));
+    let mut worth: Vec<(usize, f64)> = (0..fields.len())
+        .map(|variable| (variable, drawn.any - drawn.any_if_known[variable]))
+        .filter(|(variable, worth)| *worth >= CHANGES && fields[*variable].variable.known < 0.999)
+        .collect();
+    worth.sort_by(|a, b| b.1.total_cmp(&a.1));
+    let measure = |(variable, changes): (usize, f64)| {
+        let path = source.path(fields[variable].place);
+        let node = source.node(fields[variable].place.of, fields[variable].place.side);
+        MeasureNext {
+            label: spoken_label(&path),
+            value: node.input(fields[variable].place.key).value,
+            field: path,
+            settles: Vec::new(),
+            changes_share: Some(changes),
+        }
+    };
+    Some(Chances {
+        fails: drawn.any,
+        most: worst.filter(|own| own.1.fails_any > 0.0).map(|(own, _)| titled(own.rule.title, own.side)),
+        torque: torque_strays(field, choice, &fields),
+        measure: worth.into_iter().map(measure).collect(),
+    })
+}
+
+/// Standard deviation of average torque by what the cam itself is off by, as a share: its gradient in each number of the card
+/// times that number's own. What engines share is the same for every candidate and no difference.
+fn torque_strays(field: &Field, choice: &Choice, fields: &[Toleranced]) -> f64 {
+    let torque = |choice: &Choice| field.response.figures(choice).average_torque;
+    let here = torque(choice);
+    let spread = |of: Of, key: &'static str, side: Side| {
+        let place = Place::new(of, key, side);
+        fields.iter().find(|field| field.place == place).map_or(0.0, |field| field.variable.spread.sd())
+    };
+    let degrees = |of: Of, key: &'static str, side: Side| spread(of, key, side).to_degrees();
+    let own = [
+        (Decision::IntakeCentreline, degrees(Of::Cam, "intake_centreline", Side::Intake)),
+        (Decision::LobeSeparation, degrees(Of::Cam, "lobe_separation", Side::Intake)),
+        (Decision::IntakeDuration, degrees(Of::Lobe, "checks", Side::Intake)),
+        (Decision::ExhaustDuration, degrees(Of::Lobe, "checks", Side::Exhaust)),
+        (Decision::IntakeOpens, degrees(Of::Events, "intake_opens_btdc", Side::Intake)),
+        (Decision::IntakeCloses, degrees(Of::Events, "intake_closes_abdc", Side::Intake)),
+        (Decision::ExhaustOpens, degrees(Of::Events, "exhaust_opens_bbdc", Side::Intake)),
+        (Decision::ExhaustCloses, degrees(Of::Events, "exhaust_closes_atdc", Side::Intake)),
+        (Decision::IntakeLift, spread(Of::Lobe, "lobe_lift", Side::Intake)),
+        (Decision::ExhaustLift, spread(Of::Lobe, "lobe_lift", Side::Exhaust)),
+    ];
+    let strays = own.into_iter().filter(|(_, sd)| *sd > 0.0).filter_map(|(decision, sd)| {
+        let at = choice.get(decision)?;
+        Some(0.5 * (torque(&choice.with(decision, at + sd)) - torque(&choice.with(decision, at - sd))) / here)
+    });
+    strays.map(|own| own * own).sum::<f64>().sqrt()
+}

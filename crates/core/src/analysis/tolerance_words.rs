@@ -1,0 +1,249 @@
+//! Limits under tolerances in words.
+
+use crate::choose::{Agreement, Responded, Responses, Toleranced};
+use crate::document::{Origin, Tolerated, spoken_label};
+use crate::given::Source;
+use crate::limits::{limit_shown, titled};
+use crate::quantity::{Dimension, Shown, shown, shown_small};
+use crate::report::{Driver, MeasureFirst, ToleranceLimit, ToleranceRemedy, ToleranceReport, TolerancedField};
+use crate::tolerance::{Cast, Model, Outcome, Simulated, hold};
+use crate::words::Word;
+
+/// Share of engines that may fail a limit (assumed: one in a hundred).
+const WANTED: f64 = 0.01;
+/// Drivers and measurements that are told.
+const DRIVERS: usize = 6;
+const MEASURED: usize = 8;
+/// Drivers below this share are not.
+const SMALL: f64 = 0.01;
+/// What a measurement must be worth, of all engines.
+const WORTH: f64 = 0.000_5;
+
+/// What was drawn.
+pub(super) struct Drawn<'a> {
+    pub fields: &'a [Toleranced],
+    pub responses: &'a Responses,
+    pub model: &'a Model,
+    pub simulated: &'a Simulated,
+    /// Runs in full of every limit, and whether they stand for the response.
+    pub agreements: &'a [Option<(Agreement, bool)>],
+    pub cast: Cast,
+}
+
+/// Everything in words.
+pub(super) fn worded(drawn: &Drawn<'_>, source: &Source<'_>) -> ToleranceReport {
+    let mut limits: Vec<ToleranceLimit> =
+        (0..drawn.responses.limits.len()).map(|place| drawn.limit(place, source)).collect();
+    // What an engine fails by first, then what fails as things are given, then advice.
+    let rank = |own: &ToleranceLimit| u8::from(own.fails_as_given) + 2 * u8::from(own.is_advice);
+    limits.sort_by(|a, b| rank(a).cmp(&rank(b)).then(b.fails_any_share.total_cmp(&a.fails_any_share)));
+    let checked: Vec<&Agreement> = drawn.agreements.iter().flatten().map(|(own, _)| own).collect();
+    let disagree = drawn.agreements.iter().flatten().filter(|(_, in_full)| !in_full).map(|(own, _)| own.disagree);
+    ToleranceReport {
+        samples: drawn.cast.engines,
+        seed: drawn.cast.seed,
+        cylinders: drawn.cast.cylinders,
+        wanted_share: WANTED,
+        any_fails_share: drawn.simulated.any,
+        measure_first: drawn.measure_first(source),
+        fields: drawn.fields(source),
+        held: drawn.responses.held.iter().map(|(rule, side)| titled(rule.title, *side)).collect(),
+        checked_runs: checked.iter().map(|own| own.runs).min().unwrap_or(0),
+        checked_disagree: disagree.fold(0.0, f64::max),
+        says: says(drawn.simulated.any, &limits),
+        limits,
+    }
+}
+
+/// A share of engines in words.
+fn of_engines(share: f64) -> String {
+    match share {
+        share if share <= 0.0 => "no engine of those drawn fails".to_owned(),
+        share if share < 0.000_95 => "fewer than 1 in 1,000 engines fail".to_owned(),
+        share if share < 0.009_5 => format!("{:.0} in 1,000 engines fail", share * 1e3),
+        share if share < 0.995 => format!("{:.0} in 100 engines fail", share * 1e2),
+        _ => "every engine fails".to_owned(),
+    }
+}
+
+fn says(any: f64, limits: &[ToleranceLimit]) -> String {
+    let failing: Vec<&str> =
+        limits.iter().filter(|own| own.fails_as_given && !own.is_advice).map(|own| own.title.as_str()).collect();
+    let worst = limits.iter().find(|own| !own.fails_as_given && !own.is_advice && own.fails_any_share > 0.0);
+    let worst =
+        worst.map_or(String::new(), |own| format!(" Most of them by {}: {}.", own.title.to_lowercase(), own.says));
+    let given = match failing.as_slice() {
+        [] => String::new(),
+        some => format!(" Not counted, since it fails as things are given: {}.", some.join(", ")),
+    };
+    let all = of_engines(any);
+    format!("Of all limits that are met, built with these tolerances: {all}.{worst}{given}")
+}
+
+/// A plus-minus as people read it: small lengths to a tenth of a thousandth.
+fn plus_minus(si: f64, tolerated: Tolerated) -> Shown {
+    let Shown { inch, metric } = match tolerated {
+        Tolerated::Quantity(Dimension::Length) => shown_small(si),
+        Tolerated::Quantity(dimension) => shown(si, dimension),
+        Tolerated::Number => Shown::plain(format!("{si:.3}")),
+    };
+    Shown { inch: format!("± {inch}"), metric: format!("± {metric}") }
+}
+
+const fn origin_word(origin: Origin) -> &'static str {
+    match origin {
+        Origin::Measured | Origin::Computed => "measured",
+        Origin::Card => "card",
+        Origin::Assumed => "assumed",
+        Origin::Unmarked => "not marked",
+    }
+}
+
+impl Drawn<'_> {
+    fn named(&self, variable: usize, source: &Source<'_>) -> (String, String) {
+        let field = source.path(self.fields[variable].place);
+        let label = spoken_label(&field);
+        (field, label)
+    }
+
+    fn width(&self, variable: usize, half: f64, source: &Source<'_>) -> Shown {
+        let tolerated = Tolerated::of(&source.path(self.fields[variable].place)).unwrap_or(Tolerated::Number);
+        plus_minus(half, tolerated)
+    }
+
+    fn limit(&self, place: usize, source: &Source<'_>) -> ToleranceLimit {
+        let (own, outcome) = (&self.responses.limits[place], &self.simulated.limits[place]);
+        let measure = own.rule.measure;
+        let report = |si: f64| measure.to_report(si);
+        let agreement = self.agreements[place].as_ref();
+        let in_full = agreement.filter(|(_, in_full)| *in_full).map(|(own, _)| own);
+        let any = in_full.map_or(outcome.fails_any, |own| own.fails_any);
+        let per_unit = report(1.0) - report(0.0);
+        ToleranceLimit {
+            id: own.rule.id.to_owned(),
+            side: own.side,
+            title: titled(own.rule.title, own.side),
+            unit: measure.reported().0.to_owned(),
+            shown: limit_shown(measure, &own.found),
+            nominal: report(own.found.have),
+            mean: report(outcome.mean),
+            sd: outcome.sd * per_unit,
+            p01: report(outcome.p01),
+            p50: report(outcome.p50),
+            p99: report(outcome.p99),
+            percentiles: [outcome.p01, outcome.p50, outcome.p99].map(|si| measure.shown(si)).to_vec(),
+            need_min: own.found.min.map(report),
+            need_max: own.found.max.map(report),
+            fails_share: in_full.map_or(outcome.fails_one, |own| own.fails_one),
+            fails_any_share: any,
+            says: of_engines(any),
+            fails_as_given: own.found.margin() < 0.0,
+            is_advice: own.found.is_advice,
+            in_full: in_full.is_some(),
+            off_share: agreement.map(|(own, _)| own.off() / outcome.sd.max(f64::MIN_POSITIVE)),
+            disagree_share: agreement.map(|(own, _)| own.disagree),
+            drivers: self.drivers(own, source),
+            remedy: self.remedy(place, (own, outcome), any, source),
+            from: report(outcome.from),
+            width: outcome.width * per_unit,
+            bars: outcome.bars.clone(),
+        }
+    }
+
+    fn drivers(&self, own: &Responded, source: &Source<'_>) -> Vec<Driver> {
+        let told =
+            own.margin.drivers(&self.model.variables).into_iter().filter(|(_, share)| *share >= SMALL).take(DRIVERS);
+        let driver = |(variable, share): (usize, f64)| {
+            let (field, label) = self.named(variable, source);
+            Driver { field, label, share }
+        };
+        told.map(driver).collect()
+    }
+
+    /// How tightly to hold what drives a limit most, or how much more to leave.
+    fn remedy(
+        &self,
+        place: usize,
+        (own, outcome): (&Responded, &Outcome),
+        any: f64,
+        source: &Source<'_>,
+    ) -> Option<ToleranceRemedy> {
+        let (variable, _) = *own.margin.drivers(&self.model.variables).first().filter(|_| any > WANTED)?;
+        let (field, label) = self.named(variable, source);
+        let half = self.fields[variable].variable.spread.half;
+        let held = hold(self.model, place, variable, WANTED, &self.cast);
+        let more = own.rule.measure.shown(outcome.more_for(WANTED));
+        Some(ToleranceRemedy {
+            field,
+            label,
+            hold: held.map(|held| self.width(variable, held.share * half, source)),
+            more,
+        })
+    }
+
+    fn measure_first(&self, source: &Source<'_>) -> Vec<MeasureFirst> {
+        let any = self.simulated.any;
+        let mut worth: Vec<(usize, f64)> = self
+            .simulated
+            .any_if_known
+            .iter()
+            .enumerate()
+            .filter(|(variable, if_known)| self.model.variables[*variable].known < 0.999 && any - **if_known > WORTH)
+            .map(|(variable, if_known)| (variable, any - if_known))
+            .collect();
+        worth.sort_by(|a, b| b.1.total_cmp(&a.1));
+        let first = |(variable, worth_share): (usize, f64)| {
+            let (field, label) = self.named(variable, source);
+            let own = &self.fields[variable];
+            MeasureFirst {
+                field,
+                label,
+                now: self.width(variable, own.variable.spread.half, source),
+                then: self.width(variable, own.variable.spread.half * own.variable.known, source),
+                any_fails_share_if_known: any - worth_share,
+                worth_share,
+                settles: self.settles(variable),
+            }
+        };
+        worth.into_iter().take(MEASURED).map(first).collect()
+    }
+
+    /// Limits that a variable drives among the first, and that can fail.
+    fn settles(&self, variable: usize) -> Vec<String> {
+        let variables = &self.model.variables;
+        let share = |own: &Responded| own.margin.drivers(variables).into_iter().find(|(v, _)| *v == variable);
+        let own = self.responses.limits.iter().zip(&self.simulated.limits);
+        let mut found: Vec<(f64, String)> = own
+            .filter(|(own, outcome)| !own.found.is_advice && outcome.fails_any > 0.0)
+            .filter_map(|(own, outcome)| Some((share(own)?.1 * outcome.fails_any, titled(own.rule.title, own.side))))
+            .collect();
+        found.sort_by(|a, b| b.0.total_cmp(&a.0));
+        found.into_iter().take(2).map(|(_, title)| title).collect()
+    }
+
+    fn fields(&self, source: &Source<'_>) -> Vec<TolerancedField> {
+        let mut drives = vec![0.0_f64; self.fields.len()];
+        for (variable, share) in self.responses.limits.iter().flat_map(|own| own.margin.drivers(&self.model.variables))
+        {
+            drives[variable] = drives[variable].max(share);
+        }
+        let mut found: Vec<TolerancedField> = (0..self.fields.len())
+            .filter(|variable| drives[*variable] > 0.0 || self.fields[*variable].is_own)
+            .map(|variable| {
+                let (own, (field, label)) = (&self.fields[variable], self.named(variable, source));
+                TolerancedField {
+                    field,
+                    label,
+                    plus_minus: self.width(variable, own.variable.spread.half, source),
+                    shape: own.variable.spread.shape.word().to_owned(),
+                    shared: own.shared.word().to_owned(),
+                    source: origin_word(own.origin).to_owned(),
+                    is_own: own.is_own,
+                    drives: drives[variable],
+                }
+            })
+            .collect();
+        found.sort_by(|a, b| b.drives.total_cmp(&a.drives));
+        found
+    }
+}

@@ -1,0 +1,191 @@
+//! Limits under tolerances as a job: a response of every limit, engines drawn on them by the thousand, and some of them computed
+//! in full as a check.
+
+use super::findings::findings_of;
+use super::tolerance_words::{Drawn, worded};
+use crate::build::Build;
+use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, motion_of_valves};
+use crate::choose::{Agreement, Responded, Toleranced, model_of, respond, run_in_full, toleranced};
+use crate::document::{CandidateView, Fault, Ledger, candidate_or_first};
+use crate::given::{Given, Source};
+use crate::limits::Findings;
+use crate::report::{Chance, LimitReport, ToleranceReport};
+use crate::tolerance::{Cast, Model, Simulated, simulate};
+use crate::words::Layout;
+use crate::work::{Class, Halted, Job, Watch};
+use serde::Serialize;
+use std::sync::Arc;
+
+/// Engines drawn, and the lot.
+const ENGINES: usize = 20_000;
+const SEED: u64 = 2026;
+/// Cylinders computed in full as a check, and of a limit whose response is off.
+const CHECKED: usize = 500;
+const IN_FULL: usize = 2000;
+/// Beyond this share of the standard deviation, or of the runs that do not agree, a response is off.
+const OFF: f64 = 0.2;
+const DISAGREE: f64 = 0.01;
+/// A limit with so many standard deviations left does not fail, whatever its response is off by.
+const FAR: f64 = 6.0;
+
+/// What there is so far.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct ToleranceStep {
+    /// By the responses alone, while runs in full are under way.
+    pub report: Box<ToleranceReport>,
+}
+
+/// Holding every limit of a candidate against its tolerances.
+pub struct ToleranceJob {
+    build: Build,
+    index: usize,
+    begun: Begun,
+    stages: Arc<Stages>,
+}
+
+/// What a candidate is held against the tolerances with.
+struct Begun {
+    resolved: Resolved,
+    fields: Vec<Toleranced>,
+    findings: Findings,
+}
+
+/// Stands for everything the result depends on.
+fn keyed(resolved: &Resolved, fields: &[Toleranced], findings: &Findings) -> Key {
+    key(&(&resolved.given, fields, findings))
+}
+
+impl ToleranceJob {
+    /// Of the candidate `id`, or of the first.
+    ///
+    /// # Errors
+    /// A fault when there is no such candidate.
+    pub fn new(build: &Build, id: Option<&str>, stages: Arc<Stages>) -> Result<Self, Fault> {
+        let views = build.candidates();
+        let view = candidate_or_first(&views, id)?;
+        let begun = Begun::of(view, &stages);
+        Ok(Self { build: build.clone(), index: view.index, begun, stages })
+    }
+}
+
+impl Begun {
+    fn of(view: &CandidateView<'_>, stages: &Stages) -> Self {
+        let ledger = Ledger::default();
+        let source = Source::new(view, &ledger);
+        let resolved = Resolved::new(Given::read(&source), stages);
+        let fields = toleranced(&resolved, &source);
+        let findings = Findings { moved: motion_of_valves(&resolved, stages), ..findings_of(&resolved, stages) };
+        Self { resolved, fields, findings }
+    }
+
+    fn key(&self) -> Key {
+        keyed(&self.resolved, &self.fields, &self.findings)
+    }
+
+    fn cast(&self) -> Cast {
+        let engine = &self.resolved.given.engine;
+        let cylinders = engine.cylinders.map_or(8, |count| (count as usize).clamp(1, 16));
+        let banks = if engine.layout == Some(Layout::V8) { 2 } else { 1 };
+        Cast { cylinders, banks, engines: ENGINES, seed: SEED }
+    }
+
+    /// Every limit in so many cylinders in full, whole engines at a time.
+    fn in_full(
+        &self,
+        limits: &[Responded],
+        cylinders: usize,
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Option<Vec<Agreement>> {
+        let cast = self.cast();
+        let cast = Cast { engines: cylinders.div_ceil(cast.cylinders), ..cast };
+        run_in_full(&self.resolved, &self.fields, &self.findings, limits, &cast, stop)
+    }
+
+    /// Draws, checks, and draws in full what the responses do not hold.
+    fn run(&self, source: &Source<'_>, watch: &Watch<'_, ToleranceStep>) -> Result<ToleranceReport, Halted> {
+        // Cylinders that nobody builds are not kept beside those that somebody does.
+        let own = Stages::default();
+        let responses =
+            respond(&self.resolved, &self.fields, &self.findings, (&own, watch.stop)).ok_or(Halted::Stopped)?;
+        let mut model = model_of(&self.fields, &responses);
+        let mut simulated = simulate(&model, &self.cast());
+        let report = |model: &Model, simulated: &Simulated, agreements: &[Option<(Agreement, bool)>]| {
+            let (fields, cast) = (&self.fields, self.cast());
+            worded(&Drawn { fields, responses: &responses, model, simulated, agreements, cast }, source)
+        };
+        let tell = |report: ToleranceReport| (watch.report)(ToleranceStep { report: Box::new(report) });
+        tell(report(&model, &simulated, &vec![None; responses.limits.len()]));
+        let checked = self.in_full(&responses.limits, CHECKED, watch.stop).ok_or(Halted::Stopped)?;
+        let is_off = |place: &usize| {
+            let (limit, outcome, own) = (&responses.limits[*place], &simulated.limits[*place], &checked[*place]);
+            let is_near = limit.found.margin() < FAR * outcome.sd.hypot(own.off());
+            is_near && (limit.is_broken || own.disagree > DISAGREE || own.off() > OFF * outcome.sd)
+        };
+        let off: Vec<usize> = (0..responses.limits.len()).filter(is_off).collect();
+        let mut agreements: Vec<_> = checked.iter().map(|own| Some((own.clone(), false))).collect();
+        if !off.is_empty() {
+            off.iter().for_each(|place| model.doubt(*place, checked[*place].bias, checked[*place].scatter));
+            simulated = simulate(&model, &self.cast());
+            tell(report(&model, &simulated, &agreements));
+            let limits: Vec<Responded> = off.iter().map(|place| responses.limits[*place].clone()).collect();
+            let found = self.in_full(&limits, IN_FULL, watch.stop).ok_or(Halted::Stopped)?;
+            off.into_iter().zip(found).for_each(|(place, own)| agreements[place] = Some((own, true)));
+        }
+        Ok(report(&model, &simulated, &agreements))
+    }
+}
+
+impl Job for ToleranceJob {
+    type Step = ToleranceStep;
+    type Done = ToleranceReport;
+
+    fn key(&self) -> Key {
+        self.begun.key()
+    }
+
+    fn class(&self) -> Class {
+        Class::Result
+    }
+
+    fn kept(&self) -> Option<Arc<ToleranceReport>> {
+        self.stages.tolerances.kept(self.key())
+    }
+
+    fn run(&self, watch: &Watch<'_, ToleranceStep>) -> Result<Arc<ToleranceReport>, Halted> {
+        let ledger = Ledger::default();
+        let views = self.build.candidates();
+        let report = Arc::new(self.begun.run(&Source::new(&views[self.index], &ledger), watch)?);
+        self.stages.tolerances.keep(self.key(), Arc::clone(&report));
+        Ok(report)
+    }
+}
+
+/// The tolerances of a candidate at once, for the analysis.
+pub(super) fn drawn(view: &CandidateView<'_>, source: &Source<'_>, stages: &Stages) -> Part<ToleranceReport> {
+    let begun = Begun::of(view, stages);
+    if let Some(report) = stages.tolerances.kept(begun.key()) {
+        return Ok(report.as_ref().clone());
+    }
+    let report = begun.run(source, &Watch::nobody()).map_err(|_| Gap::because("stopped"))?;
+    stages.tolerances.keep(begun.key(), Arc::new(report.clone()));
+    Ok(report)
+}
+
+/// Puts chances beside the verdicts of a candidate, where its tolerances were drawn.
+pub(super) fn put_chances(
+    lines: &mut [LimitReport],
+    (resolved, findings): (&Resolved, &Findings),
+    source: &Source<'_>,
+    stages: &Stages,
+) {
+    if stages.tolerances.is_empty() {
+        return;
+    }
+    let fields = toleranced(resolved, source);
+    let Some(report) = stages.tolerances.kept(keyed(resolved, &fields, findings)) else { return };
+    for line in lines {
+        let own = report.limits.iter().find(|own| own.id == line.id && own.side == line.side);
+        line.chance = own.map(|own| Chance { one: own.fails_share, any: own.fails_any_share, says: own.says.clone() });
+    }
+}

@@ -1,0 +1,111 @@
+//! The whole computation in drawn cylinders: what the responses are held against, and what decides where they fail.
+
+use super::fields::Field;
+use super::responses::Responded;
+use crate::candidate::{Resolved, Stages};
+use crate::document::Side;
+use crate::limits::{Case, Findings};
+use crate::response::root_mean_square;
+use crate::tolerance::Cast;
+use rayon::prelude::*;
+
+/// One limit's runs in full beside its response.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Agreement {
+    /// Runs.
+    pub runs: usize,
+    /// By how much more is left in full than the response says, in the mean, SI.
+    pub bias: f64,
+    /// Root mean square of what the response is off by about that.
+    pub scatter: f64,
+    /// Share of the runs in which response and run do not agree whether it is met.
+    pub disagree: f64,
+    /// Share of cylinders that fail in full.
+    pub fails_one: f64,
+    /// Share of engines with any that fails in full.
+    pub fails_any: f64,
+}
+
+impl Agreement {
+    /// What the response is off by, bias and scatter together, SI.
+    pub fn off(&self) -> f64 {
+        self.bias.hypot(self.scatter)
+    }
+}
+
+/// What is left of every limit in every cylinder of an engine; `None` where the rule no longer speaks.
+type Engine = Vec<Vec<Option<f64>>>;
+
+/// Runs the cylinders of so many engines in full and holds every limit's response against them. `stop` ends it with `None`.
+pub fn run_in_full(
+    resolved: &Resolved,
+    fields: &[Field],
+    findings: &Findings,
+    limits: &[Responded],
+    cast: &Cast,
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Option<Vec<Agreement>> {
+    let variables: Vec<_> = fields.iter().map(|field| field.variable).collect();
+    let count = variables.len();
+    let draw = |engine: usize| {
+        let mut deviations = vec![0.0; cast.cylinders * count];
+        cast.draw(&variables, engine, &mut deviations);
+        deviations
+    };
+    let run = |engine: usize| -> Engine {
+        // Lobes and gaps of cylinders that nobody builds are not kept.
+        let stages = Stages::default();
+        let cylinder = |own: &[f64]| {
+            let mut given = resolved.given.clone();
+            for (field, deviation) in fields.iter().zip(own) {
+                given.shift(field.place, *deviation);
+            }
+            let moved = Resolved::new(given, &stages);
+            let case = Case { resolved: &moved, findings, stages: &stages, side: Side::Intake };
+            let margin = |limit: &Responded| limit.rule.judge(limit.side, case)?.found.ok().map(|found| found.margin());
+            limits.iter().map(margin).collect::<Vec<Option<f64>>>()
+        };
+        draw(engine).chunks_exact(count).map(cylinder).collect()
+    };
+    let engines: Vec<Engine> =
+        (0..cast.engines).into_par_iter().map(|engine| if stop() { Vec::new() } else { run(engine) }).collect();
+    if stop() {
+        return None;
+    }
+    let of = |(place, limit): (usize, &Responded)| agreement(place, limit, &engines, &draw, count);
+    Some(limits.iter().enumerate().map(of).collect())
+}
+
+fn agreement(
+    place: usize,
+    limit: &Responded,
+    engines: &[Engine],
+    draw: &dyn Fn(usize) -> Vec<f64>,
+    count: usize,
+) -> Agreement {
+    let (mut own, mut off, mut fails_any) = (Agreement::default(), Vec::new(), 0);
+    for (engine, cylinders) in engines.iter().enumerate() {
+        let mut any = false;
+        for (cylinder, deviations) in cylinders.iter().zip(draw(engine).chunks_exact(count)) {
+            let foreseen = limit.margin.at(deviations);
+            // A rule that no longer speaks does not fail.
+            let met = cylinder[place].is_none_or(|margin| margin >= 0.0);
+            own.runs += 1;
+            off.extend(cylinder[place].map(|margin| margin - foreseen));
+            own.disagree += f64::from(u8::from(met != (foreseen >= 0.0)));
+            own.fails_one += f64::from(u8::from(!met));
+            any |= !met;
+        }
+        fails_any += usize::from(any);
+    }
+    let runs = own.runs.max(1) as f64;
+    let bias = off.iter().sum::<f64>() / off.len().max(1) as f64;
+    Agreement {
+        bias,
+        scatter: root_mean_square(off.iter().map(|off| off - bias)),
+        disagree: own.disagree / runs,
+        fails_one: own.fails_one / runs,
+        fails_any: fails_any as f64 / engines.len().max(1) as f64,
+        ..own
+    }
+}

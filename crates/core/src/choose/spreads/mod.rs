@@ -1,0 +1,10 @@
+//! How far every field may be off, and what that does to every limit: from a candidate to the figures of [`crate::tolerance`].
+
+mod fields;
+mod in_full;
+mod responses;
+mod usual;
+
+pub use fields::{Field, fields};
+pub use in_full::{Agreement, run_in_full};
+pub use responses::{Responded, Responses, model_of, respond};

@@ -1,0 +1,58 @@
+//! How tightly one dimension must be held for a wanted chance.
+
+use super::draw::Cast;
+use super::simulate::{Model, simulate};
+
+/// Engines drawn for one question, and halvings of the answer.
+const ENGINES: usize = 12_000;
+const HALVINGS: usize = 9;
+
+/// How tightly.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Hold {
+    /// The variable.
+    pub variable: usize,
+    /// Share of its spread that may be left.
+    pub share: f64,
+}
+
+/// How tightly a variable must be held so that a limit of `model` fails on no more than a share of engines; `None` where even
+/// a perfect one does not bring it there, or nothing has to be held.
+pub fn hold(model: &Model, limit: usize, variable: usize, wanted: f64, cast: &Cast) -> Option<Hold> {
+    let cast = Cast { engines: ENGINES, ..*cast };
+    let alone = model.only(limit);
+    let place = alone.1.iter().position(|own| *own == variable)?;
+    let fails = |share: f64| {
+        let mut model = alone.0.clone();
+        model.variables[place].spread.half *= share;
+        simulate(&model, &cast).limits[0].fails_any
+    };
+    if fails(0.0) > wanted || fails(1.0) <= wanted {
+        return None;
+    }
+    let (mut low, mut high) = (0.0, 1.0);
+    for _ in 0..HALVINGS {
+        let middle = 0.5 * (low + high);
+        if fails(middle) > wanted { high = middle } else { low = middle }
+    }
+    Some(Hold { variable, share: low })
+}
+
+impl Model {
+    /// One limit with what moves it, and which variables those are.
+    fn only(&self, limit: usize) -> (Self, Vec<usize>) {
+        let mut used: Vec<usize> = self.margins[limit].effects.iter().map(|effect| effect.variable).collect();
+        used.sort_unstable();
+        let mut margin = self.margins[limit].clone();
+        for effect in &mut margin.effects {
+            effect.variable = used.partition_point(|own| *own < effect.variable);
+        }
+        let model = Self {
+            variables: used.iter().map(|own| self.variables[*own]).collect(),
+            haves: vec![margin.clone()],
+            margins: vec![margin],
+            counts: vec![true],
+        };
+        (model, used)
+    }
+}
