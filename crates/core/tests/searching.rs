@@ -198,6 +198,33 @@ fn a_few_curves_in_full_find_what_a_grid_of_hundreds_does() {
 }
 
 #[test]
+fn finalists_are_held_against_each_other_as_they_are_built() {
+    let build = Build::from_value(one_cylinder()).unwrap();
+    let setup = SearchSetup { evaluations: 4, ..SearchSetup::default() };
+    let report = found(&build, &setup, Vec::new());
+    let best = &report.finalists[0];
+    let (fails, sure) = (best.fails_share.unwrap(), best.sure_built.unwrap());
+    assert!((0.0..=1.0).contains(&fails) && (fails == 0.0) == best.fails_most.is_none());
+    // What strays and what fails when it is built makes it no surer.
+    assert!(sure <= best.sure.unwrap() + 1e-12 && sure <= 1.0 - fails + 1e-12, "{sure}");
+    assert!(report.stands.fails_share.is_some() && report.stands.sure_built.is_none());
+    let changes: Vec<f64> = best.measure_first.iter().filter_map(|own| own.changes_share).collect();
+    assert!(changes.windows(2).all(|two| two[0] >= two[1]), "{changes:?}");
+    // With a bound on failures no finalist that fails more comes before one that fails less.
+    let bound = SearchSetup { most_fails: Some(0.5 * fails), ..setup };
+    let bounded = found(&build, &bound, Vec::new());
+    let within: Vec<bool> = bounded
+        .finalists
+        .iter()
+        .filter(|own| own.broken.is_empty())
+        .map(|own| own.fails_share.unwrap() <= 0.5 * fails)
+        .collect();
+    assert!(within.windows(2).all(|two| two[0] >= two[1]), "{within:?}");
+    let absurd = SearchSetup { most_fails: Some(2.0), ..SearchSetup::default() };
+    assert!(SearchJob::new(&build, None, Vec::new(), absurd, Arc::default()).is_err());
+}
+
+#[test]
 fn only_a_ratio_leaves_the_lobes_as_they_are_on_any_rocker() {
     let build = Build::from_value(one_cylinder()).unwrap();
     let setup = SearchSetup { start: Start::Ratio, evaluations: 4, ..SearchSetup::default() };

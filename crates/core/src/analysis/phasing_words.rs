@@ -11,6 +11,9 @@ use crate::response::Fit;
 /// Crank degrees that keyways and bushings of timing sets usually reach, where nobody says (common practice, no source).
 const USUAL_STEPS: [f64; 9] = [-8.0, -6.0, -4.0, -2.0, 0.0, 2.0, 4.0, 6.0, 8.0];
 
+/// A gain of average torque below this share is none.
+const LEAST_GAIN: f64 = 5e-4;
+
 /// Torque, low torque and power as a parabola each over the advance, and vacuum at idle.
 pub(super) struct Curves {
     pub fit: Fit,
@@ -108,12 +111,23 @@ impl Phased<'_> {
         }
     }
 
-    /// Where it may be set with the most average torque.
+    /// Where it may be set with the most average torque; where it stands, when nothing there is better by more than the parabolas
+    /// miss.
     fn best(&self, window: &Window, torque: &PhasingTorque) -> Option<f64> {
         let (from, to) = window.set?;
-        let own = self.stands.iter().zip(&torque.average_torque_nm);
-        let inside = own.filter(|(stand, _)| (from..=to).contains(&stand.advance));
-        inside.max_by(|a, b| a.1.total_cmp(b.1)).map(|(stand, _)| stand.advance)
+        let inside = self.stands.iter().map(|stand| stand.advance).filter(|deg| (from..=to).contains(deg));
+        let best = inside.max_by(|a, b| self.gain(*a, torque).total_cmp(&self.gain(*b, torque)))?;
+        let is_none = self.gain(best, torque) < torque.off_share.max(LEAST_GAIN);
+        Some(if is_none && (from..=to).contains(&0.0) { 0.0 } else { best })
+    }
+
+    /// By how much average torque is more with the cam turned, as a share.
+    fn gain(&self, advance: f64, torque: &PhasingTorque) -> f64 {
+        let at = |deg: f64| {
+            let place = self.stands.iter().position(|stand| stand.advance == deg);
+            place.map_or(f64::NAN, |place| torque.average_torque_nm[place])
+        };
+        at(advance) / at(0.0) - 1.0
     }
 
     fn step(&self, advance: f64, window: Option<&Window>, torque: Option<&PhasingTorque>) -> TimingStep {
@@ -178,14 +192,10 @@ impl Phased<'_> {
     }
 
     fn best_says(&self, best: f64, torque: &PhasingTorque) -> String {
-        let at = |deg: f64| self.stands.iter().position(|stand| stand.advance == deg);
-        let (Some(best_at), Some(here)) = (at(best), at(0.0)) else { return String::new() };
-        let gain = torque.average_torque_nm[best_at] / torque.average_torque_nm[here] - 1.0;
-        // What the parabola itself misses is no gain.
-        if gain < torque.off_share.max(5e-4) {
+        if best == 0.0 {
             return " Where it stands is as good as any place of the window.".to_owned();
         }
-        format!(" Best average torque {}: {:+.2} %.", turned(best), gain * 1e2)
+        format!(" Best average torque {}: {:+.2} %.", turned(best), self.gain(best, torque) * 1e2)
     }
 }
 

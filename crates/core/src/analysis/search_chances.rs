@@ -31,7 +31,12 @@ pub(super) struct Chances {
 }
 
 /// Draws engines of a finalist; `None` where its document is not whole.
-pub(super) fn chances((build, index): (&Build, usize), full: &Full, field: &Field, stages: &Stages) -> Option<Chances> {
+pub(super) fn chances(
+    (build, index): (&Build, usize),
+    (findings, choice): (&Findings, &Choice),
+    field: &Field,
+    stages: &Stages,
+) -> Option<Chances> {
     let views = build.candidates();
     let ledger = Ledger::default();
     let source = Source::new(views.get(index)?, &ledger);

@@ -16,8 +16,9 @@ const DRIVERS: usize = 6;
 const MEASURED: usize = 8;
 /// Drivers below this share are not.
 const SMALL: f64 = 0.01;
-/// What a measurement must be worth, of all engines.
+/// What a measurement must be worth, of all engines, and of those that fail.
 const WORTH: f64 = 0.000_5;
+const WORTH_SHARE: f64 = 0.01;
 
 /// What was drawn.
 pub(super) struct Drawn<'a> {
@@ -188,7 +189,9 @@ impl Drawn<'_> {
             .any_if_known
             .iter()
             .enumerate()
-            .filter(|(variable, if_known)| self.model.variables[*variable].known < 0.999 && any - **if_known > WORTH)
+            .filter(|(variable, if_known)| {
+                self.model.variables[*variable].known < 0.999 && any - **if_known > WORTH.max(WORTH_SHARE * any)
+            })
             .map(|(variable, if_known)| (variable, any - if_known))
             .collect();
         worth.sort_by(|a, b| b.1.total_cmp(&a.1));

@@ -20,10 +20,11 @@ pub fn measure_next(limits: &[LimitReport]) -> Vec<MeasureNext> {
     let mut found: Vec<(u32, MeasureNext)> = Vec::new();
     for limit in limits {
         let missing = limit.missing.iter().map(|missing| (&missing.field, ""));
-        // What only a running engine shows is not measured next.
-        let shown_running = |field: &str| field.starts_with("growth.");
+        // What only a running engine shows is not measured next, nor a decision.
+        let is_none_to_measure =
+            |field: &str| field.starts_with("growth.") || field.starts_with("target.") || field.ends_with("_school");
         let assumed = limit.inputs.iter().filter(|i| i.origin == Origin::Assumed && i.value != "unknown");
-        let assumed = assumed.filter(|input| !shown_running(&input.field));
+        let assumed = assumed.filter(|input| !is_none_to_measure(&input.field));
         let assumed = assumed.map(|input| (&input.field, input.value.as_str()));
         for (field, value) in missing.chain(assumed) {
             let place = found.iter().position(|(_, entry)| entry.field == *field).unwrap_or_else(|| {

@@ -23,7 +23,9 @@ export function CrownPlan() {
   const says = SIDES.map((side) => {
     const { radial_mm: radial, piston_minimum_at_deg: at } = clearance[side]
     const room =
-      typeof radial === 'number' ? `${readLength(radial, scale)} to the wall` : 'no pocket wall'
+      typeof radial === 'number'
+        ? `${readLength(radial, scale)} to the wall`
+        : 'its edge in no pocket'
     return `${side} at ${readAngle(at)}, ${room}`
   })
   return (
