@@ -168,6 +168,14 @@ fn responses_agree_with_runs_in_full() {
         assert!(shares <= 1.0 + 1e-9 && shares > 0.5, "{}: {shares}", limit.title);
         assert!(limit.fails_any_share >= limit.fails_share - 1e-12, "{}", limit.title);
     }
+    // The middle of the band over the overlap is least where the limit's own middle is.
+    let band = &report.overlap.as_ref().expect("it was computed in full").intake;
+    let limit = report.limits.iter().find(|own| own.title == "Intake valve to piston").unwrap();
+    let least = band.middle_mm.iter().copied().fold(f64::INFINITY, f64::min);
+    assert!((least - limit.p50).abs() < 0.1 * limit.sd + 0.02, "{least} for {}", limit.p50);
+    let ordered =
+        band.low_mm.iter().zip(&band.middle_mm).zip(&band.high_mm).all(|((low, mid), high)| low < mid && mid < high);
+    assert!(ordered);
     for first in &report.measure_first {
         assert!((report.any_fails_share - first.any_fails_share_if_known - first.worth_share).abs() < 1e-12);
     }

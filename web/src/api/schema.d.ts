@@ -1893,6 +1893,7 @@ export interface components {
             limits: components["schemas"]["ToleranceLimit"][];
             /** @description What to measure first: what lowers that share most. */
             measure_first: components["schemas"]["MeasureFirst"][];
+            overlap?: components["schemas"]["OverlapBands"] | null;
             /** @description Engines drawn by lot. */
             samples: number;
             /** @description What it says, in a sentence. */
@@ -3333,6 +3334,15 @@ export interface components {
             /** @description All of it, where it is not told by parts. */
             whole_kpa: number[];
         };
+        /** @description A gap as a band. */
+        GapBand: {
+            /** @description Ninety-nine of a hundred lie below. */
+            high_mm: number[];
+            /** @description One of a hundred cylinders lies below. */
+            low_mm: number[];
+            /** @description Half of them lie below. */
+            middle_mm: number[];
+        };
         /**
          * @description A goal; of each more is better, of money less.
          * @enum {string}
@@ -4167,6 +4177,15 @@ export interface components {
          * @enum {string}
          */
         Origin: "measured" | "card" | "assumed" | "unmarked" | "computed";
+        /** @description Gaps between valve and piston at rest over the overlap, in drawn cylinders. */
+        OverlapBands: {
+            /** @description Crank degrees from firing top dead centre. */
+            crank_deg: number[];
+            /** @description Exhaust. */
+            exhaust: components["schemas"]["GapBand"];
+            /** @description Intake. */
+            intake: components["schemas"]["GapBand"];
+        };
         /** @description Two documents. */
         Pair: {
             /** @description The newer text. */
@@ -5316,6 +5335,7 @@ export interface components {
             limits: components["schemas"]["ToleranceLimit"][];
             /** @description What to measure first: what lowers that share most. */
             measure_first: components["schemas"]["MeasureFirst"][];
+            overlap?: components["schemas"]["OverlapBands"] | null;
             /** @description Engines drawn by lot. */
             samples: number;
             /** @description What it says, in a sentence. */

@@ -1,11 +1,13 @@
 //! Limits under tolerances in words.
 
-use crate::choose::{Agreement, Responded, Responses, Toleranced};
+use crate::choose::{Agreement, Band, Responded, Responses, Toleranced, angles};
 use crate::document::{Origin, Tolerated, spoken_label};
 use crate::given::Source;
 use crate::limits::{limit_shown, titled};
 use crate::quantity::{Dimension, Shown, shown, shown_small};
-use crate::report::{Driver, MeasureFirst, ToleranceLimit, ToleranceRemedy, ToleranceReport, TolerancedField};
+use crate::report::{
+    Driver, GapBand, MeasureFirst, OverlapBands, ToleranceLimit, ToleranceRemedy, ToleranceReport, TolerancedField,
+};
 use crate::tolerance::{Cast, Model, Outcome, Simulated, hold};
 use crate::words::Word;
 
@@ -28,6 +30,8 @@ pub(super) struct Drawn<'a> {
     pub simulated: &'a Simulated,
     /// Runs in full of every limit, and whether they stand for the response.
     pub agreements: &'a [Option<(Agreement, bool)>],
+    /// Gaps over the overlap, intake and exhaust.
+    pub overlap: &'a [Option<Band>; 2],
     pub cast: Cast,
 }
 
@@ -51,9 +55,19 @@ pub(super) fn worded(drawn: &Drawn<'_>, source: &Source<'_>) -> ToleranceReport 
         held: drawn.responses.held.iter().map(|(rule, side)| titled(rule.title, *side)).collect(),
         checked_runs: checked.iter().map(|own| own.runs).min().unwrap_or(0),
         checked_disagree: disagree.fold(0.0, f64::max),
+        overlap: overlap(drawn.overlap),
         says: says(drawn.simulated.any, &limits),
         limits,
     }
+}
+
+/// Gaps over the overlap; nothing until cylinders were computed in full.
+fn overlap([intake, exhaust]: &[Option<Band>; 2]) -> Option<OverlapBands> {
+    let band = |own: &Band| {
+        let mm = |gaps: &[f64]| gaps.iter().map(|gap| 1e3 * gap).collect();
+        GapBand { low_mm: mm(&own.low), middle_mm: mm(&own.middle), high_mm: mm(&own.high) }
+    };
+    Some(OverlapBands { crank_deg: angles(), intake: band(intake.as_ref()?), exhaust: band(exhaust.as_ref()?) })
 }
 
 /// A share of engines in words.

@@ -5,7 +5,7 @@ use super::findings::findings_of;
 use super::tolerance_words::{Drawn, worded};
 use crate::build::Build;
 use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, motion_of_valves};
-use crate::choose::{Agreement, Responded, Toleranced, model_of, respond, run_in_full, toleranced};
+use crate::choose::{Agreement, Band, InFull, Responded, Toleranced, model_of, respond, run_in_full, toleranced};
 use crate::document::{CandidateView, Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::Findings;
@@ -43,6 +43,9 @@ pub struct ToleranceJob {
     begun: Begun,
     stages: Arc<Stages>,
 }
+
+/// Runs in full of every limit, whether they stand for its response, and gaps over the overlap.
+type Checked<'a> = (&'a [Option<(Agreement, bool)>], &'a [Option<Band>; 2]);
 
 /// What a candidate is held against the tolerances with.
 struct Begun {
@@ -91,12 +94,7 @@ impl Begun {
     }
 
     /// Every limit in so many cylinders in full, whole engines at a time.
-    fn in_full(
-        &self,
-        limits: &[Responded],
-        cylinders: usize,
-        stop: &(dyn Fn() -> bool + Sync),
-    ) -> Option<Vec<Agreement>> {
+    fn in_full(&self, limits: &[Responded], cylinders: usize, stop: &(dyn Fn() -> bool + Sync)) -> Option<InFull> {
         let cast = self.cast();
         let cast = Cast { engines: cylinders.div_ceil(cast.cylinders), ..cast };
         run_in_full(&self.resolved, &self.fields, &self.findings, limits, &cast, stop)
@@ -110,13 +108,14 @@ impl Begun {
             respond(&self.resolved, &self.fields, &self.findings, (&own, watch.stop)).ok_or(Halted::Stopped)?;
         let mut model = model_of(&self.fields, &responses);
         let mut simulated = simulate(&model, &self.cast());
-        let report = |model: &Model, simulated: &Simulated, agreements: &[Option<(Agreement, bool)>]| {
-            let (fields, cast) = (&self.fields, self.cast());
-            worded(&Drawn { fields, responses: &responses, model, simulated, agreements, cast }, source)
+        let report = |model: &Model, simulated: &Simulated, checked: Checked<'_>| {
+            let ((agreements, overlap), fields, cast) = (checked, &self.fields, self.cast());
+            worded(&Drawn { fields, responses: &responses, model, simulated, agreements, overlap, cast }, source)
         };
         let tell = |report: ToleranceReport| (watch.report)(ToleranceStep { report: Box::new(report) });
-        tell(report(&model, &simulated, &vec![None; responses.limits.len()]));
+        tell(report(&model, &simulated, (&vec![None; responses.limits.len()], &[None, None])));
         let checked = self.in_full(&responses.limits, CHECKED, watch.stop).ok_or(Halted::Stopped)?;
+        let InFull { limits: checked, overlap } = checked;
         let is_off = |place: &usize| {
             let (limit, outcome, own) = (&responses.limits[*place], &simulated.limits[*place], &checked[*place]);
             let is_near = limit.found.margin() < FAR * outcome.sd.hypot(own.off());
@@ -127,12 +126,12 @@ impl Begun {
         if !off.is_empty() {
             off.iter().for_each(|place| model.doubt(*place, checked[*place].bias, checked[*place].scatter));
             simulated = simulate(&model, &self.cast());
-            tell(report(&model, &simulated, &agreements));
+            tell(report(&model, &simulated, (&agreements, &overlap)));
             let limits: Vec<Responded> = off.iter().map(|place| responses.limits[*place].clone()).collect();
             let found = self.in_full(&limits, IN_FULL, watch.stop).ok_or(Halted::Stopped)?;
-            off.into_iter().zip(found).for_each(|(place, own)| agreements[place] = Some((own, true)));
+            off.into_iter().zip(found.limits).for_each(|(place, own)| agreements[place] = Some((own, true)));
         }
-        Ok(report(&model, &simulated, &agreements))
+        Ok(report(&model, &simulated, (&agreements, &overlap)))
     }
 }
 

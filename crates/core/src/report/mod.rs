@@ -61,7 +61,10 @@ pub use searching::{
 };
 pub use spring::{CoilReport, HeightAt, HeightPlan, HeightSheet, SpringReport, SurgeMeets};
 pub use timing::{DurationAt, SideTiming, TimingReport};
-pub use tolerance::{Chance, Driver, MeasureFirst, ToleranceLimit, ToleranceRemedy, ToleranceReport, TolerancedField};
+pub use tolerance::{
+    Chance, Driver, GapBand, MeasureFirst, OverlapBands, ToleranceLimit, ToleranceRemedy, ToleranceReport,
+    TolerancedField,
+};
 pub use train::{
     BleedReport, BudgetStep, FlexShare, LashReport, MatchReport, OrderCheck, OrderReport, PreloadReport, PreloadSchool,
     PushrodReport, RockerReport, RunningDurations, TrainReport, WorkReport,

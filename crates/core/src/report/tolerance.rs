@@ -30,8 +30,30 @@ report! {
         checked_runs: usize,
         /// Largest share of those runs in which a response and the run did not agree whether a limit is met.
         checked_disagree: f64,
+        /// Gaps between valve and piston over the overlap; nothing until cylinders were computed in full.
+        overlap: Option<OverlapBands>,
         /// What it says, in a sentence.
         says: String,
+    }
+
+    /// Gaps between valve and piston at rest over the overlap, in drawn cylinders.
+    pub struct OverlapBands {
+        /// Crank degrees from firing top dead centre.
+        crank_deg: Vec<f64>,
+        /// Intake.
+        intake: GapBand,
+        /// Exhaust.
+        exhaust: GapBand,
+    }
+
+    /// A gap as a band.
+    pub struct GapBand {
+        /// One of a hundred cylinders lies below.
+        low_mm: Vec<f64>,
+        /// Half of them lie below.
+        middle_mm: Vec<f64>,
+        /// Ninety-nine of a hundred lie below.
+        high_mm: Vec<f64>,
     }
 
     /// One limit under the tolerances; figures in the limit's unit.

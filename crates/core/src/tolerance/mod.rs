@@ -12,7 +12,7 @@ mod spread;
 
 pub use draw::{Cast, Variable};
 pub use held::{Hold, hold};
-pub use outcome::{Outcome, Spreading};
+pub use outcome::{Outcome, Spreading, quantile};
 pub use respond::{AWAY, Effect, Response};
 pub use simulate::{Model, Simulated, simulate};
 pub use spread::Spread;

@@ -2,6 +2,7 @@ import { useState } from 'react'
 import type { ToleranceReport } from '../../api/client'
 import { usePlace } from '../../model/place'
 import { useSessionPart } from '../../model/useSession'
+import { OverlapChart } from './OverlapChart'
 import { Spread } from './Spread'
 import { TolerancedFields } from './TolerancedFields'
 import { shareOf, shownLimits } from './tolerances'
@@ -37,6 +38,7 @@ function Report({ report }: { report: ToleranceReport }) {
     <>
       <p className="answer">{report.says}</p>
       <MeasureFirst report={report} />
+      {report.overlap ? <OverlapChart overlap={report.overlap} /> : null}
       <ul className="spreads" aria-label="Limits under the tolerances">
         {limits.map((limit) => (
           <Spread key={`${limit.id} ${limit.side ?? ''}`} limit={limit} />

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest'
 import type { ToleranceLimit } from '../../api/client'
-import { pictureOf, shareOf, shownLimits } from './tolerances'
+import { bandCurves, pictureOf, topOf, shareOf, shownLimits } from './tolerances'
 
 const limit = {
   from: 1,
@@ -47,4 +47,15 @@ test('what can fail is shown first, and where nothing can, the next few', () => 
   expect(shownLimits([limit, safe, advice], false)).toEqual([limit])
   expect(shownLimits([safe, safe], false)).toHaveLength(2)
   expect(shownLimits([limit, safe, advice], true)).toHaveLength(3)
+})
+
+test('a band has its middle and two quiet edges for each valve', () => {
+  const band = (mm: number) => ({ low_mm: [mm], middle_mm: [mm + 1], high_mm: [mm + 2] })
+  const curves = bandCurves(
+    { crank_deg: [360], intake: band(1), exhaust: band(5) },
+    { factor: 0.001, offset: 0, unit: 'mm', decimals: 2 },
+  )
+  expect(curves.map(({ points }) => points[0]?.[1])).toEqual([2, 1, 3, 6, 5, 7])
+  expect(curves.filter(({ quiet }) => quiet)).toHaveLength(4)
+  expect(topOf(curves)).toBe(14)
 })

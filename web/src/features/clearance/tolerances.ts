@@ -1,4 +1,5 @@
-import type { ToleranceLimit } from '../../api/client'
+import type { Scale, ToleranceLimit, ToleranceReport } from '../../api/client'
+import type { Curve } from '../charts/series'
 
 /** The picture of a spread: bars and the need on one axis from 0 to 1. */
 export interface Picture {
@@ -45,4 +46,26 @@ export function shownLimits(limits: readonly ToleranceLimit[], isAll: boolean): 
   if (isAll) return [...limits]
   const can = limits.filter((limit) => limit.fails_any_share > 0 && !limit.is_advice)
   return can.length > 0 ? can : limits.slice(0, 4)
+}
+
+/** Each gap's middle, and the edges of its band, over the crank. Pure. */
+export function bandCurves(
+  overlap: NonNullable<ToleranceReport['overlap']>,
+  scale: Scale,
+): Curve[] {
+  return (['intake', 'exhaust'] as const).flatMap((side) => {
+    const own = overlap[side]
+    const points = (mm: readonly number[]) =>
+      overlap.crank_deg.map((deg, i) => [deg, ((mm[i] ?? 0) * 1e-3) / scale.factor] as const)
+    return [
+      { name: side, points: points(own.middle_mm), ink: side },
+      { name: `${side}, low`, points: points(own.low_mm), ink: side, quiet: true, beside: true },
+      { name: `${side}, high`, points: points(own.high_mm), ink: side, quiet: true, beside: true },
+    ]
+  })
+}
+
+/** How high gaps are drawn: the widest least gap of a curve and as much again, since what is far is of no interest. Pure. */
+export function topOf(curves: readonly Curve[]): number {
+  return 2 * Math.max(...curves.map(({ points }) => Math.min(...points.map(([, gap]) => gap))))
 }

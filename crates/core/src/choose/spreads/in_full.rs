@@ -1,6 +1,7 @@
 //! The whole computation in drawn cylinders: what the responses are held against, and what decides where they fail.
 
 use super::fields::Field;
+use super::overlap::{Band, Gaps, bands, gaps};
 use super::responses::Responded;
 use crate::candidate::{Resolved, Stages};
 use crate::document::Side;
@@ -33,8 +34,24 @@ impl Agreement {
     }
 }
 
-/// What is left of every limit in every cylinder of an engine; `None` where the rule no longer speaks.
-type Engine = Vec<Vec<Option<f64>>>;
+/// One cylinder in full.
+struct Cylinder {
+    /// What is left of every limit; `None` where the rule no longer speaks.
+    margins: Vec<Option<f64>>,
+    /// Its gaps over the overlap.
+    gaps: Gaps,
+}
+
+/// The cylinders of one engine.
+type Engine = Vec<Cylinder>;
+
+/// What came of it.
+pub struct InFull {
+    /// Every limit beside its response.
+    pub limits: Vec<Agreement>,
+    /// Gaps over the overlap, intake and exhaust.
+    pub overlap: [Option<Band>; 2],
+}
 
 /// Runs the cylinders of so many engines in full and holds every limit's response against them. `stop` ends it with `None`.
 pub fn run_in_full(
@@ -44,7 +61,7 @@ pub fn run_in_full(
     limits: &[Responded],
     cast: &Cast,
     stop: &(dyn Fn() -> bool + Sync),
-) -> Option<Vec<Agreement>> {
+) -> Option<InFull> {
     let variables: Vec<_> = fields.iter().map(|field| field.variable).collect();
     let count = variables.len();
     let draw = |engine: usize| {
@@ -63,7 +80,7 @@ pub fn run_in_full(
             let moved = Resolved::new(given, &stages);
             let case = Case { resolved: &moved, findings, stages: &stages, side: Side::Intake };
             let margin = |limit: &Responded| limit.rule.judge(limit.side, case)?.found.ok().map(|found| found.margin());
-            limits.iter().map(margin).collect::<Vec<Option<f64>>>()
+            Cylinder { margins: limits.iter().map(margin).collect(), gaps: gaps(&moved) }
         };
         draw(engine).chunks_exact(count).map(cylinder).collect()
     };
@@ -73,7 +90,9 @@ pub fn run_in_full(
         return None;
     }
     let of = |(place, limit): (usize, &Responded)| agreement(place, limit, &engines, &draw, count);
-    Some(limits.iter().enumerate().map(of).collect())
+    let found = limits.iter().enumerate().map(of).collect();
+    let all: Vec<Gaps> = engines.into_iter().flatten().map(|cylinder| cylinder.gaps).collect();
+    Some(InFull { limits: found, overlap: bands(&all) })
 }
 
 fn agreement(
@@ -89,9 +108,9 @@ fn agreement(
         for (cylinder, deviations) in cylinders.iter().zip(draw(engine).chunks_exact(count)) {
             let foreseen = limit.margin.at(deviations);
             // A rule that no longer speaks does not fail.
-            let met = cylinder[place].is_none_or(|margin| margin >= 0.0);
+            let met = cylinder.margins[place].is_none_or(|margin| margin >= 0.0);
             own.runs += 1;
-            off.extend(cylinder[place].map(|margin| margin - foreseen));
+            off.extend(cylinder.margins[place].map(|margin| margin - foreseen));
             own.disagree += f64::from(u8::from(met != (foreseen >= 0.0)));
             own.fails_one += f64::from(u8::from(!met));
             any |= !met;

@@ -2,9 +2,11 @@
 
 mod fields;
 mod in_full;
+mod overlap;
 mod responses;
 mod usual;
 
 pub use fields::{Field, fields};
-pub use in_full::{Agreement, run_in_full};
+pub use in_full::{Agreement, InFull, run_in_full};
+pub use overlap::{Band, angles};
 pub use responses::{Responded, Responses, model_of, respond};
