@@ -5,8 +5,8 @@ use crate::support::DEMOS;
 use serde_json::{Value, json};
 use std::sync::{Arc, LazyLock};
 use upper_lobe_core::analysis::{
-    Build, Edit, Job, PartName, Request, Stages, ToleranceJob, ToleranceLimit, ToleranceReport, UnitSystem, Watch,
-    analyze, apply,
+    Build, Edit, Halted, Job, PartName, Request, Stages, ToleranceJob, ToleranceLimit, ToleranceReport, UnitSystem,
+    Watch, analyze, apply,
 };
 use upper_lobe_core::tolerance::{Cast, Effect, Model, Outcome, Response, Spread, Variable, hold, simulate};
 use upper_lobe_core::words::{SpreadShape, Word};
@@ -242,5 +242,32 @@ fn tolerances_that_cannot_be_are_refused_at_their_field() {
     assert_eq!(
         refused(json!({ "field": "candidates[a].train.rocker.ratio", "plus_minus": "-0.1" })),
         one("plus_minus", "a plain number above nothing")
+    );
+}
+
+#[test]
+fn nothing_known_has_no_chances_and_what_jumps_counts_by_runs_in_full() {
+    let run = |value: Value| {
+        let build = Build::from_value(value).unwrap();
+        ToleranceJob::new(&build, None, Arc::default()).unwrap().run(&Watch::nobody())
+    };
+    let empty =
+        json!({ "format": "upper-lobe.build", "version": 1, "name": "x", "candidates": [{ "id": "a", "name": "A" }] });
+    assert!(matches!(run(empty), Err(Halted::Lacks { .. })));
+    // A load in the middle of its band that may lie beyond it: the band opens there, and the margin jumps.
+    let mut value: Value = serde_json::from_str(DEMOS[0]).unwrap();
+    value["tolerances"] = json!([{ "field": "candidates[a].train.spring.points", "plus_minus": "90 lbf" }]);
+    let report = run(value).unwrap();
+    let load = of(&report, "seat_load");
+    assert!(load.in_full && load.remedy.is_none());
+    // An engine fails some limit at least as often as it fails any one, and no oftener than all of them together.
+    let counted = report.limits.iter().filter(|own| !own.is_advice && !own.fails_as_given);
+    let shares: Vec<f64> = counted.map(|own| own.fails_any_share).collect();
+    let (most, sum) = (shares.iter().copied().fold(0.0, f64::max), shares.iter().sum::<f64>());
+    // Those in full are of 250 engines.
+    assert!(
+        report.any_fails_share > most - 0.1 && report.any_fails_share < sum + 0.1,
+        "{} {shares:?}",
+        report.any_fails_share
     );
 }

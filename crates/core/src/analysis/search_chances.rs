@@ -1,10 +1,11 @@
 //! Finalists under the tolerances: how often one fails when it is built, what its torque strays by, and what to measure before
 //! it is ordered.
 
+use super::tolerance_words::called;
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::choose::{Field, Toleranced, model_of, respond, toleranced};
-use crate::document::{Ledger, Side, spoken_label};
+use crate::document::{Ledger, Side};
 use crate::given::{Given, Of, Place, Source};
 use crate::limits::{Findings, titled};
 use crate::report::MeasureNext;
@@ -64,7 +65,7 @@ pub(super) fn chances(
         let path = source.path(fields[variable].place);
         let node = source.node(fields[variable].place.of, fields[variable].place.side);
         MeasureNext {
-            label: spoken_label(&path),
+            label: called(fields[variable].place, &path),
             value: node.input(fields[variable].place.key).value,
             field: path,
             settles: Vec::new(),

@@ -1,8 +1,8 @@
 //! Limits under tolerances in words.
 
 use crate::choose::{Agreement, Band, Responded, Responses, Toleranced, angles};
-use crate::document::{Origin, Tolerated, spoken_label};
-use crate::given::Source;
+use crate::document::{Origin, Tolerated, in_a_sentence, spoken_label};
+use crate::given::{Place, Source};
 use crate::limits::{limit_shown, titled};
 use crate::quantity::{Dimension, Shown, shown, shown_small};
 use crate::report::{
@@ -10,6 +10,7 @@ use crate::report::{
 };
 use crate::tolerance::{Cast, Model, Outcome, Simulated, hold};
 use crate::words::Word;
+use std::collections::HashSet;
 
 /// Share of engines that may fail a limit (assumed: one in a hundred).
 const WANTED: f64 = 0.01;
@@ -49,14 +50,14 @@ pub(super) fn worded(drawn: &Drawn<'_>, source: &Source<'_>) -> ToleranceReport 
         seed: drawn.cast.seed,
         cylinders: drawn.cast.cylinders,
         wanted_share: WANTED,
-        any_fails_share: drawn.simulated.any,
+        any_fails_share: drawn.any(drawn.simulated.any),
         measure_first: drawn.measure_first(source),
         fields: drawn.fields(source),
         held: drawn.responses.held.iter().map(|(rule, side)| titled(rule.title, *side)).collect(),
         checked_runs: checked.iter().map(|own| own.runs).min().unwrap_or(0),
         checked_disagree: disagree.fold(0.0, f64::max),
         overlap: overlap(drawn.overlap),
-        says: says(drawn.simulated.any, &limits),
+        says: says(drawn.any(drawn.simulated.any), &limits),
         limits,
     }
 }
@@ -95,6 +96,13 @@ fn says(any: f64, limits: &[ToleranceLimit]) -> String {
     format!("Of all limits that are met, built with these tolerances: {all}.{worst}{given}")
 }
 
+/// What a field is called; of one that both sides share each side's own, since every valve is off by itself.
+pub(super) fn called(place: Place, path: &str) -> String {
+    let label = spoken_label(path);
+    let is_shared = place.of.is_sided() && !path.split('.').any(|part| matches!(part, "intake" | "exhaust"));
+    if is_shared { titled(&in_a_sentence(&label), Some(place.side)) } else { label }
+}
+
 /// A plus-minus as people read it: small lengths to a tenth of a thousandth.
 fn plus_minus(si: f64, tolerated: Tolerated) -> Shown {
     let Shown { inch, metric } = match tolerated {
@@ -115,9 +123,27 @@ const fn origin_word(origin: Origin) -> &'static str {
 }
 
 impl Drawn<'_> {
+    /// The share of engines that fail with those that fail a limit without a response, of which only runs in full tell; each by
+    /// itself.
+    fn any(&self, by_responses: f64) -> f64 {
+        let lost = (0..self.agreements.len()).filter(|place| self.is_lost(*place));
+        let clear = lost.filter_map(|place| self.in_full(place)).map(|own| 1.0 - own.fails_any).product::<f64>();
+        1.0 - (1.0 - by_responses) * clear
+    }
+
+    /// Whether a limit counts and has no response.
+    fn is_lost(&self, place: usize) -> bool {
+        self.responses.limits[place].counts() && !self.model.counts[place]
+    }
+
+    fn in_full(&self, place: usize) -> Option<&Agreement> {
+        self.agreements[place].as_ref().filter(|(_, in_full)| *in_full).map(|(own, _)| own)
+    }
+
     fn named(&self, variable: usize, source: &Source<'_>) -> (String, String) {
-        let field = source.path(self.fields[variable].place);
-        let label = spoken_label(&field);
+        let place = self.fields[variable].place;
+        let field = source.path(place);
+        let label = called(place, &field);
         (field, label)
     }
 
@@ -131,7 +157,7 @@ impl Drawn<'_> {
         let measure = own.rule.measure;
         let report = |si: f64| measure.to_report(si);
         let agreement = self.agreements[place].as_ref();
-        let in_full = agreement.filter(|(_, in_full)| *in_full).map(|(own, _)| own);
+        let in_full = self.in_full(place);
         let any = in_full.map_or(outcome.fails_any, |own| own.fails_any);
         let per_unit = report(1.0) - report(0.0);
         ToleranceLimit {
@@ -183,7 +209,8 @@ impl Drawn<'_> {
         any: f64,
         source: &Source<'_>,
     ) -> Option<ToleranceRemedy> {
-        let (variable, _) = *own.margin.drivers(&self.model.variables).first().filter(|_| any > WANTED)?;
+        let is_wanted = any > WANTED && !self.is_lost(place);
+        let (variable, _) = *own.margin.drivers(&self.model.variables).first().filter(|_| is_wanted)?;
         let (field, label) = self.named(variable, source);
         let half = self.fields[variable].variable.spread.half;
         let held = hold(self.model, place, variable, WANTED, &self.cast);
@@ -197,16 +224,16 @@ impl Drawn<'_> {
     }
 
     fn measure_first(&self, source: &Source<'_>) -> Vec<MeasureFirst> {
-        let any = self.simulated.any;
+        let any = self.any(self.simulated.any);
         let mut worth: Vec<(usize, f64)> = self
             .simulated
             .any_if_known
             .iter()
+            .map(|if_known| any - self.any(*if_known))
             .enumerate()
-            .filter(|(variable, if_known)| {
-                self.model.variables[*variable].known < 0.999 && any - **if_known > WORTH.max(WORTH_SHARE * any)
+            .filter(|(variable, worth)| {
+                self.model.variables[*variable].known < 0.999 && *worth > WORTH.max(WORTH_SHARE * any)
             })
-            .map(|(variable, if_known)| (variable, any - if_known))
             .collect();
         worth.sort_by(|a, b| b.1.total_cmp(&a.1));
         let first = |(variable, worth_share): (usize, f64)| {
@@ -247,10 +274,11 @@ impl Drawn<'_> {
         let mut found: Vec<TolerancedField> = (0..self.fields.len())
             .filter(|variable| drives[*variable] > 0.0 || self.fields[*variable].is_own)
             .map(|variable| {
-                let (own, (field, label)) = (&self.fields[variable], self.named(variable, source));
+                let own = &self.fields[variable];
+                let field = source.path(own.place);
                 TolerancedField {
+                    label: spoken_label(&field),
                     field,
-                    label,
                     plus_minus: self.width(variable, own.variable.spread.half, source),
                     shape: own.variable.spread.shape.word().to_owned(),
                     shared: own.shared.word().to_owned(),
@@ -261,6 +289,9 @@ impl Drawn<'_> {
             })
             .collect();
         found.sort_by(|a, b| b.drives.total_cmp(&a.drives));
+        // A field of both sides stands once.
+        let mut seen = HashSet::new();
+        found.retain(|own| seen.insert(own.field.clone()));
         found
     }
 }

@@ -25,6 +25,8 @@ const IN_FULL: usize = 2000;
 /// Beyond this share of the standard deviation, or of the runs that do not agree, a response is off.
 const OFF: f64 = 0.2;
 const DISAGREE: f64 = 0.01;
+/// Beyond this share of the standard deviation there is no response at all.
+const LOST: f64 = 1.0;
 /// A limit with so many standard deviations left does not fail, whatever its response is off by.
 const FAR: f64 = 6.0;
 
@@ -106,6 +108,10 @@ impl Begun {
         let own = Stages::default();
         let responses =
             respond(&self.resolved, &self.fields, &self.findings, (&own, watch.stop)).ok_or(Halted::Stopped)?;
+        if responses.limits.is_empty() {
+            let reason = "no limit is known yet that anything could be off from".to_owned();
+            return Err(Halted::Lacks { reason, needs: Vec::new() });
+        }
         let mut model = model_of(&self.fields, &responses);
         let mut simulated = simulate(&model, &self.cast());
         let report = |model: &Model, simulated: &Simulated, checked: Checked<'_>| {
@@ -124,7 +130,15 @@ impl Begun {
         let off: Vec<usize> = (0..responses.limits.len()).filter(is_off).collect();
         let mut agreements: Vec<_> = checked.iter().map(|own| Some((own.clone(), false))).collect();
         if !off.is_empty() {
-            off.iter().for_each(|place| model.doubt(*place, checked[*place].bias, checked[*place].scatter));
+            for place in &off {
+                let own = &checked[*place];
+                // A limit that jumps has no response: runs in full alone count.
+                if responses.limits[*place].is_broken || own.off() > LOST * simulated.limits[*place].sd {
+                    model.counts[*place] = false;
+                } else {
+                    model.doubt(*place, own.bias, own.scatter);
+                }
+            }
             simulated = simulate(&model, &self.cast());
             tell(report(&model, &simulated, (&agreements, &overlap)));
             let limits: Vec<Responded> = off.iter().map(|place| responses.limits[*place].clone()).collect();
@@ -166,7 +180,10 @@ pub(super) fn drawn(view: &CandidateView<'_>, source: &Source<'_>, stages: &Stag
     if let Some(report) = stages.tolerances.kept(begun.key()) {
         return Ok(report.as_ref().clone());
     }
-    let report = begun.run(source, &Watch::nobody()).map_err(|_| Gap::because("stopped"))?;
+    let report = begun.run(source, &Watch::nobody()).map_err(|halted| match halted {
+        Halted::Stopped => Gap::because("stopped"),
+        Halted::Lacks { reason, .. } => Gap::because(reason),
+    })?;
     stages.tolerances.keep(begun.key(), Arc::new(report.clone()));
     Ok(report)
 }

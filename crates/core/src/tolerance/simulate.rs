@@ -41,6 +41,9 @@ struct Batch {
 
 /// Draws engines and counts.
 pub fn simulate(model: &Model, cast: &Cast) -> Simulated {
+    if model.variables.is_empty() || model.margins.is_empty() {
+        return Simulated { limits: Vec::new(), any: 0.0, any_if_known: vec![0.0; model.variables.len()] };
+    }
     let affected = model.affected();
     let starts: Vec<usize> = (0..cast.engines).step_by(BATCH).collect();
     let batches: Vec<Batch> = starts

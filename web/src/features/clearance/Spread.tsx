@@ -25,7 +25,7 @@ export function Spread({ limit }: { limit: ToleranceLimit }) {
         </div>
         <div className="quiet">
           {limit.drivers.slice(0, 3).map(({ field, label, share }, place) => (
-            <span key={field}>
+            <span key={label}>
               {place > 0 ? ', ' : 'by '}
               <button type="button" className="link" onClick={() => goToField(field)}>
                 {label}

@@ -81,7 +81,7 @@ function MeasureFirst({ report }: { report: ToleranceReport }) {
       <h3>Measure first</h3>
       <ol>
         {report.measure_first.slice(0, 5).map((first) => (
-          <li key={first.field}>
+          <li key={first.label}>
             <button type="button" className="link" onClick={() => goToField(first.field)}>
               {first.label}
             </button>{' '}

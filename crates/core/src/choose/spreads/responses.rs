@@ -32,14 +32,21 @@ pub struct Responded {
     pub is_broken: bool,
 }
 
-/// The limits as engines are drawn on them: those count that are met as things are given and are no advice.
+/// The limits as engines are drawn on them: those count that are met as things are given, are no advice and have a response.
 pub fn model_of(fields: &[Field], responses: &Responses) -> Model {
     let limits = &responses.limits;
     Model {
         variables: fields.iter().map(|field| field.variable).collect(),
         margins: limits.iter().map(|own| own.margin.clone()).collect(),
         haves: limits.iter().map(|own| own.have.clone()).collect(),
-        counts: limits.iter().map(|own| !own.found.is_advice && own.found.margin() >= 0.0).collect(),
+        counts: limits.iter().map(|own| own.counts() && !own.is_broken).collect(),
+    }
+}
+
+impl Responded {
+    /// Whether an engine can fail by it: it is met as things are given, and no advice.
+    pub fn counts(&self) -> bool {
+        !self.found.is_advice && self.found.margin() >= 0.0
     }
 }
 
