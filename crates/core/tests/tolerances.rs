@@ -211,6 +211,12 @@ fn the_same_document_gives_the_same_chances_and_they_stand_beside_verdicts() {
     let chance = line.chance.as_ref().expect("it was drawn");
     assert_eq!(chance.any, of(&report, "valve_to_valve").fails_any_share);
     assert!(chance.says.contains("in 100 engines fail"), "{}", chance.says);
+    // What is computed of the same engine since takes them away no more than it moves them.
+    let mut parts = request.parts.clone();
+    parts.push(PartName::Dynamics);
+    let turned = Request::of(Some("a".to_owned()), parts);
+    let lines = analyze(&build, &turned, &stages).unwrap().candidates.remove(0).limits;
+    assert!(lines.iter().any(|line| line.id == "valve_to_valve" && line.chance.is_some()));
     // Another engine has no chances until it is drawn.
     let edit = Edit::Set { field: "engine.deck_clearance".to_owned(), text: "0.010".to_owned() };
     let changed = apply(&build, &edit, UnitSystem::Inch, &stages).unwrap();

@@ -4323,6 +4323,8 @@ export interface components {
             drafted_deg: number[];
             /** @description Vacuum at idle, where the plan asks for one. */
             idle_vacuum_kpa?: number[] | null;
+            /** @description The same as read. */
+            idle_vacuum_shown?: components["schemas"]["Shown"][] | null;
             /** @description Average over the lowest third of the band. */
             low_torque_nm: number[];
             /**

@@ -4,7 +4,7 @@ use crate::candidate::Resolved;
 use crate::choose::{Stand, Window, free, window};
 use crate::document::Side;
 use crate::limits::{RULES, titled};
-use crate::quantity::{Angle, Dimension, Shown, shown};
+use crate::quantity::{Angle, Dimension, Shown, shown, shown_vacuum};
 use crate::report::{PhasingReport, PhasingTorque, TimingStep};
 use crate::response::Fit;
 
@@ -106,6 +106,7 @@ impl Phased<'_> {
             average_torque_nm: column(0, 1.0),
             low_torque_nm: column(1, 1.0),
             peak_power_kw: column(2, 1e-3),
+            idle_vacuum_shown: at.iter().map(|(_, idle)| idle.map(shown_vacuum)).collect(),
             idle_vacuum_kpa: at.iter().map(|(_, idle)| idle.map(|pa| pa * 1e-3)).collect(),
             off_share: curves.fit.missed(&curves.values, 0) / mean,
         }

@@ -56,6 +56,11 @@ struct Begun {
     findings: Findings,
 }
 
+/// Stands for the candidate and its tolerances, whatever was computed of its gas and its trains since.
+fn by_document(resolved: &Resolved, fields: &[Toleranced]) -> Key {
+    key(&(&resolved.given, fields))
+}
+
 /// Stands for everything the result depends on.
 fn keyed(resolved: &Resolved, fields: &[Toleranced], findings: &Findings) -> Key {
     key(&(&resolved.given, fields, findings))
@@ -86,6 +91,12 @@ impl Begun {
 
     fn key(&self) -> Key {
         keyed(&self.resolved, &self.fields, &self.findings)
+    }
+
+    /// Keeps a result for whoever asks for the same, and for the margins also when a curve has come since.
+    fn keep(&self, report: &Arc<ToleranceReport>, stages: &Stages) {
+        stages.tolerances.keep(self.key(), Arc::clone(report));
+        stages.tolerances.keep(by_document(&self.resolved, &self.fields), Arc::clone(report));
     }
 
     fn cast(&self) -> Cast {
@@ -169,7 +180,7 @@ impl Job for ToleranceJob {
         let ledger = Ledger::default();
         let views = self.build.candidates();
         let report = Arc::new(self.begun.run(&Source::new(&views[self.index], &ledger), watch)?);
-        self.stages.tolerances.keep(self.key(), Arc::clone(&report));
+        self.begun.keep(&report, &self.stages);
         Ok(report)
     }
 }
@@ -184,7 +195,7 @@ pub(super) fn drawn(view: &CandidateView<'_>, source: &Source<'_>, stages: &Stag
         Halted::Stopped => Gap::because("stopped"),
         Halted::Lacks { reason, .. } => Gap::because(reason),
     })?;
-    stages.tolerances.keep(begun.key(), Arc::new(report.clone()));
+    begun.keep(&Arc::new(report.clone()), stages);
     Ok(report)
 }
 
@@ -199,9 +210,14 @@ pub(super) fn put_chances(
         return;
     }
     let fields = toleranced(resolved, source);
-    let Some(report) = stages.tolerances.kept(keyed(resolved, &fields, findings)) else { return };
+    let kept = |key: Key| stages.tolerances.kept(key);
+    let own = kept(keyed(resolved, &fields, findings));
+    // A curve that has come since moves what is drawn little or not at all: chances do not vanish for it.
+    let Some(report) = own.or_else(|| kept(by_document(resolved, &fields))) else { return };
     for line in lines {
-        let own = report.limits.iter().find(|own| own.id == line.id && own.side == line.side);
+        // An engine does not fail by advice.
+        let mut counted = report.limits.iter().filter(|own| !own.is_advice);
+        let own = counted.find(|own| own.id == line.id && own.side == line.side);
         line.chance = own.map(|own| Chance { one: own.fails_share, any: own.fails_any_share, says: own.says.clone() });
     }
 }

@@ -1,14 +1,15 @@
 //! What the document gives of one candidate, in SI and as enums: no texts to parse, no nodes, cheap to copy, and every
 //! number can be changed by its place. Everything after the document is computed from this.
 
+mod fields;
 mod growth;
 mod objects;
 mod place;
 mod value;
 
+use fields::Fields;
 pub use growth::WitnessMark;
 use growth::{has_budget, read_growth, read_marks};
-use objects::Fields;
 pub use objects::{
     Ambient, Bridge, CalibrationPart, Cam, ClayPart, CoilPart, Collector, Engine, EventsPart, GrowthPart, HeightsPart,
     InductionPart, LiftReadings, Lifter, LobePart, Matching, PocketPart, Port, PreloadWork, Primary, PullPart, Purpose,

@@ -54,6 +54,8 @@ report! {
         peak_power_kw: Vec<f64>,
         /// Vacuum at idle, where the plan asks for one.
         idle_vacuum_kpa: Option<Vec<f64>>,
+        /// The same as read.
+        idle_vacuum_shown: Option<Vec<Shown>>,
         /// What the parabola misses of a drafted curve's average torque that is left out.
         off_share: f64,
     }

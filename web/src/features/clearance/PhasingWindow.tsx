@@ -90,7 +90,9 @@ function Turn({
   const session = useSession()
   const candidate = useCandidate()?.id
   const here = report.advance_deg[place] ?? 0
+  const system = useSessionPart((state) => state.system)
   const centreline = report.intake_centreline_deg[place]
+  const vacuum = report.torque?.idle_vacuum_shown?.[place]?.[system]
   const set = (deg: number) => {
     const to = report.intake_centreline_deg[nearestTo(deg, report.advance_deg)]
     if (candidate === undefined || to === undefined) return
@@ -111,7 +113,8 @@ function Turn({
         tooltip={{ open: false }}
       />
       <p role="status">
-        {saysAt(report, place)}{' '}
+        {saysAt(report, place)}
+        {vacuum ? ` Vacuum at idle ${vacuum}.` : ''}{' '}
         {here === 0 || centreline === undefined ? null : (
           <Button size="small" onClick={() => set(here)}>
             set it here: intake centreline {tenths(centreline)} deg
