@@ -73,3 +73,10 @@ test('both sides of a rule are one margin, the worse of them its word', () => {
   expect(margin?.worst.side).toBe('exhaust')
   expect(margin?.limits.map(({ side }) => side)).toEqual(['intake', 'exhaust'])
 })
+
+test('what is met and often fails when it is built is not folded away', () => {
+  const chance = (any: number) => ({ one: any, any, says: '' })
+  const of = (any: number) => marginsOf([{ ...limit('gap', 'ok', 1, 0.9), chance: chance(any) }])
+  expect(of(0.54).map(isMet)).toEqual([false])
+  expect(of(0.005).map(isMet)).toEqual([true])
+})
