@@ -222,8 +222,8 @@ fn report_of(
     let mut findings = if wants(PartName::Limits) { findings_of(&resolved, stages) } else { Findings::default() };
     findings.gas = curve.done().map(gas_finding).or(findings.gas);
     findings.control = motion.done().map(control_finding).or(findings.control);
+    let tolerance = asked(wants(PartName::Tolerance), &source, || drawn(&resolved, &source, stages));
     // Turning the trains takes some milliseconds: a drag goes without.
-    let tolerance = asked(wants(PartName::Tolerance), &source, || drawn(view, &source, stages));
     findings.moved = wants(PartName::AtSpeed).then(|| motion_of_valves(&resolved, stages)).flatten();
     let lines = if wants(PartName::Limits) {
         let judgement = limits(&resolved, &findings, stages);

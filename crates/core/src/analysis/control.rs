@@ -1,6 +1,6 @@
 //! The valve train in motion as a job, as a film, and as the analysis asks for it; what limits ask of it.
 
-use super::curve::kept_curve;
+use super::curve::{gap_of, kept_curve};
 use super::speed_bought::Variants;
 use super::turning::{ControlStep, USUAL_TOP, trains, turned, usual};
 use crate::build::Build;
@@ -164,10 +164,7 @@ pub(super) fn in_motion(variants: &Variants<'_>) -> Part<DynamicsReport> {
         return Ok(report.as_ref().clone());
     }
     let curve = curve.as_ref().map(|(_, curve)| curve.as_ref());
-    turned(variants, curve, THRESHOLD, &Watch::nobody()).map_err(|halted| match halted {
-        Halted::Stopped => Gap::because("stopped"),
-        Halted::Lacks { reason, .. } => Gap::because(reason),
-    })
+    turned(variants, curve, THRESHOLD, &Watch::nobody()).map_err(gap_of)
 }
 
 /// What limits ask of it.

@@ -3,7 +3,7 @@
 
 use crate::build::Build;
 use crate::candidate::breathing::{Breathing, Effort, Ended, Sample, breathing_of, report, samples, trace};
-use crate::candidate::{Key, Part, Resolved, Stages, key, worded};
+use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, worded};
 use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::GasFinding;
@@ -135,6 +135,14 @@ pub(super) fn deepest_curve(
 pub(super) fn whole_curve(resolved: &Resolved, stages: &Stages) -> Part<BreathingReport> {
     let curve = deepest_curve(resolved, stages, &|| false).map_err(Ended::gap)?;
     Ok(curve.report.clone())
+}
+
+/// What a block of a report lacks where the work for it ended.
+pub(super) fn gap_of(halted: Halted) -> Gap {
+    match halted {
+        Halted::Stopped => Gap::because("stopped"),
+        Halted::Lacks { reason, .. } => Gap::because(reason),
+    }
 }
 
 /// Why work on the gas ended, where nothing is missing any more.

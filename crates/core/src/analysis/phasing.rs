@@ -1,13 +1,13 @@
 //! The phasing window as a job: gaps and limits at once, torque as its curves are drafted.
 
-use super::curve::halted;
-use super::findings::findings_of;
+use super::curve::{gap_of, halted};
+use super::findings::findings_in_motion;
 use super::phasing_words::{Curves, Phased, worded};
 use crate::build::Build;
 use crate::candidate::breathing::{Breathing, Effort, Ended, breathing_of};
-use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, lack, motion_of_valves, together, worded as gap_worded};
+use crate::candidate::{Key, Part, Resolved, Stages, key, lack, together, worded as gap_worded};
 use crate::choose::{By, Stand, columns, idle_vacuum, plan_of, stands};
-use crate::document::{Fault, Ledger, candidate_or_first};
+use crate::document::{Fault, Ledger, Side, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::Findings;
 use crate::quantity::Angle;
@@ -48,9 +48,9 @@ struct Begun {
 
 impl Begun {
     fn of(resolved: Resolved, stages: &Stages) -> Part<Self> {
-        let [intake, exhaust] = crate::document::Side::BOTH.map(|side| lack(&resolved.travel(side)));
+        let [intake, exhaust] = Side::BOTH.map(|side| lack(&resolved.travel(side)));
         together([lack(&resolved.phasing), intake, exhaust])?;
-        let findings = Findings { moved: motion_of_valves(&resolved, stages), ..findings_of(&resolved, stages) };
+        let findings = findings_in_motion(&resolved, stages);
         Ok(Self { resolved, findings })
     }
 
@@ -69,12 +69,23 @@ impl Begun {
         (back + REACH, forward + REACH)
     }
 
-    fn stands(&self, stages: &Stages) -> Vec<Stand> {
-        stands(&self.resolved, &self.findings, self.range(), stages)
-    }
-
     fn report(&self, stands: &[Stand], curves: Option<&Curves>) -> PhasingReport {
         worded(&Phased { resolved: &self.resolved, stands, curves, phaser: self.phaser() })
+    }
+
+    /// Gaps and limits at once, then torque.
+    fn run(&self, stages: &Stages, watch: &Watch<'_, PhasingStep>) -> Result<PhasingReport, Halted> {
+        let found = stands(&self.resolved, &self.findings, self.range(), stages);
+        let gaps = Box::new(self.report(&found, None));
+        let tell = |done: usize| (watch.report)(PhasingStep { done, of: CURVES, report: gaps.clone() });
+        tell(0);
+        let curves = match self.curves(&tell, stages, watch.stop) {
+            Ok(curves) => curves,
+            // An engine that cannot breathe yet has gaps all the same.
+            Err(Ended::Gap(_)) => None,
+            Err(stopped) => return Err(halted(stopped)),
+        };
+        Ok(self.report(&found, curves.as_ref()))
     }
 
     /// A curve with the cam turned; `None` where the gas does not settle.
@@ -160,19 +171,7 @@ impl Job for PhasingJob {
     }
 
     fn run(&self, watch: &Watch<'_, PhasingStep>) -> Result<Arc<PhasingReport>, Halted> {
-        let found = self.begun.stands(&self.stages);
-        let tell = |done: usize| {
-            let report = Box::new(self.begun.report(&found, None));
-            (watch.report)(PhasingStep { done, of: CURVES, report });
-        };
-        tell(0);
-        let curves = match self.begun.curves(&tell, &self.stages, watch.stop) {
-            Ok(curves) => curves,
-            // An engine that cannot breathe yet has gaps all the same.
-            Err(Ended::Gap(_)) => None,
-            Err(stopped) => return Err(halted(stopped)),
-        };
-        let report = Arc::new(self.begun.report(&found, curves.as_ref()));
+        let report = Arc::new(self.begun.run(&self.stages, watch)?);
         self.stages.phasings.keep(self.key(), Arc::clone(&report));
         Ok(report)
     }
@@ -180,12 +179,5 @@ impl Job for PhasingJob {
 
 /// The window of a candidate at once, for the analysis.
 pub(super) fn phasing(resolved: &Resolved, stages: &Stages) -> Part<PhasingReport> {
-    let begun = Begun::of(resolved.clone(), stages)?;
-    let found = begun.stands(stages);
-    let curves = match begun.curves(&|_| (), stages, &|| false) {
-        Ok(curves) => curves,
-        Err(Ended::Gap(_)) => None,
-        Err(Ended::Stopped) => return Err(Gap::because("stopped")),
-    };
-    Ok(begun.report(&found, curves.as_ref()))
+    Begun::of(resolved.clone(), stages)?.run(stages, &Watch::nobody()).map_err(gap_of)
 }

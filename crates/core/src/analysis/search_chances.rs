@@ -4,14 +4,13 @@
 use super::tolerance_words::called;
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
-use crate::choose::{Field, Toleranced, model_of, respond, toleranced};
+use crate::choose::{Field, Toleranced, cast_of, model_of, respond, toleranced};
 use crate::document::{Ledger, Side};
 use crate::given::{Given, Of, Place, Source};
 use crate::limits::{Findings, titled};
 use crate::report::MeasureNext;
 use crate::response::{Choice, Decision};
-use crate::tolerance::{Cast, simulate};
-use crate::words::Layout;
+use crate::tolerance::simulate;
 
 /// Engines drawn of a finalist, and the lot.
 const ENGINES: usize = 10_000;
@@ -46,14 +45,7 @@ pub(super) fn chances(
     let own = Stages::default();
     let responses = respond(&resolved, &fields, findings, (&own, &|| false))?;
     let model = model_of(&fields, &responses);
-    let engine = &resolved.given.engine;
-    let cast = Cast {
-        cylinders: engine.cylinders.map_or(8, |count| (count as usize).clamp(1, 16)),
-        banks: if engine.layout == Some(Layout::V8) { 2 } else { 1 },
-        engines: ENGINES,
-        seed: SEED,
-    };
-    let drawn = simulate(&model, &cast);
+    let drawn = simulate(&model, &cast_of(&resolved, ENGINES, SEED));
     let worst = responses.limits.iter().zip(&drawn.limits).zip(&model.counts).filter(|(_, counts)| **counts);
     let worst = worst.map(|(own, _)| own).max_by(|a, b| a.1.fails_any.total_cmp(&b.1.fails_any));
     let mut worth: Vec<(usize, f64)> = (0..fields.len())

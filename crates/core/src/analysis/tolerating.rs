@@ -1,17 +1,19 @@
 //! Limits under tolerances as a job: a response of every limit, engines drawn on them by the thousand, and some of them computed
 //! in full as a check.
 
-use super::findings::findings_of;
+use super::curve::gap_of;
+use super::findings::findings_in_motion;
 use super::tolerance_words::{Drawn, worded};
 use crate::build::Build;
-use crate::candidate::{Gap, Key, Part, Resolved, Stages, key, motion_of_valves};
-use crate::choose::{Agreement, Band, InFull, Responded, Toleranced, model_of, respond, run_in_full, toleranced};
-use crate::document::{CandidateView, Fault, Ledger, candidate_or_first};
+use crate::candidate::{Key, Part, Resolved, Stages, key};
+use crate::choose::{
+    Agreement, Band, InFull, Responded, Toleranced, cast_of, model_of, respond, run_in_full, toleranced,
+};
+use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::Findings;
 use crate::report::{Chance, LimitReport, ToleranceReport};
 use crate::tolerance::{Cast, Model, Simulated, simulate};
-use crate::words::Layout;
 use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
 use std::sync::Arc;
@@ -74,18 +76,16 @@ impl ToleranceJob {
     pub fn new(build: &Build, id: Option<&str>, stages: Arc<Stages>) -> Result<Self, Fault> {
         let views = build.candidates();
         let view = candidate_or_first(&views, id)?;
-        let begun = Begun::of(view, &stages);
+        let ledger = Ledger::default();
+        let source = Source::new(view, &ledger);
+        let begun = Begun::of(Resolved::new(Given::read(&source), &stages), &source, &stages);
         Ok(Self { build: build.clone(), index: view.index, begun, stages })
     }
 }
 
 impl Begun {
-    fn of(view: &CandidateView<'_>, stages: &Stages) -> Self {
-        let ledger = Ledger::default();
-        let source = Source::new(view, &ledger);
-        let resolved = Resolved::new(Given::read(&source), stages);
-        let fields = toleranced(&resolved, &source);
-        let findings = Findings { moved: motion_of_valves(&resolved, stages), ..findings_of(&resolved, stages) };
+    fn of(resolved: Resolved, source: &Source<'_>, stages: &Stages) -> Self {
+        let (fields, findings) = (toleranced(&resolved, source), findings_in_motion(&resolved, stages));
         Self { resolved, fields, findings }
     }
 
@@ -100,10 +100,7 @@ impl Begun {
     }
 
     fn cast(&self) -> Cast {
-        let engine = &self.resolved.given.engine;
-        let cylinders = engine.cylinders.map_or(8, |count| (count as usize).clamp(1, 16));
-        let banks = if engine.layout == Some(Layout::V8) { 2 } else { 1 };
-        Cast { cylinders, banks, engines: ENGINES, seed: SEED }
+        cast_of(&self.resolved, ENGINES, SEED)
     }
 
     /// Every limit in so many cylinders in full, whole engines at a time.
@@ -186,15 +183,12 @@ impl Job for ToleranceJob {
 }
 
 /// The tolerances of a candidate at once, for the analysis.
-pub(super) fn drawn(view: &CandidateView<'_>, source: &Source<'_>, stages: &Stages) -> Part<ToleranceReport> {
-    let begun = Begun::of(view, stages);
+pub(super) fn drawn(resolved: &Resolved, source: &Source<'_>, stages: &Stages) -> Part<ToleranceReport> {
+    let begun = Begun::of(resolved.clone(), source, stages);
     if let Some(report) = stages.tolerances.kept(begun.key()) {
         return Ok(report.as_ref().clone());
     }
-    let report = begun.run(source, &Watch::nobody()).map_err(|halted| match halted {
-        Halted::Stopped => Gap::because("stopped"),
-        Halted::Lacks { reason, .. } => Gap::because(reason),
-    })?;
+    let report = begun.run(source, &Watch::nobody()).map_err(gap_of)?;
     begun.keep(&Arc::new(report.clone()), stages);
     Ok(report)
 }

@@ -3,7 +3,7 @@
 use crate::candidate::{Resolved, Stages};
 use crate::document::Side;
 use crate::given::{Of, Place};
-use crate::limits::{Findings, PISTON_AT_SPEED, PISTON_CLEARANCE, Rule, limits};
+use crate::limits::{Findings, Judged, PISTON_AT_SPEED, PISTON_CLEARANCE, Rule, limits};
 use crate::report::Verdict;
 use rayon::prelude::*;
 
@@ -29,7 +29,7 @@ const TURNED: Place = Place::new(Of::Cam, "intake_centreline", Side::Intake);
 /// How the candidate stands from so many degrees back to so many forward.
 pub fn stands(resolved: &Resolved, findings: &Findings, (back, forward): (f64, f64), stages: &Stages) -> Vec<Stand> {
     let middle = limits(resolved, findings, stages);
-    let own = |judged_rule: &Rule, side| judged_rule.places(side).any(|place| place == TURNED);
+    let is_turned = |judged: &&Judged| judged.rule.places(judged.side).any(|place| place == TURNED);
     let stand = |advance: f64| {
         let turned = resolved.turned(advance);
         let judgement = middle.after(&[TURNED], &turned, findings, stages);
@@ -40,10 +40,7 @@ pub fn stands(resolved: &Resolved, findings: &Findings, (back, forward): (f64, f
             advance,
             at_rest: Side::BOTH.map(|side| have(&PISTON_CLEARANCE, side)),
             at_speed: Side::BOTH.map(|side| have(&PISTON_AT_SPEED, side)),
-            fails: failing
-                .filter(|own_| own(own_.rule, own_.side))
-                .map(|judged| (judged.rule.id, judged.side))
-                .collect(),
+            fails: failing.filter(is_turned).map(|judged| (judged.rule.id, judged.side)).collect(),
         }
     };
     let (first, last) = ((-back / STEP).floor() as i32, (forward / STEP).ceil() as i32);

@@ -1,7 +1,7 @@
 //! Edits of how far fields may be off. Entries name their candidate by its identifier, so that they stay with it.
 
 use crate::document::{Fault, Tolerated, by_id, is_of};
-use crate::quantity::{Dimension, UnitSystem, scale, with_unit};
+use crate::quantity::{UnitSystem, scale, with_unit};
 use serde_json::{Value, json};
 
 /// Writes the tolerance of a field; an empty text takes it out.
@@ -37,7 +37,7 @@ pub fn put(
 fn with_its_unit(tolerated: Tolerated, text: &str, field: &str, system: UnitSystem) -> Result<String, Fault> {
     match tolerated {
         Tolerated::Quantity(dimension) if !text.is_empty() => {
-            let unit = bare(dimension, system);
+            let unit = scale(dimension, system).unit;
             let needs = || format!("{} with its unit", dimension.noun());
             let refuse =
                 |reason| Fault::new(field, text, needs()).cure(format!("{reason}; a number alone is read as {unit}"));
@@ -46,10 +46,6 @@ fn with_its_unit(tolerated: Tolerated, text: &str, field: &str, system: UnitSyst
         Tolerated::Number if text.starts_with('.') => Ok(format!("0{text}")),
         _ => Ok(text.to_owned()),
     }
-}
-
-fn bare(dimension: Dimension, system: UnitSystem) -> &'static str {
-    scale(dimension, system).unit
 }
 
 /// The tolerances of `candidate` once more for its copy.

@@ -305,12 +305,13 @@ impl Given {
 
     fn every(&self, ask: &mut dyn FnMut(&mut dyn Fields) -> Keyed) -> Vec<(Place, f64)> {
         let mut found = Vec::new();
+        // Asking changes nothing, but is of the same list as changing.
+        let mut copy = self.clone();
         for side in Side::BOTH {
             for of in Of::ALL {
                 if side == Side::Exhaust && !of.is_sided() {
                     continue;
                 }
-                let mut copy = self.clone();
                 let numbers = copy.each(of, side, ask);
                 found.extend(numbers.into_iter().flatten().map(|(key, number)| (Place::new(of, key, side), number)));
             }

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { ChooseLine, ChooseReport, HardwareReport } from '../../api/client'
 import { useJob, waitsFor } from '../../model/useJob'
+import { useLatest } from '../../model/useLatest'
 import { useSessionPart } from '../../model/useSession'
 
 /** Reports that nobody looks at any more are forgotten after this; the server keeps them longer. */
@@ -89,17 +90,6 @@ export function merged(
     other.decision.decision === one.decision.decision
   const more = own.filter((each) => !last.some(isOf(each)))
   return [...last.map((each) => own.find(isOf(each)) ?? each), ...more]
-}
-
-/** The latest report of a candidate: a step of a decision does not take away what the hand works with. */
-function useLatest(
-  report: ChooseReport | undefined,
-  candidate: string | undefined,
-): ChooseReport | undefined {
-  const [latest, setLatest] = useState({ report, candidate })
-  const isNewer = report !== undefined && report !== latest.report
-  if (isNewer || candidate !== latest.candidate) setLatest({ report, candidate })
-  return report ?? (candidate === latest.candidate ? latest.report : undefined)
 }
 
 function doing(line: ChooseLine | undefined): string {

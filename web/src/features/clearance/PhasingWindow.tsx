@@ -9,29 +9,19 @@ import { Needs } from '../fields/Needs'
 import { gapCurves, saysAt, stretchesOf, torqueCurves } from './phasing'
 import { TimingSteps } from './TimingSteps'
 import { usePhasing } from './usePhasing'
+import { Worked } from './Worked'
 
 /** The cam turned as a whole: where it stays clear, what it makes there, and setting it by one drag. */
 export function PhasingWindow() {
   const { report, isOld, doing, failed, error } = usePhasing()
   return (
-    <section aria-label="Phasing window" aria-busy={doing !== ''}>
+    <Worked label="Phasing window" isOld={isOld && !failed} doing={doing} error={error}>
       {failed ? (
         <Needs what="The window is known" reason={failed.reason} needs={failed.needs} />
+      ) : report ? (
+        <Window report={report} />
       ) : null}
-      {report && !failed ? (
-        <div className={isOld ? 'was' : undefined}>
-          <Window report={report} />
-        </div>
-      ) : null}
-      <p className="quiet" role="status">
-        {doing === '' ? '' : `${doing}…`}
-      </p>
-      {error ? (
-        <p className="fault" role="alert">
-          {error}
-        </p>
-      ) : null}
-    </section>
+    </Worked>
   )
 }
 

@@ -7,26 +7,15 @@ import { Spread } from './Spread'
 import { TolerancedFields } from './TolerancedFields'
 import { shareOf, shownLimits } from './tolerances'
 import { useTolerances } from './useTolerances'
+import { Worked } from './Worked'
 
 /** How likely each limit fails, what drives it, and what to measure first. */
 export function Tolerances() {
   const { report, isOld, doing, error } = useTolerances()
   return (
-    <section aria-label="How likely limits fail" aria-busy={doing !== ''}>
-      {report ? (
-        <div className={isOld ? 'was' : undefined}>
-          <Report report={report} />
-        </div>
-      ) : null}
-      <p className="quiet" role="status">
-        {doing === '' ? '' : `${doing}…`}
-      </p>
-      {error ? (
-        <p className="fault" role="alert">
-          {error}
-        </p>
-      ) : null}
-    </section>
+    <Worked label="How likely limits fail" isOld={isOld} doing={doing} error={error}>
+      {report ? <Report report={report} /> : null}
+    </Worked>
   )
 }
 

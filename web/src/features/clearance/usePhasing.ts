@@ -1,6 +1,6 @@
-import { useState } from 'react'
 import type { PhasingLine, PhasingReport } from '../../api/client'
 import { useJob, waitsFor } from '../../model/useJob'
+import { useLatest } from '../../model/useLatest'
 import { useSessionPart } from '../../model/useSession'
 
 export interface ShownPhasing {
@@ -21,12 +21,10 @@ export function usePhasing(): ShownPhasing {
   const job = useJob<PhasingLine>('/api/phasing', ['phasing', request], request, 60_000)
   const line = job.data
   const own = line?.state === 'running' || line?.state === 'done' ? line.report : undefined
-  const [last, setLast] = useState({ report: own, candidate })
-  if ((own && own !== last.report) || candidate !== last.candidate)
-    setLast({ report: own, candidate })
+  const report = useLatest(own, candidate)
   return {
-    report: own ?? last.report,
-    isOld: own === undefined && last.report !== undefined,
+    report,
+    isOld: report !== own,
     doing: job.isError ? '' : doing(line),
     failed: line?.state === 'failed' ? line : undefined,
     error: job.error?.message,

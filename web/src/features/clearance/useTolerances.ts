@@ -1,6 +1,7 @@
-import { useEffect, useState } from 'react'
+import { useEffect } from 'react'
 import type { ToleranceLine, ToleranceReport } from '../../api/client'
 import { useJob, waitsFor } from '../../model/useJob'
+import { useLatest } from '../../model/useLatest'
 import { useSession, useSessionPart } from '../../model/useSession'
 
 export interface ShownTolerances {
@@ -22,17 +23,15 @@ export function useTolerances(): ShownTolerances {
   const job = useJob<ToleranceLine>('/api/tolerance', ['tolerance', request], request, 60_000)
   const line = job.data
   const own = line?.state === 'running' || line?.state === 'done' ? line.report : undefined
-  const [last, setLast] = useState({ report: own, candidate })
-  if ((own && own !== last.report) || candidate !== last.candidate)
-    setLast({ report: own, candidate })
+  const report = useLatest(own, candidate)
   const isDone = line?.state === 'done'
   useEffect(() => {
     // The margins take up the chances: the server keeps what was drawn by what it was drawn from.
     if (isDone) session.settle()
   }, [isDone, document, session])
   return {
-    report: own ?? last.report,
-    isOld: own === undefined && last.report !== undefined,
+    report,
+    isOld: report !== own,
     doing: job.isError ? '' : doing(line),
     error: line?.state === 'failed' ? line.reason : job.error?.message,
   }

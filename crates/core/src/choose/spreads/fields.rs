@@ -4,8 +4,8 @@ use super::usual::{in_common, usual};
 use crate::candidate::Resolved;
 use crate::document::{Node, Origin, Side, Tolerated};
 use crate::given::{Of, Place, Source};
-use crate::tolerance::{Spread, Variable};
-use crate::words::{SharedCause, SpreadShape, Word};
+use crate::tolerance::{Cast, Spread, Variable};
+use crate::words::{Layout, SharedCause, SpreadShape, Word};
 
 /// A field that may be off.
 #[derive(Debug, Clone, PartialEq)]
@@ -70,4 +70,12 @@ fn field(place: Place, size: f64, entries: &[Entry<'_>], source: &Source<'_>) ->
     let shape = own.map_or(SpreadShape::Normal, |own| own.shape);
     let variable = Variable { spread: Spread { half, shape }, engine, bank, known };
     Some(Field { place, variable, shared, origin, is_own: own.is_some(), measured })
+}
+
+/// So many engines of a candidate's kind, drawn with this lot.
+pub fn cast_of(resolved: &Resolved, engines: usize, seed: u64) -> Cast {
+    let engine = &resolved.given.engine;
+    let cylinders = engine.cylinders.map_or(8, |count| (count as usize).clamp(1, 16));
+    let banks = if engine.layout == Some(Layout::V8) { 2 } else { 1 };
+    Cast { cylinders, banks, engines, seed }
 }

@@ -36,6 +36,8 @@ impl Agreement {
 
 /// One cylinder in full.
 struct Cylinder {
+    /// What every field was off by.
+    deviations: Vec<f64>,
     /// What is left of every limit; `None` where the rule no longer speaks.
     margins: Vec<Option<f64>>,
     /// Its gaps over the overlap.
@@ -64,11 +66,6 @@ pub fn run_in_full(
 ) -> Option<InFull> {
     let variables: Vec<_> = fields.iter().map(|field| field.variable).collect();
     let count = variables.len();
-    let draw = |engine: usize| {
-        let mut deviations = vec![0.0; cast.cylinders * count];
-        cast.draw(&variables, engine, &mut deviations);
-        deviations
-    };
     let run = |engine: usize| -> Engine {
         // Lobes and gaps of cylinders that nobody builds are not kept.
         let stages = Stages::default();
@@ -80,33 +77,29 @@ pub fn run_in_full(
             let moved = Resolved::new(given, &stages);
             let case = Case { resolved: &moved, findings, stages: &stages, side: Side::Intake };
             let margin = |limit: &Responded| limit.rule.judge(limit.side, case)?.found.ok().map(|found| found.margin());
-            Cylinder { margins: limits.iter().map(margin).collect(), gaps: gaps(&moved) }
+            Cylinder { deviations: own.to_vec(), margins: limits.iter().map(margin).collect(), gaps: gaps(&moved) }
         };
-        draw(engine).chunks_exact(count).map(cylinder).collect()
+        let mut deviations = vec![0.0; cast.cylinders * count];
+        cast.draw(&variables, engine, &mut deviations);
+        deviations.chunks_exact(count).map(cylinder).collect()
     };
     let engines: Vec<Engine> =
         (0..cast.engines).into_par_iter().map(|engine| if stop() { Vec::new() } else { run(engine) }).collect();
     if stop() {
         return None;
     }
-    let of = |(place, limit): (usize, &Responded)| agreement(place, limit, &engines, &draw, count);
+    let of = |(place, limit): (usize, &Responded)| agreement(place, limit, &engines);
     let found = limits.iter().enumerate().map(of).collect();
     let all: Vec<Gaps> = engines.into_iter().flatten().map(|cylinder| cylinder.gaps).collect();
     Some(InFull { limits: found, overlap: bands(&all) })
 }
 
-fn agreement(
-    place: usize,
-    limit: &Responded,
-    engines: &[Engine],
-    draw: &dyn Fn(usize) -> Vec<f64>,
-    count: usize,
-) -> Agreement {
+fn agreement(place: usize, limit: &Responded, engines: &[Engine]) -> Agreement {
     let (mut own, mut off, mut fails_any) = (Agreement::default(), Vec::new(), 0);
-    for (engine, cylinders) in engines.iter().enumerate() {
+    for cylinders in engines {
         let mut any = false;
-        for (cylinder, deviations) in cylinders.iter().zip(draw(engine).chunks_exact(count)) {
-            let foreseen = limit.margin.at(deviations);
+        for cylinder in cylinders {
+            let foreseen = limit.margin.at(&cylinder.deviations);
             // A rule that no longer speaks does not fail.
             let met = cylinder.margins[place].is_none_or(|margin| margin >= 0.0);
             own.runs += 1;

@@ -6,7 +6,7 @@ mod overlap;
 mod responses;
 mod usual;
 
-pub use fields::{Field, fields};
+pub use fields::{Field, cast_of, fields};
 pub use in_full::{Agreement, InFull, run_in_full};
 pub use overlap::{Band, angles};
 pub use responses::{Responded, Responses, model_of, respond};
