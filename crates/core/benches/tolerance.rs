@@ -7,11 +7,11 @@ use divan::Bencher;
 use std::hint::black_box;
 use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::{Resolved, Stages, motion_of_valves};
-use upper_lobe_core::choose::{Responses, Toleranced, respond, run_in_full, stands, toleranced};
+use upper_lobe_core::choose::{Responses, Strays, Toleranced, model_of, respond, run_in_full, stands, toleranced};
 use upper_lobe_core::document::Ledger;
 use upper_lobe_core::given::{Given, Source};
 use upper_lobe_core::limits::Findings;
-use upper_lobe_core::tolerance::{Cast, Model, simulate};
+use upper_lobe_core::tolerance::{Cast, simulate};
 
 const DEMOS: [&str; 3] = [
     include_str!("../../../demo/tollgate-388-hauler.json"),
@@ -48,7 +48,7 @@ impl Begun {
 
     fn responses(&self) -> Responses {
         let stages = Stages::default();
-        respond(&self.resolved, &self.fields, &self.findings, (&stages, &|| false)).unwrap()
+        respond(&self.resolved, &self.fields, (&self.findings, &Strays::default()), (&stages, &|| false)).unwrap()
     }
 }
 
@@ -62,12 +62,7 @@ fn responses_of_every_limit(bencher: Bencher<'_, '_>, demo: usize) {
 fn twenty_thousand_engines(bencher: Bencher<'_, '_>, demo: usize) {
     let begun = Begun::of(DEMOS[demo]);
     let responses = begun.responses();
-    let model = Model {
-        variables: begun.fields.iter().map(|field| field.variable).collect(),
-        margins: responses.limits.iter().map(|own| own.margin.clone()).collect(),
-        haves: responses.limits.iter().map(|own| own.have.clone()).collect(),
-        counts: responses.limits.iter().map(|own| own.found.margin() >= 0.0).collect(),
-    };
+    let model = model_of(&begun.fields, &responses);
     bencher.bench(|| black_box(simulate(&model, &begun.cast(20_000))));
 }
 

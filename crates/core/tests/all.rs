@@ -17,6 +17,7 @@ mod control_signs;
 mod edits;
 mod follower_motion;
 mod gaps_reference;
+mod gas_tolerances;
 mod hardware;
 mod hostile_input;
 mod idle_and_cranking;

@@ -30,6 +30,7 @@ fn model(middle: f64, parts: &[(Variable, f64, f64)]) -> Model {
         margins: vec![response.clone()],
         haves: vec![response],
         counts: vec![true],
+        of_engine: vec![false],
     }
 }
 

@@ -1881,13 +1881,15 @@ export interface components {
              * @description Largest share of those runs in which a response and the run did not agree whether a limit is met.
              */
             checked_disagree: number;
+            /** @description Runs with gas and trains that their limits' responses were held against; nothing where none were found, or while they run. */
+            checked_gas_runs: number;
             /** @description Runs of the whole computation that responses were held against; nothing while they run. */
             checked_runs: number;
             /** @description Cylinders of each engine. */
             cylinders: number;
             /** @description How far every field is taken to be off. */
             fields: components["schemas"]["TolerancedField"][];
-            /** @description Limits whose figure stands on what was computed long before, or that nothing moves: not in this. */
+            /** @description Limits that nothing moves, or whose gas or trains were not run with fields off, or not yet: not in this. */
             held: string[];
             /** @description Every limit that spreads, the likeliest to fail first. */
             limits: components["schemas"]["ToleranceLimit"][];
@@ -3866,7 +3868,9 @@ export interface components {
             /** @enum {string} */
             state: "waiting";
         } | ({
-            /** @description By the responses alone, while runs in full are under way. */
+            /** @description What is being done, in words. */
+            doing: string;
+            /** @description As far as it is known. */
             report: components["schemas"]["ToleranceReport"];
         } & {
             /** @enum {string} */
@@ -5210,6 +5214,8 @@ export interface components {
         ToleranceLimit: {
             /** @description Share of cylinders in every bar. */
             bars: number[];
+            /** @description Whether its spread is that of the runs in full, since no response follows them: it has no drivers. */
+            by_runs: boolean;
             /**
              * Format: double
              * @description Share of those runs in which it and the response do not agree.
@@ -5325,13 +5331,15 @@ export interface components {
              * @description Largest share of those runs in which a response and the run did not agree whether a limit is met.
              */
             checked_disagree: number;
+            /** @description Runs with gas and trains that their limits' responses were held against; nothing where none were found, or while they run. */
+            checked_gas_runs: number;
             /** @description Runs of the whole computation that responses were held against; nothing while they run. */
             checked_runs: number;
             /** @description Cylinders of each engine. */
             cylinders: number;
             /** @description How far every field is taken to be off. */
             fields: components["schemas"]["TolerancedField"][];
-            /** @description Limits whose figure stands on what was computed long before, or that nothing moves: not in this. */
+            /** @description Limits that nothing moves, or whose gas or trains were not run with fields off, or not yet: not in this. */
             held: string[];
             /** @description Every limit that spreads, the likeliest to fail first. */
             limits: components["schemas"]["ToleranceLimit"][];
@@ -5362,7 +5370,9 @@ export interface components {
         };
         /** @description What there is so far. */
         ToleranceStep: {
-            /** @description By the responses alone, while runs in full are under way. */
+            /** @description What is being done, in words. */
+            doing: string;
+            /** @description As far as it is known. */
             report: components["schemas"]["ToleranceReport"];
         };
         /** @description How far one field is taken to be off. */

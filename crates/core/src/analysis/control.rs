@@ -159,12 +159,16 @@ pub(super) fn in_motion(variants: &Variants<'_>) -> Part<DynamicsReport> {
     trains(variants.resolved, None)?;
     let curve = kept_curve(variants.resolved, variants.stages);
     let motion = motion_key(variants.resolved, curve.as_ref().map(|(key, _)| *key));
-    let kept = variants.stages.motions.kept(key(&(motion, names(variants.shelf))));
-    if let Some(report) = kept {
+    let with_shelf = key(&(motion, names(variants.shelf)));
+    if let Some(report) = variants.stages.motions.kept(with_shelf) {
         return Ok(report.as_ref().clone());
     }
     let curve = curve.as_ref().map(|(_, curve)| curve.as_ref());
-    turned(variants, curve, THRESHOLD, &Watch::nobody()).map_err(gap_of)
+    let report = Arc::new(turned(variants, curve, THRESHOLD, &Watch::nobody()).map_err(gap_of)?);
+    // For what looks at it later; limits ask for it without a shelf.
+    variants.stages.motions.keep(with_shelf, Arc::clone(&report));
+    variants.stages.motions.keep(motion, Arc::clone(&report));
+    Ok(report.as_ref().clone())
 }
 
 /// What limits ask of it.

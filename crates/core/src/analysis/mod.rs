@@ -13,6 +13,7 @@ mod choosing;
 mod compare;
 mod control;
 mod curve;
+mod drawing;
 mod findings;
 mod following;
 mod lobes_apart;

@@ -4,11 +4,11 @@
 use super::tolerance_words::called;
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
-use crate::choose::{Field, Toleranced, cast_of, model_of, respond, toleranced};
+use crate::choose::{Field, Standing, Strays, Toleranced, cast_of, model_of, respond, toleranced};
 use crate::document::{Ledger, Side};
 use crate::given::{Given, Of, Place, Source};
-use crate::limits::{Findings, titled};
-use crate::report::MeasureNext;
+use crate::limits::{Findings, Rule, titled};
+use crate::report::{MeasureNext, Place as Step};
 use crate::response::{Choice, Decision};
 use crate::tolerance::simulate;
 
@@ -30,11 +30,32 @@ pub(super) struct Chances {
     pub measure: Vec<MeasureNext>,
 }
 
+/// How far gas and trains stray with each field off: of what stands, the first of `found`, whose fields move it as much as a
+/// finalist's; only of what any of them is near to a limit of. `None` where a document is not whole or the work was stopped.
+pub(super) fn strays_of(
+    (build, index): (&Build, usize),
+    found: &[(&Findings, &Standing)],
+    (stages, stop): (&Stages, &(dyn Fn() -> bool + Sync)),
+) -> Option<Strays> {
+    let views = build.candidates();
+    let ledger = Ledger::default();
+    let source = Source::new(views.get(index)?, &ledger);
+    let resolved = Resolved::new(Given::read(&source), stages);
+    let mut findings = Findings::clone(found.first()?.0);
+    let is_near = |is_of: fn(&Rule) -> bool| {
+        let mut margins = found.iter().flat_map(|(_, standing)| &standing.margins);
+        margins.any(|own| is_of(own.bound.rule) && !own.is_advice && own.left < own.scale)
+    };
+    findings.gas = findings.gas.filter(|_| is_near(|rule| rule.gas));
+    findings.control = findings.control.filter(|_| is_near(|rule| rule.place == Step::Control));
+    Strays::of(&resolved, &toleranced(&resolved, &source), &findings, stop)
+}
+
 /// Draws engines of a finalist; `None` where its document is not whole.
 pub(super) fn chances(
     (build, index): (&Build, usize),
     (findings, choice): (&Findings, &Choice),
-    field: &Field,
+    (field, strays): (&Field, &Strays),
     stages: &Stages,
 ) -> Option<Chances> {
     let views = build.candidates();
@@ -43,7 +64,7 @@ pub(super) fn chances(
     let resolved = Resolved::new(Given::read(&source), stages);
     let fields = toleranced(&resolved, &source);
     let own = Stages::default();
-    let responses = respond(&resolved, &fields, findings, (&own, &|| false))?;
+    let responses = respond(&resolved, &fields, (findings, strays), (&own, &|| false))?;
     let model = model_of(&fields, &responses);
     let drawn = simulate(&model, &cast_of(&resolved, ENGINES, SEED));
     let worst = responses.limits.iter().zip(&drawn.limits).zip(&model.counts).filter(|(_, counts)| **counts);

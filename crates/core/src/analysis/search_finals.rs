@@ -2,6 +2,7 @@
 
 use super::curve::halted;
 use super::search_beside::BesideCandidate;
+use super::search_chances::strays_of;
 use super::search_ground::Ground;
 use super::search_told::Told;
 use super::search_words::{Full, Worded, worded};
@@ -9,8 +10,8 @@ use super::searching::{LESSONS, SearchJob, lacks};
 use crate::candidate::breathing::{Effort, breathing_of};
 use crate::candidate::motion_of_valves;
 use crate::choose::{
-    By, Called, Field, Frame, NO_LOBE, Pick, Points, Priced, Share, Standing, bests, fronts, gas_of, idle_vacuum,
-    in_motion, interval, nearest_made, pick, prices, spread, written,
+    By, Called, Field, Frame, NO_LOBE, Pick, Points, Priced, Share, Standing, Strays, bests, fronts, gas_of,
+    idle_vacuum, in_motion, interval, nearest_made, pick, prices, spread, written,
 };
 use crate::limits::{ControlFinding, Findings, GasFinding, limits};
 use crate::report::SearchReport;
@@ -69,7 +70,13 @@ impl SearchJob {
         let written = |pick: Pick| (self.written(&ground.fields[pick.field], &pick), pick);
         let front: Vec<_> = front.into_par_iter().map(written).map(|(candidate, pick)| (pick, candidate)).collect();
         let priced = prices(self.exact(&ground), &best);
-        let report = worded(&self.worded_by(&ground, &priced, told), (found, beside), &front);
+        told.doing("running what is off when it is built");
+        let stood: Vec<_> = found.iter().map(|full| (&full.findings, &full.standing)).collect();
+        let strays = strays_of((&self.build, self.index), &stood, (&self.stages, told.watch.stop)).unwrap_or_default();
+        if (told.watch.stop)() {
+            return Err(Halted::Stopped);
+        }
+        let report = worded(&self.worded_by(&ground, (&priced, &strays), told), (found, beside), &front);
         report.map(Some).ok_or_else(|| lacks("the candidate as it stands has no curve"))
     }
 
@@ -130,7 +137,12 @@ impl SearchJob {
     }
 
     /// What a report is worded from.
-    fn worded_by<'a>(&'a self, ground: &'a Ground, priced: &'a [Priced], told: &Told<'_, '_>) -> Worded<'a> {
+    fn worded_by<'a>(
+        &'a self,
+        ground: &'a Ground,
+        (priced, strays): (&'a [Priced], &'a Strays),
+        told: &Told<'_, '_>,
+    ) -> Worded<'a> {
         Worded {
             build: &self.build,
             index: self.index,
@@ -141,6 +153,7 @@ impl SearchJob {
             aim: ground.aim,
             priced,
             counts: told.counts(),
+            strays,
             stages: &self.stages,
         }
     }

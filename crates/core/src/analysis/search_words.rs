@@ -8,7 +8,7 @@ use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::choose::{
     Aim, Beside, Bound, CountedIn, Field, Foreseen, Frame, Goal, Guide, Interval, Kit, Margin, Pick, Priced, Standing,
-    differ, open_kinds, shown_value,
+    Strays, differ, open_kinds, shown_value,
 };
 use crate::document::Ledger;
 use crate::given::{Given, Source};
@@ -60,6 +60,8 @@ pub(super) struct Worded<'a> {
     pub aim: Aim,
     pub priced: &'a [Priced],
     pub counts: Evaluations,
+    /// How far gas and trains stray when they are built.
+    pub strays: &'a Strays,
     pub stages: &'a Stages,
 }
 
@@ -287,7 +289,7 @@ impl Worded<'_> {
     /// A finalist under the tolerances.
     fn chances(&self, full: &Full) -> Option<Chances> {
         let of = (&full.findings, &full.pick.choice);
-        chances((&self.built(full)?, self.index), of, &self.fields[full.pick.field], self.stages)
+        chances((&self.built(full)?, self.index), of, (&self.fields[full.pick.field], self.strays), self.stages)
     }
 
     /// The document with a finalist in the place of what stands.

@@ -1,6 +1,7 @@
 //! Limits under tolerances in words.
 
-use crate::choose::{Agreement, Band, Responded, Responses, Toleranced, angles};
+use super::drawing::{Check, Drawing, Run, Trust};
+use crate::choose::{Agreement, Band, Responded, Toleranced, angles};
 use crate::document::{Origin, Tolerated, in_a_sentence, spoken_label};
 use crate::given::{Place, Source};
 use crate::limits::{limit_shown, titled};
@@ -8,7 +9,7 @@ use crate::quantity::{Dimension, Shown, shown, shown_small};
 use crate::report::{
     Driver, GapBand, MeasureFirst, OverlapBands, ToleranceLimit, ToleranceRemedy, ToleranceReport, TolerancedField,
 };
-use crate::tolerance::{Cast, Model, Outcome, Simulated, hold};
+use crate::tolerance::{Outcome, hold};
 use crate::words::Word;
 use std::collections::HashSet;
 
@@ -23,43 +24,42 @@ const SMALL: f64 = 0.01;
 const WORTH: f64 = 0.000_5;
 const WORTH_SHARE: f64 = 0.01;
 
-/// What was drawn.
-pub(super) struct Drawn<'a> {
-    pub fields: &'a [Toleranced],
-    pub responses: &'a Responses,
-    pub model: &'a Model,
-    pub simulated: &'a Simulated,
-    /// Runs in full of every limit, and whether they stand for the response.
-    pub agreements: &'a [Option<(Agreement, bool)>],
-    /// Gaps over the overlap, intake and exhaust.
-    pub overlap: &'a [Option<Band>; 2],
-    pub cast: Cast,
-}
-
 /// Everything in words.
-pub(super) fn worded(drawn: &Drawn<'_>, source: &Source<'_>) -> ToleranceReport {
+pub(super) fn worded(drawing: &Drawing<'_>, source: &Source<'_>) -> ToleranceReport {
+    let drawn = &Drawn { drawing, fields: drawing.fields() };
     let mut limits: Vec<ToleranceLimit> =
-        (0..drawn.responses.limits.len()).map(|place| drawn.limit(place, source)).collect();
+        (0..drawing.responses.limits.len()).map(|place| drawn.limit(place, source)).collect();
     // What an engine fails by first, then what fails as things are given, then advice.
     let rank = |own: &ToleranceLimit| u8::from(own.fails_as_given) + 2 * u8::from(own.is_advice);
     limits.sort_by(|a, b| rank(a).cmp(&rank(b)).then(b.fails_any_share.total_cmp(&a.fails_any_share)));
-    let checked: Vec<&Agreement> = drawn.agreements.iter().flatten().map(|(own, _)| own).collect();
-    let disagree = drawn.agreements.iter().flatten().filter(|(_, in_full)| !in_full).map(|(own, _)| own.disagree);
+    let runs = |run: Run| {
+        let own = drawing.checks.iter().flatten().filter(|own| own.run == run);
+        own.map(|own| own.agreement.runs).min().unwrap_or(0)
+    };
+    let disagree = drawing.checks.iter().flatten().filter(|own| !own.in_full).map(|own| own.agreement.disagree);
+    let any = drawn.any(drawing.simulated.any);
     ToleranceReport {
-        samples: drawn.cast.engines,
-        seed: drawn.cast.seed,
-        cylinders: drawn.cast.cylinders,
+        samples: drawing.cast.engines,
+        seed: drawing.cast.seed,
+        cylinders: drawing.cast.cylinders,
         wanted_share: WANTED,
-        any_fails_share: drawn.any(drawn.simulated.any),
+        any_fails_share: any,
         measure_first: drawn.measure_first(source),
         fields: drawn.fields(source),
-        held: drawn.responses.held.iter().map(|(rule, side)| titled(rule.title, *side)).collect(),
-        checked_runs: checked.iter().map(|own| own.runs).min().unwrap_or(0),
+        held: drawing.responses.held.iter().map(|(rule, side)| titled(rule.title, *side)).collect(),
+        checked_runs: runs(Run::Metal),
+        checked_gas_runs: runs(Run::GasAndTrains),
         checked_disagree: disagree.fold(0.0, f64::max),
-        overlap: overlap(drawn.overlap),
-        says: says(drawn.any(drawn.simulated.any), &limits),
+        overlap: overlap(&drawing.overlap),
+        says: says(any, &limits),
         limits,
     }
+}
+
+/// What was drawn, to be worded.
+struct Drawn<'a> {
+    drawing: &'a Drawing<'a>,
+    fields: &'a [Toleranced],
 }
 
 /// Gaps over the overlap; nothing until cylinders were computed in full.
@@ -126,18 +126,27 @@ impl Drawn<'_> {
     /// The share of engines that fail with those that fail a limit without a response, of which only runs in full tell; each by
     /// itself.
     fn any(&self, by_responses: f64) -> f64 {
-        let lost = (0..self.agreements.len()).filter(|place| self.is_lost(*place));
+        let lost = (0..self.drawing.checks.len()).filter(|place| self.is_lost(*place));
         let clear = lost.filter_map(|place| self.in_full(place)).map(|own| 1.0 - own.fails_any).product::<f64>();
         1.0 - (1.0 - by_responses) * clear
     }
 
     /// Whether a limit counts and has no response.
     fn is_lost(&self, place: usize) -> bool {
-        self.responses.limits[place].counts() && !self.model.counts[place]
+        self.drawing.responses.limits[place].counts() && !self.drawing.model.counts[place]
+    }
+
+    /// Whether fields tell how it spreads.
+    fn is_driven(&self, place: usize) -> bool {
+        !self.is_lost(place) && self.drawing.trust(place) != Some(Trust::Spread)
+    }
+
+    fn check(&self, place: usize) -> Option<&Check> {
+        self.drawing.checks[place].as_ref()
     }
 
     fn in_full(&self, place: usize) -> Option<&Agreement> {
-        self.agreements[place].as_ref().filter(|(_, in_full)| *in_full).map(|(own, _)| own)
+        self.check(place).filter(|own| own.in_full).map(|own| &own.agreement)
     }
 
     fn named(&self, variable: usize, source: &Source<'_>) -> (String, String) {
@@ -153,10 +162,10 @@ impl Drawn<'_> {
     }
 
     fn limit(&self, place: usize, source: &Source<'_>) -> ToleranceLimit {
-        let (own, outcome) = (&self.responses.limits[place], &self.simulated.limits[place]);
+        let (own, outcome) = (&self.drawing.responses.limits[place], &self.drawing.simulated.limits[place]);
         let measure = own.rule.measure;
         let report = |si: f64| measure.to_report(si);
-        let agreement = self.agreements[place].as_ref();
+        let agreement = self.check(place).map(|own| &own.agreement);
         let in_full = self.in_full(place);
         let any = in_full.map_or(outcome.fails_any, |own| own.fails_any);
         let per_unit = report(1.0) - report(0.0);
@@ -181,9 +190,10 @@ impl Drawn<'_> {
             fails_as_given: own.found.margin() < 0.0,
             is_advice: own.found.is_advice,
             in_full: in_full.is_some(),
-            off_share: agreement.map(|(own, _)| own.off() / outcome.sd.max(f64::MIN_POSITIVE)),
-            disagree_share: agreement.map(|(own, _)| own.disagree),
-            drivers: self.drivers(own, source),
+            by_runs: self.drawing.trust(place) == Some(Trust::Spread),
+            off_share: agreement.map(|own| own.off() / outcome.sd.max(f64::MIN_POSITIVE)),
+            disagree_share: agreement.map(|own| own.disagree),
+            drivers: if self.is_driven(place) { self.drivers(own, source) } else { Vec::new() },
             remedy: self.remedy(place, (own, outcome), any, source),
             from: report(outcome.from),
             width: outcome.width * per_unit,
@@ -192,8 +202,12 @@ impl Drawn<'_> {
     }
 
     fn drivers(&self, own: &Responded, source: &Source<'_>) -> Vec<Driver> {
-        let told =
-            own.margin.drivers(&self.model.variables).into_iter().filter(|(_, share)| *share >= SMALL).take(DRIVERS);
+        let told = own
+            .margin
+            .drivers(&self.drawing.model.variables)
+            .into_iter()
+            .filter(|(_, share)| *share >= SMALL)
+            .take(DRIVERS);
         let driver = |(variable, share): (usize, f64)| {
             let (field, label) = self.named(variable, source);
             Driver { field, label, share }
@@ -209,11 +223,11 @@ impl Drawn<'_> {
         any: f64,
         source: &Source<'_>,
     ) -> Option<ToleranceRemedy> {
-        let is_wanted = any > WANTED && !self.is_lost(place);
-        let (variable, _) = *own.margin.drivers(&self.model.variables).first().filter(|_| is_wanted)?;
+        let is_wanted = any > WANTED && self.is_driven(place);
+        let (variable, _) = *own.margin.drivers(&self.drawing.model.variables).first().filter(|_| is_wanted)?;
         let (field, label) = self.named(variable, source);
         let half = self.fields[variable].variable.spread.half;
-        let held = hold(self.model, place, variable, WANTED, &self.cast);
+        let held = hold(&self.drawing.model, place, variable, WANTED, &self.drawing.cast);
         let more = own.rule.measure.shown(outcome.more_for(WANTED));
         Some(ToleranceRemedy {
             field,
@@ -224,15 +238,16 @@ impl Drawn<'_> {
     }
 
     fn measure_first(&self, source: &Source<'_>) -> Vec<MeasureFirst> {
-        let any = self.any(self.simulated.any);
+        let any = self.any(self.drawing.simulated.any);
         let mut worth: Vec<(usize, f64)> = self
+            .drawing
             .simulated
             .any_if_known
             .iter()
             .map(|if_known| any - self.any(*if_known))
             .enumerate()
             .filter(|(variable, worth)| {
-                self.model.variables[*variable].known < 0.999 && *worth > WORTH.max(WORTH_SHARE * any)
+                self.drawing.model.variables[*variable].known < 0.999 && *worth > WORTH.max(WORTH_SHARE * any)
             })
             .collect();
         worth.sort_by(|a, b| b.1.total_cmp(&a.1));
@@ -254,9 +269,9 @@ impl Drawn<'_> {
 
     /// Limits that a variable drives among the first, and that can fail.
     fn settles(&self, variable: usize) -> Vec<String> {
-        let variables = &self.model.variables;
+        let variables = &self.drawing.model.variables;
         let share = |own: &Responded| own.margin.drivers(variables).into_iter().find(|(v, _)| *v == variable);
-        let own = self.responses.limits.iter().zip(&self.simulated.limits);
+        let own = self.drawing.responses.limits.iter().zip(&self.drawing.simulated.limits);
         let mut found: Vec<(f64, String)> = own
             .filter(|(own, outcome)| !own.found.is_advice && outcome.fails_any > 0.0)
             .filter_map(|(own, outcome)| Some((share(own)?.1 * outcome.fails_any, titled(own.rule.title, own.side))))
@@ -267,7 +282,8 @@ impl Drawn<'_> {
 
     fn fields(&self, source: &Source<'_>) -> Vec<TolerancedField> {
         let mut drives = vec![0.0_f64; self.fields.len()];
-        for (variable, share) in self.responses.limits.iter().flat_map(|own| own.margin.drivers(&self.model.variables))
+        for (variable, share) in
+            self.drawing.responses.limits.iter().flat_map(|own| own.margin.drivers(&self.drawing.model.variables))
         {
             drives[variable] = drives[variable].max(share);
         }

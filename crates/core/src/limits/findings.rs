@@ -15,6 +15,58 @@ pub struct Findings {
     pub moved: Option<Moved>,
 }
 
+/// By how much what long work finds of one engine differs from what it finds of another, figure by figure; not a number where
+/// either is not known.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Strayed([f64; Findings::FIGURES]);
+
+impl Strayed {
+    /// By how much `own` is more than `other`.
+    pub fn between(own: &Findings, other: &Findings) -> Self {
+        let (own, other) = (own.figures(), other.figures());
+        Self(std::array::from_fn(|i| own[i] - other[i]))
+    }
+}
+
+impl Findings {
+    /// How many figures of gas and trains it has.
+    const FIGURES: usize = GasFinding::FIGURES + 2 * InMotion::FIGURES;
+
+    /// Those of the gas, then of the trains, as plain figures; not a number where one is not known.
+    fn figures(&self) -> [f64; Self::FIGURES] {
+        let mut found = [f64::NAN; Self::FIGURES];
+        let (gas, control) = found.split_at_mut(GasFinding::FIGURES);
+        if let Some(own) = &self.gas {
+            gas.copy_from_slice(&own.figures());
+        }
+        if let Some(own) = &self.control {
+            control.copy_from_slice(&own.sides.map(|side| side.figures()).concat());
+        }
+        found
+    }
+
+    /// The findings of an engine that differs by so much: what is not known of the difference stays as it is.
+    #[must_use]
+    pub fn moved_by(&self, by: &Strayed) -> Self {
+        let mut own = self.figures();
+        for (figure, by) in own.iter_mut().zip(&by.0) {
+            *figure += if by.is_finite() { *by } else { 0.0 };
+        }
+        let (gas, control) = own.split_at(GasFinding::FIGURES);
+        let side = |side: usize| -> [f64; InMotion::FIGURES] {
+            std::array::from_fn(|i| control[side * InMotion::FIGURES + i])
+        };
+        Self {
+            gas: self.gas.is_some().then(|| GasFinding::of_figures(&std::array::from_fn(|i| gas[i]))),
+            control: self
+                .control
+                .as_ref()
+                .map(|_| ControlFinding { sides: [InMotion::of_figures(&side(0)), InMotion::of_figures(&side(1))] }),
+            moved: self.moved,
+        }
+    }
+}
+
 /// Where control is lost.
 #[derive(Debug, Clone, PartialEq)]
 pub struct ControlFinding {
@@ -110,9 +162,54 @@ pub struct GasFinding {
     pub boost: Option<(Pressure, Pressure)>,
 }
 
+impl GasFinding {
+    /// How many figures it has.
+    const FIGURES: usize = 6;
+
+    /// As plain figures, not a number where one is not known.
+    fn figures(&self) -> [f64; Self::FIGURES] {
+        let known = |figure: Option<f64>| figure.unwrap_or(f64::NAN);
+        let boost = |of: fn((Pressure, Pressure)) -> Pressure| known(self.boost.map(|boost| of(boost).si()));
+        let [octane, idle] = [self.octane_needed, self.idle_vacuum].map(known);
+        [octane, self.peak_pressure, self.opening_pressure, idle, boost(|boost| boost.0), boost(|boost| boost.1)]
+    }
+
+    /// From such figures.
+    fn of_figures(&[octane, peak_pressure, opening_pressure, idle, boost, drive]: &[f64; Self::FIGURES]) -> Self {
+        let known = |figure: f64| (!figure.is_nan()).then_some(figure);
+        let boost = known(boost).map(Pressure::from_si).zip(known(drive).map(Pressure::from_si));
+        Self { octane_needed: known(octane), peak_pressure, opening_pressure, idle_vacuum: known(idle), boost }
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    fn found() -> Findings {
+        let gas = GasFinding {
+            octane_needed: Some(98.0),
+            peak_pressure: 8e6,
+            opening_pressure: 7e5,
+            idle_vacuum: None,
+            boost: None,
+        };
+        Findings { gas: Some(gas), control: Some(ControlFinding::of_rpm([7000.0, 6500.0])), moved: None }
+    }
+
+    #[test]
+    fn findings_move_by_what_is_known_of_a_difference() {
+        let (mut other, own) = (found(), found());
+        other.gas.as_mut().unwrap().octane_needed = Some(97.5);
+        other.gas.as_mut().unwrap().idle_vacuum = Some(5e4);
+        other.control = None;
+        let moved = own.moved_by(&Strayed::between(&own, &other));
+        assert_eq!(moved.gas.as_ref().unwrap().octane_needed, Some(98.5));
+        // Vacuum was not known, and of the trains no difference is.
+        assert_eq!(moved.gas.unwrap().idle_vacuum, None);
+        assert_eq!(moved.control, own.control);
+        assert_eq!(own.moved_by(&Strayed::between(&own, &own)), own);
+    }
 
     #[test]
     fn a_valve_in_motion_comes_back_from_its_figures() {

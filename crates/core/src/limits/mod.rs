@@ -34,7 +34,7 @@ pub use in_motion::LIMITING_SPEED;
 pub use motion::HOLLOW_FLANK;
 pub use springs::HAND_CHECK;
 
-pub use findings::{ControlFinding, Findings, GasFinding, InMotion};
+pub use findings::{ControlFinding, Findings, GasFinding, InMotion, Strayed};
 pub use incompatible::{Incompatible, NO_SCHOOL};
 pub use measure::Measure;
 

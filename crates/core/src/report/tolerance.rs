@@ -24,10 +24,12 @@ report! {
         measure_first: Vec<MeasureFirst>,
         /// How far every field is taken to be off.
         fields: Vec<TolerancedField>,
-        /// Limits whose figure stands on what was computed long before, or that nothing moves: not in this.
+        /// Limits that nothing moves, or whose gas or trains were not run with fields off, or not yet: not in this.
         held: Vec<String>,
         /// Runs of the whole computation that responses were held against; nothing while they run.
         checked_runs: usize,
+        /// Runs with gas and trains that their limits' responses were held against; nothing where none were found, or while they run.
+        checked_gas_runs: usize,
         /// Largest share of those runs in which a response and the run did not agree whether a limit is met.
         checked_disagree: f64,
         /// Gaps between valve and piston over the overlap; nothing until cylinders were computed in full.
@@ -98,6 +100,8 @@ report! {
         is_advice: bool,
         /// Whether the shares are of runs in full, since the response was off.
         in_full: bool,
+        /// Whether its spread is that of the runs in full, since no response follows them: it has no drivers.
+        by_runs: bool,
         /// What the response is off by in runs in full, of the standard deviation; absent while they run.
         off_share: Option<f64>,
         /// Share of those runs in which it and the response do not agree.

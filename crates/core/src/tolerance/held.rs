@@ -1,7 +1,7 @@
 //! How tightly one dimension must be held for a wanted chance.
 
 use super::draw::Cast;
-use super::simulate::Model;
+use super::simulate::{Model, mean_of};
 use rayon::prelude::*;
 
 /// Engines drawn for one question, and halvings of the answer.
@@ -29,6 +29,11 @@ pub fn hold(model: &Model, limit: usize, variable: usize, wanted: f64, cast: &Ca
         let mut deviations = vec![0.0; cast.cylinders * used.len()];
         cast.draw(&alone.variables, engine, &mut deviations);
         let cylinder = |own: &[f64]| (margin.at(own) - effect.at(own[place]), own[place]);
+        if alone.of_engine[0] {
+            let mut mean = vec![0.0; used.len()];
+            mean_of(&deviations, &mut mean);
+            return vec![cylinder(&mean)];
+        }
         deviations.chunks_exact(used.len()).map(cylinder).collect()
     };
     let engines: Vec<Vec<(f64, f64)>> = (0..cast.engines).into_par_iter().map(drawn).collect();
@@ -61,6 +66,7 @@ impl Model {
             haves: vec![margin.clone()],
             margins: vec![margin],
             counts: vec![true],
+            of_engine: vec![self.of_engine[limit]],
         };
         (model, used)
     }

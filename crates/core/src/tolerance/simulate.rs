@@ -19,6 +19,8 @@ pub struct Model {
     pub haves: Vec<Response>,
     /// Whether a limit counts for an engine's failure: those that are met as things are given.
     pub counts: Vec<bool>,
+    /// Whether all cylinders of an engine have it together: their mean deviations move it.
+    pub of_engine: Vec<bool>,
 }
 
 /// What came of it.
@@ -67,13 +69,38 @@ pub fn simulate(model: &Model, cast: &Cast) -> Simulated {
 }
 
 impl Model {
-    /// Takes into a limit what its response was found to be off by: a bias, and a scatter that every cylinder draws anew.
+    /// Takes into a limit what its response was found to be off by: a bias, and a scatter that every cylinder draws anew, or the
+    /// engine where all cylinders have it together.
     pub fn doubt(&mut self, limit: usize, bias: f64, scatter: f64) {
-        let variable = self.variables.len();
-        self.variables.push(Variable::scatter(scatter));
+        let effect = self.scatter(limit, scatter);
         let margin = &mut self.margins[limit];
         margin.middle += bias;
-        margin.effects.push(Effect { variable, slope: 1.0, curve: 0.0 });
+        margin.effects.push(effect);
+    }
+
+    /// Puts a normal spread in the place of a limit's response: what is left over has this mean and standard deviation, whatever
+    /// the variables are.
+    pub fn replace(&mut self, limit: usize, mean: f64, sd: f64) {
+        let effect = self.scatter(limit, sd);
+        let (margin, have) = (&mut self.margins[limit], &mut self.haves[limit]);
+        // More of what there is leaves more of a least, and less of a most.
+        let rises = margin.effects.iter().find_map(|own| {
+            let other = have.effects.iter().find(|other| other.variable == own.variable)?;
+            (own.slope * other.slope != 0.0).then(|| (own.slope * other.slope).signum())
+        });
+        let rises = rises.unwrap_or(1.0);
+        *have = Response {
+            middle: have.middle + rises * (mean - margin.middle),
+            effects: vec![Effect { slope: rises, ..effect }],
+        };
+        *margin = Response { middle: mean, effects: vec![effect] };
+    }
+
+    /// A variable of its own for a limit.
+    fn scatter(&mut self, limit: usize, sd: f64) -> Effect {
+        let engine = if self.of_engine[limit] { 1.0 } else { 0.0 };
+        self.variables.push(Variable { engine, ..Variable::scatter(sd) });
+        Effect { variable: self.variables.len() - 1, slope: 1.0, curve: 0.0 }
     }
 
     /// The limits every variable moves, each with the place of its effect.
@@ -92,25 +119,33 @@ impl Model {
     fn batch(&self, cast: &Cast, engines: std::ops::Range<usize>, affected: &[Vec<(usize, usize)>]) -> Batch {
         let (count, limits) = (self.variables.len(), self.margins.len());
         let mut deviations = vec![0.0; cast.cylinders * count];
-        let mut margins = vec![0.0; cast.cylinders * limits];
+        let (mut margins, mut mean) = (vec![0.0; cast.cylinders * limits], vec![0.0; count]);
         let mut batch = Batch { spreads: vec![Spreading::default(); limits], any: 0, any_if_known: vec![0; count] };
         for engine in engines {
             cast.draw(&self.variables, engine, &mut deviations);
+            mean_of(&deviations, &mut mean);
             for (own, margins) in deviations.chunks_exact(count).zip(margins.chunks_exact_mut(limits)) {
-                self.margins.iter().zip(margins).for_each(|(response, margin)| *margin = response.at(own));
+                for (limit, margin) in margins.iter_mut().enumerate() {
+                    *margin = self.margins[limit].at(self.of(limit, own, &mean));
+                }
             }
             for (limit, spread) in batch.spreads.iter_mut().enumerate() {
                 let over = margins.iter().skip(limit).step_by(limits);
-                spread.note(self.haves[limit].at(&deviations[..count]), over);
+                spread.note(self.haves[limit].at(self.of(limit, &deviations[..count], &mean)), over);
             }
             let fails = self.failing(&margins);
             batch.any += usize::from(fails > 0);
             for (variable, limits) in affected.iter().enumerate() {
-                let left = fails + self.change_if_known(variable, limits, &deviations, &margins);
+                let left = fails + self.change_if_known(variable, limits, (&deviations, &mean), &margins);
                 batch.any_if_known[variable] += usize::from(left > 0);
             }
         }
         batch
+    }
+
+    /// The deviations that move a limit of a cylinder.
+    fn of<'a>(&self, limit: usize, own: &'a [f64], mean: &'a [f64]) -> &'a [f64] {
+        if self.of_engine[limit] { mean } else { own }
     }
 
     /// Counted limits that fail, each cylinder by itself.
@@ -125,20 +160,29 @@ impl Model {
         &self,
         variable: usize,
         affected: &[(usize, usize)],
-        deviations: &[f64],
+        (deviations, mean): (&[f64], &[f64]),
         margins: &[f64],
     ) -> i64 {
         let known = self.variables[variable].known;
         let (count, limits) = (self.variables.len(), self.margins.len());
         let mut change = 0;
         for (own, margins) in deviations.chunks_exact(count).zip(margins.chunks_exact(limits)) {
-            let deviation = own[variable];
             for (limit, place) in affected {
+                let deviation = self.of(*limit, own, mean)[variable];
                 let effect = &self.margins[*limit].effects[*place];
                 let after = margins[*limit] - effect.at(deviation) + effect.at(known * deviation);
                 change += i64::from(after < 0.0) - i64::from(margins[*limit] < 0.0);
             }
         }
         change
+    }
+}
+
+/// Mean deviation of every variable over the cylinders of an engine.
+pub(super) fn mean_of(deviations: &[f64], mean: &mut [f64]) {
+    mean.fill(0.0);
+    let cylinders = deviations.len() / mean.len().max(1);
+    for own in deviations.chunks_exact(mean.len()) {
+        mean.iter_mut().zip(own).for_each(|(mean, own)| *mean += own / cylinders as f64);
     }
 }

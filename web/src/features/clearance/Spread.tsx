@@ -19,6 +19,7 @@ export function Spread({ limit }: { limit: ToleranceLimit }) {
         <b>{limit.title}</b>: {limit.fails_as_given ? 'fails as things are given; ' : ''}
         {limit.says}
         {limit.in_full ? <span className="quiet"> (computed in full)</span> : null}
+        {limit.by_runs ? <span className="quiet"> (spread of the runs in full)</span> : null}
         <div className="quiet">
           needs {limit.shown.need[system]}; {middle} in the middle, {low} to {high} in 98 of 100
           cylinders

@@ -38,8 +38,6 @@ export function useTolerances(): ShownTolerances {
 }
 
 function doing(line: ToleranceLine | undefined): string {
-  if (line?.state !== 'running') return waitsFor(line, 'running every field off by itself') ?? ''
-  return line.report.checked_runs === 0
-    ? 'holding it against whole computations'
-    : 'computing in full what its responses miss'
+  if (line?.state === 'running') return line.doing
+  return waitsFor(line, 'running every field off by itself') ?? ''
 }

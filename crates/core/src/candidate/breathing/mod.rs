@@ -29,6 +29,7 @@ pub use work::{Breathing, Effort, Sample, breathing_of, breathing_uncalibrated};
 
 use super::resolve::Part;
 use crate::gas::cycle::Halt;
+use crate::gas::setup::Setup;
 use crate::report::BreathingReport;
 use rayon::prelude::*;
 
@@ -46,16 +47,36 @@ pub fn samples(
     stop: &(dyn Fn() -> bool + Sync),
     tell: impl Fn(&Sample) + Sync,
 ) -> Result<Vec<Sample>, Ended> {
-    breathing.can(effort)?;
     let speeds = breathing.speeds(effort);
-    let setup = breathing.turned(effort, &speeds, stop);
-    let run = |rpm: &f64| {
-        let sample = breathing.sample(&setup, (effort, level), *rpm, stop);
-        sample.inspect(&tell)
-    };
-    let all = |speeds: &[f64]| speeds.par_iter().map(run).collect::<Result<Vec<Sample>, Halt>>();
-    let mut samples = all(&speeds)?;
-    samples.extend(all(&breathing.bends(effort, &samples))?);
+    let (setup, mut samples) = begun(breathing, (effort, level), &speeds, stop, &tell)?;
+    let run = |rpm: &f64| breathing.sample(&setup, (effort, level), *rpm, stop).inspect(&tell);
+    let bends = breathing.bends(effort, &samples);
+    samples.extend(bends.par_iter().map(run).collect::<Result<Vec<Sample>, Halt>>()?);
     samples.sort_by(|a, b| a.point.rpm.total_cmp(&b.point.rpm));
     Ok(samples)
+}
+
+/// Samples at these speeds, rpm, and no others: what curves of two engines that hardly differ are held against each other by.
+pub fn samples_at(
+    breathing: &Breathing,
+    (effort, level): (Effort, usize),
+    speeds: &[f64],
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Result<Vec<Sample>, Ended> {
+    Ok(begun(breathing, (effort, level), speeds, stop, &|_: &Sample| ())?.1)
+}
+
+/// The set-up turned at these speeds, and its samples there.
+fn begun(
+    breathing: &Breathing,
+    (effort, level): (Effort, usize),
+    speeds: &[f64],
+    stop: &(dyn Fn() -> bool + Sync),
+    tell: &(impl Fn(&Sample) + Sync),
+) -> Result<(Setup, Vec<Sample>), Ended> {
+    breathing.can(effort)?;
+    let setup = breathing.turned(effort, speeds, stop);
+    let run = |rpm: &f64| breathing.sample(&setup, (effort, level), *rpm, stop).inspect(tell);
+    let samples = speeds.par_iter().map(run).collect::<Result<Vec<Sample>, Halt>>()?;
+    Ok((setup, samples))
 }

@@ -3,6 +3,7 @@
 use super::fields::Field;
 use super::overlap::{Band, Gaps, bands, gaps};
 use super::responses::Responded;
+use super::strays::{Depth, Quick};
 use crate::candidate::{Resolved, Stages};
 use crate::document::Side;
 use crate::limits::{Case, Findings};
@@ -19,6 +20,10 @@ pub struct Agreement {
     pub bias: f64,
     /// Root mean square of what the response is off by about that.
     pub scatter: f64,
+    /// Mean of what is left in full, SI.
+    pub mean: f64,
+    /// Standard deviation of it.
+    pub sd: f64,
     /// Share of the runs in which response and run do not agree whether it is met.
     pub disagree: f64,
     /// Share of cylinders that fail in full.
@@ -55,11 +60,41 @@ pub struct InFull {
     pub overlap: [Option<Band>; 2],
 }
 
-/// Runs the cylinders of so many engines in full and holds every limit's response against them. `stop` ends it with `None`.
+/// Runs the cylinders of so many engines in full and holds every limit's response against them; what long work found stands.
+/// `stop` ends it with `None`.
 pub fn run_in_full(
     resolved: &Resolved,
     fields: &[Field],
     findings: &Findings,
+    limits: &[Responded],
+    cast: &Cast,
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Option<InFull> {
+    run(resolved, fields, &|_| findings.clone(), limits, cast, stop)
+}
+
+/// The same with the gas and the trains of every cylinder run anew, as quickly as its strays were.
+pub fn run_gas_and_trains(
+    resolved: &Resolved,
+    fields: &[Field],
+    findings: &Findings,
+    limits: &[Responded],
+    cast: &Cast,
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Option<InFull> {
+    let stages = Stages::default();
+    let quick = Quick::of(resolved, findings, &stages, stop)?;
+    let found = |moved: &Resolved| match quick.strayed(moved, Depth::Everything) {
+        Some(strayed) => findings.moved_by(&strayed),
+        None => findings.clone(),
+    };
+    run(resolved, fields, &found, limits, cast, stop)
+}
+
+fn run(
+    resolved: &Resolved,
+    fields: &[Field],
+    found: &(dyn Fn(&Resolved) -> Findings + Sync),
     limits: &[Responded],
     cast: &Cast,
     stop: &(dyn Fn() -> bool + Sync),
@@ -75,7 +110,7 @@ pub fn run_in_full(
                 given.shift(field.place, *deviation);
             }
             let moved = Resolved::new(given, &stages);
-            let case = Case { resolved: &moved, findings, stages: &stages, side: Side::Intake };
+            let case = Case { resolved: &moved, findings: &found(&moved), stages: &stages, side: Side::Intake };
             let margin = |limit: &Responded| limit.rule.judge(limit.side, case)?.found.ok().map(|found| found.margin());
             Cylinder { deviations: own.to_vec(), margins: limits.iter().map(margin).collect(), gaps: gaps(&moved) }
         };
@@ -95,7 +130,7 @@ pub fn run_in_full(
 }
 
 fn agreement(place: usize, limit: &Responded, engines: &[Engine]) -> Agreement {
-    let (mut own, mut off, mut fails_any) = (Agreement::default(), Vec::new(), 0);
+    let (mut own, mut off, mut all, mut fails_any) = (Agreement::default(), Vec::new(), Vec::new(), 0);
     for cylinders in engines {
         let mut any = false;
         for cylinder in cylinders {
@@ -104,6 +139,7 @@ fn agreement(place: usize, limit: &Responded, engines: &[Engine]) -> Agreement {
             let met = cylinder.margins[place].is_none_or(|margin| margin >= 0.0);
             own.runs += 1;
             off.extend(cylinder.margins[place].map(|margin| margin - foreseen));
+            all.extend(cylinder.margins[place]);
             own.disagree += f64::from(u8::from(met != (foreseen >= 0.0)));
             own.fails_one += f64::from(u8::from(!met));
             any |= !met;
@@ -111,13 +147,21 @@ fn agreement(place: usize, limit: &Responded, engines: &[Engine]) -> Agreement {
         fails_any += usize::from(any);
     }
     let runs = own.runs.max(1) as f64;
-    let bias = off.iter().sum::<f64>() / off.len().max(1) as f64;
+    let ((bias, scatter), (mean, sd)) = (mean_and_sd(&off), mean_and_sd(&all));
     Agreement {
         bias,
-        scatter: root_mean_square(off.iter().map(|off| off - bias)),
+        scatter,
+        mean,
+        sd,
         disagree: own.disagree / runs,
         fails_one: own.fails_one / runs,
         fails_any: fails_any as f64 / engines.len().max(1) as f64,
         ..own
     }
+}
+
+/// Mean, and root of the mean square about it.
+fn mean_and_sd(values: &[f64]) -> (f64, f64) {
+    let mean = values.iter().sum::<f64>() / values.len().max(1) as f64;
+    (mean, root_mean_square(values.iter().map(|value| value - mean)))
 }

@@ -4,9 +4,11 @@ mod fields;
 mod in_full;
 mod overlap;
 mod responses;
+mod strays;
 mod usual;
 
 pub use fields::{Field, cast_of, fields};
-pub use in_full::{Agreement, InFull, run_in_full};
+pub use in_full::{Agreement, InFull, run_gas_and_trains, run_in_full};
 pub use overlap::{Band, angles};
 pub use responses::{Responded, Responses, model_of, respond};
+pub use strays::Strays;

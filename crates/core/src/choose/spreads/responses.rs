@@ -1,9 +1,10 @@
 //! What every field does to every limit, from the limits held anew with one field off at a time.
 
 use super::fields::Field;
+use super::strays::Strays;
 use crate::candidate::{Resolved, Stages};
 use crate::document::Side;
-use crate::limits::{Finding, Findings, Judged, Judgement, Rule, limits};
+use crate::limits::{Finding, Findings, IDLE_VACUUM, Judged, Judgement, Rule, limits};
 use crate::tolerance::{AWAY, Effect, Model, Response, Variable};
 use rayon::prelude::*;
 
@@ -11,7 +12,7 @@ use rayon::prelude::*;
 pub struct Responses {
     /// Each limit that any field moves.
     pub limits: Vec<Responded>,
-    /// Limits with a figure that none moves, or that stand on what was computed long before.
+    /// Limits with a figure that none moves, or that stand on what long work found as long as nobody says how a field moves that.
     pub held: Vec<(&'static Rule, Option<Side>)>,
 }
 
@@ -40,6 +41,7 @@ pub fn model_of(fields: &[Field], responses: &Responses) -> Model {
         margins: limits.iter().map(|own| own.margin.clone()).collect(),
         haves: limits.iter().map(|own| own.have.clone()).collect(),
         counts: limits.iter().map(|own| own.counts() && !own.is_broken).collect(),
+        of_engine: limits.iter().map(Responded::is_of_engine).collect(),
     }
 }
 
@@ -48,28 +50,42 @@ impl Responded {
     pub fn counts(&self) -> bool {
         !self.found.is_advice && self.found.margin() >= 0.0
     }
+
+    /// Whether fields move it as they move `other`.
+    pub fn moves_like(&self, other: &Self) -> bool {
+        (&self.margin, &self.have, self.is_broken) == (&other.margin, &other.have, other.is_broken)
+    }
+
+    /// Whether all cylinders have it together, each with its part: an engine idles on the mean of them.
+    pub fn is_of_engine(&self) -> bool {
+        std::ptr::eq(self.rule, &raw const IDLE_VACUUM)
+    }
 }
 
 /// Below this share of a limit's own spread an effect is a rounding error.
 const NOTHING: f64 = 1e-6;
 
-/// Runs every field off either way and fits every limit. `stop` ends it with `None`.
+/// Runs every field off either way and fits every limit; what long work found moves by `strays`. `stop` ends it with `None`.
 pub fn respond(
     resolved: &Resolved,
     fields: &[Field],
-    findings: &Findings,
+    (findings, strays): (&Findings, &Strays),
     (stages, stop): (&Stages, &(dyn Fn() -> bool + Sync)),
 ) -> Option<Responses> {
     let middle = limits(resolved, findings, stages);
-    let off = |field: &Field, steps: f64| -> Option<Judgement> {
+    let off = |place: usize, way: usize| -> Option<Judgement> {
+        let field = &fields[place];
         let mut given = resolved.given.clone();
-        given.shift(field.place, steps * field.variable.spread.sd())?;
+        given.shift(field.place, [-AWAY, AWAY][way] * field.variable.spread.sd())?;
         let moved = Resolved::new(given, stages);
-        Some(middle.after(&[field.place], &moved, findings, stages))
+        Some(match strays.moved(findings, field.place, way) {
+            Some(found) => limits(&moved, &found, stages),
+            None => middle.after(&[field.place], &moved, findings, stages),
+        })
     };
-    let runs: Vec<Option<[Judgement; 2]>> = fields
-        .par_iter()
-        .map(|field| if stop() { None } else { Some([off(field, -AWAY)?, off(field, AWAY)?]) })
+    let runs: Vec<Option<[Judgement; 2]>> = (0..fields.len())
+        .into_par_iter()
+        .map(|place| if stop() { None } else { Some([off(place, 0)?, off(place, 1)?]) })
         .collect();
     if stop() {
         return None;

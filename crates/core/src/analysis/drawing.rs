@@ -1,0 +1,229 @@
+//! The limits of one candidate as engines are drawn on them: a response of each, what runs in full say of those, and what engines
+//! come to with both.
+
+use super::findings::findings_in_motion;
+use crate::candidate::{Key, Resolved, Stages, key};
+use crate::choose::{
+    Agreement, Band, InFull, Responded, Responses, Strays, Toleranced, cast_of, model_of, respond, run_gas_and_trains,
+    run_in_full, toleranced,
+};
+use crate::document::Side;
+use crate::given::Source;
+use crate::limits::{Findings, Rule};
+use crate::tolerance::{Cast, Model, Simulated, simulate};
+
+/// Engines drawn, and the lot.
+const ENGINES: usize = 20_000;
+const SEED: u64 = 2026;
+/// Beyond this share of the standard deviation, or of the runs that do not agree, a response is off.
+const OFF: f64 = 0.2;
+const DISAGREE: f64 = 0.01;
+/// Beyond this share of the standard deviation there is no response at all.
+const LOST: f64 = 1.0;
+/// Beyond this share of the standard deviation of the runs in full a response tells less than half of their variance.
+const HALF: f64 = 0.7;
+/// A response that spreads by so many times what runs in full do is of no use either.
+const WIDE: f64 = 1.5;
+/// A limit with so many standard deviations left does not fail, whatever its response is off by.
+const FAR: f64 = 6.0;
+
+/// A work's stop.
+pub(super) type Stop<'a> = &'a (dyn Fn() -> bool + Sync);
+
+/// What a candidate is held against the tolerances with.
+pub(super) struct Begun {
+    pub resolved: Resolved,
+    pub fields: Vec<Toleranced>,
+    pub findings: Findings,
+}
+
+impl Begun {
+    pub fn of(resolved: Resolved, source: &Source<'_>, stages: &Stages) -> Self {
+        let (fields, findings) = (toleranced(&resolved, source), findings_in_motion(&resolved, stages));
+        Self { resolved, fields, findings }
+    }
+
+    /// Stands for everything the result depends on.
+    pub fn key(&self) -> Key {
+        keyed(&self.resolved, &self.fields, &self.findings)
+    }
+
+    /// Whether long work found anything that a field that is off may move.
+    pub fn has_gas_or_trains(&self) -> bool {
+        self.findings.gas.is_some() || self.findings.control.is_some()
+    }
+
+    /// What long work finds with each field off. `stop` ends it with `None`.
+    pub fn strays(&self, stop: Stop<'_>) -> Option<Strays> {
+        Strays::of(&self.resolved, &self.fields, &self.findings, stop)
+    }
+}
+
+/// Stands for everything a result depends on.
+pub(super) fn keyed(resolved: &Resolved, fields: &[Toleranced], findings: &Findings) -> Key {
+    key(&(&resolved.given, fields, findings))
+}
+
+/// How a cylinder is run in full.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Run {
+    /// Its gaps, loads and fits; what long work found stands.
+    Metal,
+    /// With its gas and its trains.
+    GasAndTrains,
+}
+
+/// What runs in full make of a response.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Trust {
+    /// It holds.
+    Holds,
+    /// It holds with a bias and a scatter of its own.
+    Doubted,
+    /// It tells less than the runs' own mean and standard deviation, which stand for it.
+    Spread,
+    /// There is none: shares of runs in full alone count.
+    Lost,
+}
+
+/// What runs in full said of a limit.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Check {
+    /// Beside its response.
+    pub agreement: Agreement,
+    /// How.
+    pub run: Run,
+    /// Whether the shares of those runs stand for those of the response.
+    pub in_full: bool,
+    /// What they make of it.
+    pub trust: Trust,
+}
+
+/// The limits of a candidate as engines are drawn on them.
+pub(super) struct Drawing<'a> {
+    begun: &'a Begun,
+    pub responses: Responses,
+    /// What runs in full said of every limit so far.
+    pub checks: Vec<Option<Check>>,
+    /// Gaps over the overlap, intake and exhaust.
+    pub overlap: [Option<Band>; 2],
+    pub model: Model,
+    pub simulated: Simulated,
+    pub cast: Cast,
+}
+
+impl<'a> Drawing<'a> {
+    /// By the responses alone. `stop` ends it with `None`.
+    pub fn of(begun: &'a Begun, strays: &Strays, stop: Stop<'_>) -> Option<Self> {
+        // Cylinders that nobody builds are not kept beside those that somebody does.
+        let stages = Stages::default();
+        let responses = respond(&begun.resolved, &begun.fields, (&begun.findings, strays), (&stages, stop))?;
+        let cast = cast_of(&begun.resolved, ENGINES, SEED);
+        let model = model_of(&begun.fields, &responses);
+        let simulated = simulate(&model, &cast);
+        let checks = vec![None; responses.limits.len()];
+        Some(Self { begun, responses, checks, overlap: [None, None], model, simulated, cast })
+    }
+
+    /// Every field that may be off.
+    pub fn fields(&self) -> &'a [Toleranced] {
+        &self.begun.fields
+    }
+
+    /// Every limit.
+    pub fn all(&self) -> Vec<usize> {
+        (0..self.checks.len()).collect()
+    }
+
+    /// The limits whose response is off.
+    pub fn off(&self) -> Vec<usize> {
+        let is_off = |place: &usize| self.trust(*place).is_some_and(|trust| trust != Trust::Holds);
+        (0..self.checks.len()).filter(is_off).collect()
+    }
+
+    /// What runs in full made of a limit's response; `None` while they run.
+    pub fn trust(&self, place: usize) -> Option<Trust> {
+        self.checks[place].as_ref().map(|own| own.trust)
+    }
+
+    /// Holds some limits against so many cylinders in full, whole engines at a time; with `in_full` their shares stand. `stop` ends
+    /// it with `None`.
+    pub fn hold(
+        &mut self,
+        (places, cylinders): (&[usize], usize),
+        (run, in_full): (Run, bool),
+        stop: Stop<'_>,
+    ) -> Option<()> {
+        let Begun { resolved, fields, findings } = self.begun;
+        let cast = Cast { engines: cylinders.div_ceil(self.cast.cylinders), ..self.cast };
+        let limits: Vec<Responded> = places.iter().map(|place| self.responses.limits[*place].clone()).collect();
+        let InFull { limits: found, overlap } = match run {
+            Run::Metal => run_in_full(resolved, fields, findings, &limits, &cast, stop)?,
+            Run::GasAndTrains => run_gas_and_trains(resolved, fields, findings, &limits, &cast, stop)?,
+        };
+        if run == Run::Metal {
+            self.overlap = overlap;
+        }
+        for (place, agreement) in places.iter().zip(found) {
+            self.checks[*place] = Some(self.checked(*place, agreement, (run, in_full)));
+        }
+        self.draw();
+        Some(())
+    }
+
+    fn checked(&self, place: usize, agreement: Agreement, (run, in_full): (Run, bool)) -> Check {
+        let (limit, sd) = (&self.responses.limits[place], self.simulated.limits[place].sd);
+        let off = agreement.off();
+        // One run of a few dozen that does not agree is more than a hundredth of them.
+        let disagree = agreement.disagree > DISAGREE.max(1.5 / agreement.runs.max(1) as f64);
+        let is_near = limit.found.margin() < FAR * sd.hypot(off);
+        let trust = match run {
+            _ if is_near && limit.is_broken => Trust::Lost,
+            // Trains come to another bounce for a gram: a line through two of them tells nothing, or too much.
+            Run::GasAndTrains if agreement.scatter > HALF * agreement.sd => Trust::Spread,
+            Run::GasAndTrains if sd > WIDE * agreement.sd => Trust::Spread,
+            Run::GasAndTrains if off > OFF * sd => Trust::Doubted,
+            Run::GasAndTrains => Trust::Holds,
+            Run::Metal if !in_full && !(is_near && (disagree || off > OFF * sd)) => Trust::Holds,
+            Run::Metal if off > LOST * sd => Trust::Lost,
+            Run::Metal => Trust::Doubted,
+        };
+        Check { agreement, run, in_full, trust }
+    }
+
+    /// Draws engines on the responses with what is known of their doubts.
+    fn draw(&mut self) {
+        self.model = model_of(&self.begun.fields, &self.responses);
+        for (place, check) in self.checks.iter().enumerate() {
+            let Some(Check { agreement, trust, .. }) = check else { continue };
+            match trust {
+                Trust::Holds => {}
+                Trust::Doubted => self.model.doubt(place, agreement.bias, agreement.scatter),
+                Trust::Spread => self.model.replace(place, agreement.mean, agreement.sd),
+                Trust::Lost => self.model.counts[place] = false,
+            }
+        }
+        self.simulated = simulate(&self.model, &self.cast);
+    }
+
+    /// Takes over what is known of the limits that `other` has the same response of; what is left is told.
+    pub fn take_over(&mut self, other: Self) -> Vec<usize> {
+        let Self { responses, checks, overlap, .. } = other;
+        let mut left = Vec::new();
+        for (place, own) in self.responses.limits.iter().enumerate() {
+            let is_same = |limit: &Responded| name(limit) == name(own) && limit.moves_like(own);
+            match responses.limits.iter().position(is_same) {
+                Some(before) => self.checks[place].clone_from(&checks[before]),
+                None => left.push(place),
+            }
+        }
+        self.overlap = overlap;
+        self.draw();
+        left
+    }
+}
+
+/// What stands for a limit.
+fn name(limit: &Responded) -> (*const Rule, Option<Side>) {
+    (std::ptr::from_ref(limit.rule), limit.side)
+}

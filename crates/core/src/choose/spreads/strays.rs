@@ -1,0 +1,119 @@
+//! What long work finds of an engine of which a field is off, its gas and its trains in motion: by how much quick runs of that
+//! engine and of the one that is given differ. Gas is of one cylinder at the speeds that are judged, idle on the coarsest mesh,
+//! trains are the usual one: what is left out is left out of both.
+
+use super::fields::Field;
+use crate::candidate::breathing::{Breathing, Effort, breathing_of, report, samples_at};
+use crate::candidate::{Resolved, Stages};
+use crate::choose::idling::idle_vacuum;
+use crate::choose::motion::in_motion;
+use crate::choose::region::{figures_of, gas_of};
+use crate::given::Place;
+use crate::limits::{ControlFinding, Findings, GasFinding, Strayed};
+use crate::response::judged;
+use crate::tolerance::AWAY;
+use rayon::prelude::*;
+
+/// Findings with every field off either way, as far as it moves them: of the candidate they were run of, and of others of the same
+/// engine, whose fields move as much.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub struct Strays(Vec<(Place, [Strayed; 2])>);
+
+impl Strays {
+    /// Runs every field off either way. `stop` ends it with `None`.
+    pub fn of(
+        resolved: &Resolved,
+        fields: &[Field],
+        findings: &Findings,
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Option<Self> {
+        let stages = Stages::default();
+        let quick = Quick::of(resolved, findings, &stages, stop)?;
+        let off = |field: &Field, steps: f64| {
+            let mut given = resolved.given.clone();
+            given.shift(field.place, steps * field.variable.spread.sd())?;
+            quick.strayed(&Resolved::new(given, &stages), Depth::WhatMatters)
+        };
+        let run = |field: &Field| {
+            if stop() { None } else { Some((field.place, [off(field, -AWAY)?, off(field, AWAY)?])) }
+        };
+        let found = fields.par_iter().filter_map(run).collect();
+        (!stop()).then_some(Self(found))
+    }
+
+    /// What is found with the field at `place` off, the one way or the other; `None` where it moves nothing of it.
+    pub(super) fn moved(&self, findings: &Findings, place: Place, way: usize) -> Option<Findings> {
+        let (_, by) = self.0.iter().find(|(own, _)| *own == place)?;
+        Some(findings.moved_by(&by[way]))
+    }
+}
+
+/// Which runs a difference is worth.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Depth {
+    /// Gas is run anew only where more than its valves' motion at speed differs.
+    WhatMatters,
+    /// All.
+    Everything,
+}
+
+/// What quick runs find of the engine that is given.
+pub(super) struct Quick<'a> {
+    breathing: Option<Breathing>,
+    found: Findings,
+    stages: &'a Stages,
+    stop: &'a (dyn Fn() -> bool + Sync),
+}
+
+impl<'a> Quick<'a> {
+    /// Of what was found by long work only; `stop` ends it with `None`.
+    pub fn of(
+        resolved: &Resolved,
+        findings: &Findings,
+        stages: &'a Stages,
+        stop: &'a (dyn Fn() -> bool + Sync),
+    ) -> Option<Self> {
+        let breathing = findings.gas.as_ref().and_then(|_| breathing_of(resolved).ok());
+        let mut own = Self { breathing, found: Findings::default(), stages, stop };
+        own.found.gas = own.breathing.as_ref().and_then(|breathing| own.gas(resolved, breathing));
+        own.found.control = findings.control.as_ref().and_then(|_| own.control(resolved));
+        (!stop()).then_some(own)
+    }
+
+    /// By how much what is found of `moved` differs; `None` where nothing that is looked at does.
+    pub fn strayed(&self, moved: &Resolved, depth: Depth) -> Option<Strayed> {
+        let breathing = self.breathing.as_ref().and_then(|own| {
+            let moved = breathing_of(moved).ok()?;
+            let is_same = match depth {
+                Depth::WhatMatters => steady(own) == steady(&moved),
+                Depth::Everything => *own == moved,
+            };
+            (!is_same).then_some(moved)
+        });
+        let gas = breathing.map_or_else(|| self.found.gas.clone(), |breathing| self.gas(moved, &breathing));
+        let control = self.found.control.as_ref().and_then(|_| self.control(moved));
+        let found = Findings { gas, control, moved: None };
+        (found != self.found).then(|| Strayed::between(&found, &self.found))
+    }
+
+    fn gas(&self, resolved: &Resolved, breathing: &Breathing) -> Option<GasFinding> {
+        let (least, last) = judged(breathing.band, breathing.wanted.1);
+        let speeds = breathing.speeds(Effort::Fast).into_iter().filter(|rpm| (least..=last).contains(rpm));
+        let (speeds, level) = (speeds.collect::<Vec<f64>>(), breathing.strongest());
+        let samples = samples_at(breathing, (Effort::Fast, level), &speeds, self.stop).ok()?;
+        let curve = report(breathing, Effort::Fast, level, &samples, None);
+        let idle_vacuum = idle_vacuum(resolved, true, self.stages, self.stop);
+        Some(GasFinding { idle_vacuum, ..gas_of(&figures_of(breathing, &curve)) })
+    }
+
+    fn control(&self, resolved: &Resolved) -> Option<ControlFinding> {
+        in_motion(resolved, self.stages, self.stop)
+    }
+}
+
+/// The same with valves that move without dynamics.
+fn steady(breathing: &Breathing) -> Breathing {
+    let mut own = breathing.clone();
+    own.trains = None;
+    own
+}
