@@ -8,6 +8,7 @@ use upper_lobe_core::analysis::{
 };
 use upper_lobe_core::candidate::Resolved;
 use upper_lobe_core::choose::{idle_vacuum, open_kinds};
+use upper_lobe_core::report::FinalistReport;
 use upper_lobe_core::response::Decision;
 
 const TOW: &str = include_str!("../../../demo/tollgate-388-hauler.json");
@@ -210,15 +211,18 @@ fn finalists_are_held_against_each_other_as_they_are_built() {
     assert!(report.stands.fails_share.is_some() && report.stands.sure_built.is_none());
     let changes: Vec<f64> = best.measure_first.iter().filter_map(|own| own.changes_share).collect();
     assert!(changes.windows(2).all(|two| two[0] >= two[1]), "{changes:?}");
-    // With a bound on failures no finalist that fails more comes before one that fails less.
-    let bound = SearchSetup { most_fails: Some(0.5 * fails), ..setup };
-    let bounded = found(&build, &bound, Vec::new());
-    let within: Vec<bool> = bounded
-        .finalists
-        .iter()
-        .filter(|own| own.broken.is_empty())
-        .map(|own| own.fails_share.unwrap() <= 0.5 * fails)
-        .collect();
+    // With a bound on failures something is kept of limits, the best fails less by what was chosen, and no finalist that fails
+    // more than is allowed, or than what stands, comes before one that fails less.
+    let by_choice = best.fails_by_choice_share.unwrap();
+    assert!(report.kept.is_empty() && by_choice <= fails + 1e-12);
+    let most = 0.25 * by_choice;
+    let bounded = found(&build, &SearchSetup { most_fails: Some(most), ..setup }, Vec::new());
+    assert!(!bounded.kept.is_empty());
+    let allowed = most.max(bounded.stands.fails_by_choice_share.unwrap());
+    let chosen = |own: &FinalistReport| own.fails_by_choice_share.unwrap();
+    assert!(chosen(&bounded.finalists[0]) < by_choice, "{} for {by_choice}", chosen(&bounded.finalists[0]));
+    let own = bounded.finalists.iter().filter(|own| own.broken.is_empty());
+    let within: Vec<bool> = own.map(|own| chosen(own) <= allowed).collect();
     assert!(within.windows(2).all(|two| two[0] >= two[1]), "{within:?}");
     let absurd = SearchSetup { most_fails: Some(2.0), ..SearchSetup::default() };
     assert!(SearchJob::new(&build, None, Vec::new(), absurd, Arc::default()).is_err());

@@ -3120,6 +3120,11 @@ export interface components {
             broken: components["schemas"]["ShortReport"][];
             /** @description The candidate as the document holds it; absent for the one that stands there already. */
             candidate?: unknown;
+            /**
+             * Format: double
+             * @description The same of limits that the choice moves.
+             */
+            fails_by_choice_share?: number | null;
             /** @description The limit that fails most of them. */
             fails_most?: string | null;
             /**
@@ -4852,6 +4857,8 @@ export interface components {
             /** @description What was searched for, in this order. */
             goals: components["schemas"]["GoalReport"][];
             impossible?: components["schemas"]["ImpossibleReport"] | null;
+            /** @description What was kept of limits so that no more engines fail than were allowed to. */
+            kept: components["schemas"]["MoreReport"][];
             /** @description Hardware that was searched with; what stands comes first. */
             kits: components["schemas"]["KitReport"][];
             /** @description Limits, as points name what is left of them. */
@@ -4905,8 +4912,8 @@ export interface components {
             goals: components["schemas"]["Goal"][];
             /**
              * Format: double
-             * @description Share of engines, built with the tolerances, that may fail a limit: finalists of which more do come after those of which
-             *     fewer do. Nobody asks where it is absent.
+             * @description Share of engines, built with the tolerances, that may fail a limit which cam or parts move: so much is kept of every limit,
+             *     and finalists that fail more often, and more often than what stands, come behind. Nobody asks where it is absent.
              * @default null
              */
             most_fails: number | null;

@@ -3,18 +3,23 @@
 
 use super::tolerance_words::called;
 use crate::build::Build;
-use crate::candidate::{Resolved, Stages};
-use crate::choose::{Field, Standing, Strays, Toleranced, cast_of, model_of, respond, toleranced};
+use crate::candidate::{Resolved, Stages, motion_of_valves};
+use crate::choose::{
+    Bound, Field, Reserves, Responded, Standing, Strays, Toleranced, cast_of, found_quickly, model_of, reserves,
+    respond, toleranced,
+};
 use crate::document::{Ledger, Side};
 use crate::given::{Given, Of, Place, Source};
 use crate::limits::{Findings, Rule, titled};
 use crate::report::{MeasureNext, Place as Step};
 use crate::response::{Choice, Decision};
-use crate::tolerance::simulate;
+use crate::tolerance::{Model, simulate};
 
 /// Engines drawn of a finalist, and the lot.
 const ENGINES: usize = 10_000;
 const SEED: u64 = 2026;
+/// Limits that bind a best choice at once.
+const BIND: f64 = 3.0;
 /// What to measure must change the choice this often.
 const CHANGES: f64 = 0.005;
 
@@ -22,6 +27,8 @@ const CHANGES: f64 = 0.005;
 pub(super) struct Chances {
     /// Share of engines of which any limit fails that is met as it is given.
     pub fails: f64,
+    /// The same of the limits that the choice moves.
+    pub by_choice: f64,
     /// The limit that fails most, in words.
     pub most: Option<String>,
     /// Standard deviation of its average torque, as a share.
@@ -48,14 +55,33 @@ pub(super) fn strays_of(
     };
     findings.gas = findings.gas.filter(|_| is_near(|rule| rule.gas));
     findings.control = findings.control.filter(|_| is_near(|rule| rule.place == Step::Control));
-    Strays::of(&resolved, &toleranced(&resolved, &source), &findings, stop)
+    Some(Strays::of(&resolved, &toleranced(&resolved, &source), &findings, stop)?.without_loads())
+}
+
+/// What has to be left of limits so that no more than a share of engines fails any of what the choice moves, by what stands. Seldom
+/// more than three limits bind at once: a third of the share for each. `None` where the document is not whole or the work was
+/// stopped.
+pub(super) fn reserves_of(
+    (build, index): (&Build, usize),
+    share: f64,
+    (stages, stop): (&Stages, &(dyn Fn() -> bool + Sync)),
+) -> Option<Reserves> {
+    let views = build.candidates();
+    let ledger = Ledger::default();
+    let source = Source::new(views.get(index)?, &ledger);
+    let resolved = Resolved::new(Given::read(&source), stages);
+    let fields = toleranced(&resolved, &source);
+    let moved = motion_of_valves(&resolved, stages);
+    let findings = Findings { moved, ..found_quickly(&resolved, stages, stop)? };
+    let strays = Strays::of(&resolved, &fields, &findings, stop)?.without_loads();
+    reserves((&resolved, &fields), (&findings, &strays), share / BIND, (&Stages::default(), stop))
 }
 
 /// Draws engines of a finalist; `None` where its document is not whole.
 pub(super) fn chances(
     (build, index): (&Build, usize),
     (findings, choice): (&Findings, &Choice),
-    (field, strays): (&Field, &Strays),
+    (field, strays, moved): (&Field, &Strays, &[Bound]),
     stages: &Stages,
 ) -> Option<Chances> {
     let views = build.candidates();
@@ -66,7 +92,11 @@ pub(super) fn chances(
     let own = Stages::default();
     let responses = respond(&resolved, &fields, (findings, strays), (&own, &|| false))?;
     let model = model_of(&fields, &responses);
-    let drawn = simulate(&model, &cast_of(&resolved, ENGINES, SEED));
+    let cast = cast_of(&resolved, ENGINES, SEED);
+    let drawn = simulate(&model, &cast);
+    let moves = |own: &Responded| moved.contains(&Bound { rule: own.rule, side: own.side });
+    let counts = model.counts.iter().zip(&responses.limits).map(|(counts, own)| *counts && moves(own)).collect();
+    let by_choice = simulate(&Model { counts, ..model.clone() }, &cast).any;
     let worst = responses.limits.iter().zip(&drawn.limits).zip(&model.counts).filter(|(_, counts)| **counts);
     let worst = worst.map(|(own, _)| own).max_by(|a, b| a.1.fails_any.total_cmp(&b.1.fails_any));
     let mut worth: Vec<(usize, f64)> = (0..fields.len())
@@ -87,6 +117,7 @@ pub(super) fn chances(
     };
     Some(Chances {
         fails: drawn.any,
+        by_choice,
         most: worst.filter(|own| own.1.fails_any > 0.0).map(|(own, _)| titled(own.rule.title, own.side)),
         torque: torque_strays(field, choice, &fields),
         measure: worth.into_iter().map(measure).collect(),

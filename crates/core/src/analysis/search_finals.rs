@@ -153,6 +153,7 @@ impl SearchJob {
             aim: ground.aim,
             priced,
             counts: told.counts(),
+            kept: &ground.kept,
             strays,
             stages: &self.stages,
         }
@@ -195,7 +196,7 @@ impl SearchJob {
         let Some(all) = self.columns(&wanted, known, share, told)? else { return Ok(None) };
         let full = |(pick, columns): (&Pick, &Arc<Option<Columns>>)| -> Option<Full> {
             let candidate = self.written(&ground.fields[pick.field], pick);
-            Some(self.judged(frame(pick), pick, columns.as_ref().as_ref()?, candidate))
+            Some(self.judged((ground, frame(pick)), pick, columns.as_ref().as_ref()?, candidate))
         };
         Ok(Some(new.par_iter().zip(&all).map(full).collect()))
     }
@@ -211,7 +212,8 @@ impl SearchJob {
         let Some(all) = self.columns(&wanted, 0, share, told)? else { return Ok(None) };
         let full = |(own, columns): (&BesideCandidate, &Arc<Option<Columns>>)| {
             let pick = pick(&ground.fields, 0, *own.frame.now(), &ground.aim);
-            let full = self.judged(&own.frame, &pick, columns.as_ref().as_ref()?, Some(own.candidate.clone()));
+            let full =
+                self.judged((ground, &own.frame), &pick, columns.as_ref().as_ref()?, Some(own.candidate.clone()));
             Some((own.title.clone(), full))
         };
         Ok(Some(self.beside.par_iter().zip(&all).filter_map(full).collect()))
@@ -253,7 +255,13 @@ impl SearchJob {
     }
 
     /// How a pick stands with what was computed of it.
-    fn judged(&self, frame: &Frame, pick: &Pick, columns: &Columns, candidate: Option<serde_json::Value>) -> Full {
+    fn judged(
+        &self,
+        (ground, frame): (&Ground, &Frame),
+        pick: &Pick,
+        columns: &Columns,
+        candidate: Option<serde_json::Value>,
+    ) -> Full {
         let figures = self.figures(columns);
         let resolved = frame.at(&pick.choice, &self.stages);
         let control = in_motion(&resolved, &self.stages, &|| false);
@@ -266,7 +274,7 @@ impl SearchJob {
             pick: pick.clone(),
             control: least.zip(self.plan.missed).map(|(limit, top)| limit - top),
             interval: interval(&resolved),
-            standing: Standing::of(&judgement),
+            standing: Standing::of(&judgement).keeping(&ground.kept.reserves),
             money: resolved.given.money(),
             candidate,
             figures,

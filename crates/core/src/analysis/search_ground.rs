@@ -1,7 +1,7 @@
 //! The ground a search goes over: a field of every kit, and what computed candidates taught about them.
 
 use super::search_words::Full;
-use crate::choose::{Aim, Bound, Field, Margins, Pick, Standing, counts};
+use crate::choose::{Aim, Bound, Field, Kept, Margins, Pick, Reserves, Standing, counts};
 use crate::response::Columns;
 
 /// Ground of the kits that are searched with.
@@ -10,6 +10,8 @@ pub(super) struct Ground {
     pub fields: Vec<Field>,
     /// What is climbed by.
     pub aim: Aim,
+    /// What is kept of limits for what parts are off by when they are built.
+    pub kept: Kept,
 }
 
 /// A pick with what it came to by a deeper computation.
@@ -37,6 +39,28 @@ struct Left {
 }
 
 impl Ground {
+    /// Keeps so much of limits from here on.
+    pub fn keep(&mut self, kept: &Kept) {
+        self.kept = kept.clone();
+        self.fields.iter_mut().for_each(|field| field.margins.keep(&kept.reserves));
+    }
+
+    /// Keeps `reserves` of what cams and parts of this ground move: what they do not fails as often whatever is chosen.
+    pub fn keeping(&mut self, mut reserves: Reserves) -> Kept {
+        let stands = &self.fields[0];
+        let middle = |field: &Field| *field.kit.frame.now();
+        let mut moved: Vec<Bound> = Vec::new();
+        for field in &self.fields {
+            let before = (&stands.margins, &stands.response, &middle(stands));
+            let own = field.margins.moved((&field.response, &middle(field)), before);
+            moved.extend(own.into_iter().filter(|bound| !moved.contains(bound)).collect::<Vec<_>>());
+        }
+        reserves.retain(|(bound, _)| moved.contains(bound));
+        let kept = Kept { reserves, moved };
+        self.keep(&kept);
+        kept
+    }
+
     /// Takes up what a computed pick left of its margins; whether it broke one that had been predicted to hold.
     pub fn learn(&mut self, pick: &Pick, standing: &Standing, lesson: usize) -> bool {
         let Field { margins, response, .. } = &mut self.fields[pick.field];

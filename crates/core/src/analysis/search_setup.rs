@@ -20,8 +20,8 @@ pub struct SearchSetup {
     pub seed: u32,
     /// Choices to begin at, of an earlier search.
     pub from: Vec<Vec<Decided>>,
-    /// Share of engines, built with the tolerances, that may fail a limit: finalists of which more do come after those of which
-    /// fewer do. Nobody asks where it is absent.
+    /// Share of engines, built with the tolerances, that may fail a limit which cam or parts move: so much is kept of every limit,
+    /// and finalists that fail more often, and more often than what stands, come behind. Nobody asks where it is absent.
     pub most_fails: Option<f64>,
     /// Candidates to hold what is found against, and to begin at: of a school, or made by hand.
     pub beside: Vec<BesideSetup>,

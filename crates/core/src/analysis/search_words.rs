@@ -7,8 +7,8 @@ use super::unknowns::measure_next;
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::choose::{
-    Aim, Beside, Bound, CountedIn, Field, Foreseen, Frame, Goal, Guide, Interval, Kit, Margin, Pick, Priced, Standing,
-    Strays, differ, open_kinds, shown_value,
+    Aim, Beside, Bound, CountedIn, Field, Foreseen, Frame, Goal, Guide, Interval, Kept, Kit, Margin, Pick, Priced,
+    Standing, Strays, differ, open_kinds, shown_value,
 };
 use crate::document::Ledger;
 use crate::given::{Given, Source};
@@ -60,6 +60,8 @@ pub(super) struct Worded<'a> {
     pub aim: Aim,
     pub priced: &'a [Priced],
     pub counts: Evaluations,
+    /// What was kept of limits.
+    pub kept: &'a Kept,
     /// How far gas and trains stray when they are built.
     pub strays: &'a Strays,
     pub stages: &'a Stages,
@@ -82,7 +84,7 @@ pub(super) fn worded(
     let first = found.first()?;
     let aim = Aim { from: first.figures, ..words.aim };
     let stands = found.remove(0);
-    let worst = |full: &Full| full.standing.broken();
+    let worst = |full: &Full| full.standing.as_given().broken();
     found.sort_by(|a, b| {
         let order = (worst(a) > 0.0).cmp(&(worst(b) > 0.0));
         order.then_with(|| aim.gain(&b.figures).total_cmp(&aim.gain(&a.figures)))
@@ -95,7 +97,9 @@ pub(super) fn worded(
     };
     let mut drawn: Vec<(Full, Option<Chances>)> = found.into_par_iter().enumerate().map(draw).collect();
     if let Some(most) = words.setup.most_fails {
-        drawn.sort_by_key(|(full, own)| worst(full) > 0.0 || own.as_ref().is_some_and(|own| own.fails > most));
+        // Nobody has to be surer than what stands.
+        let allowed = words.chances(&stands).map_or(most, |own| most.max(own.by_choice));
+        drawn.sort_by_key(|(full, own)| worst(full) > 0.0 || own.as_ref().is_some_and(|own| own.by_choice > allowed));
     }
     let (found, chances): (Vec<Full>, Vec<Option<Chances>>) = drawn.into_iter().unzip();
     let all = || std::iter::once(&stands).chain(&found).chain(beside.iter().map(|(_, full)| full));
@@ -118,6 +122,7 @@ pub(super) fn worded(
         differ: found.first().map_or_else(Vec::new, |best| words.differ(&aim, &beside, best)),
         front: front.iter().map(|(pick, candidate)| words.foreseen(pick, candidate.clone(), &bounds)).collect(),
         prices: words.priced.iter().map(price_report).collect(),
+        kept: words.kept.reserves.iter().map(|(bound, reserve)| more_of(*bound, *reserve)).collect(),
         evaluations: words.counts.clone(),
         off_share: words.fields.first().map_or(0.0, |field| field.response.left_out.average_torque),
         impossible: impossible(&stands, &found),
@@ -232,7 +237,8 @@ impl Worded<'_> {
     ) -> FinalistReport {
         let field = &self.fields[full.pick.field];
         let beside = self.beside(full);
-        let holds = full.standing.broken() <= 0.0;
+        let as_given = full.standing.as_given();
+        let holds = as_given.broken() <= 0.0;
         let point =
             self.point(&full.pick, (&full.figures, beside), KnownBy::Full, (&full.standing.margins, bounds, holds));
         let counted_in = CountedIn::of(self.resolved.given.purpose.used_for).word();
@@ -248,6 +254,7 @@ impl Worded<'_> {
         };
         FinalistReport {
             fails_share: chance.map(|own| own.fails),
+            fails_by_choice_share: chance.map(|own| own.by_choice),
             fails_most: chance.and_then(|own| own.most.clone()),
             sure_built: chance.filter(|_| rank != Rank::Stands).map(|own| {
                 // Two cams stray by themselves; what engines share is no difference.
@@ -262,7 +269,7 @@ impl Worded<'_> {
             measure_first: self.measure_first(full, chance),
             off_share: best.filter(|_| rank != Rank::Stands).map(|best| foreseen(full) / foreseen(best) - 1.0),
             interval: full.interval.map(|own| interval_words(&own)),
-            broken: shorts(full.standing.fails(), stands),
+            broken: shorts(as_given.fails(), stands),
             goals: goals.collect(),
             candidate: full.candidate.clone(),
             figures: figures_report(&full.figures),
@@ -289,7 +296,8 @@ impl Worded<'_> {
     /// A finalist under the tolerances.
     fn chances(&self, full: &Full) -> Option<Chances> {
         let of = (&full.findings, &full.pick.choice);
-        chances((&self.built(full)?, self.index), of, (&self.fields[full.pick.field], self.strays), self.stages)
+        let by = (&self.fields[full.pick.field], self.strays, self.kept.moved.as_slice());
+        chances((&self.built(full)?, self.index), of, by, self.stages)
     }
 
     /// The document with a finalist in the place of what stands.
@@ -386,11 +394,12 @@ fn price_report(priced: &Priced) -> PriceReport {
 /// What cannot be met: nothing found meets every limit.
 fn impossible(stands: &Full, found: &[Full]) -> Option<ImpossibleReport> {
     let all = || std::iter::once(stands).chain(found);
-    if all().any(|full| full.standing.broken() <= 0.0) {
+    if all().any(|full| full.standing.as_given().broken() <= 0.0) {
         return None;
     }
     let nearest = all().min_by(|a, b| a.standing.broken().total_cmp(&b.standing.broken()))?;
-    let fails = nearest.standing.fails();
+    let standing = nearest.standing.as_given();
+    let fails = standing.fails();
     let (worst, others) = fails.split_first()?;
     let measure = worst.bound.rule.measure;
     Some(ImpossibleReport {

@@ -4,6 +4,7 @@
 
 use super::curve::{can_draft, halted};
 use super::search_beside::BesideCandidate;
+use super::search_chances::reserves_of;
 use super::search_ground::{Deep, Ground};
 use super::search_setup::{SearchSetup, SearchStep};
 use super::search_told::Told;
@@ -11,8 +12,8 @@ use crate::build::Build;
 use crate::candidate::breathing::{Effort, breathing_of};
 use crate::candidate::{Key, Resolved, Stages, key, worded as gap_words};
 use crate::choose::{
-    Aim, By, Exact, Field, Frame, Idling, Kit, Motion, Pick, Points, Region, Share, Standing, Start, Workbench, axes,
-    bests, gas_of, on_ratio, open_kinds, pick, plan_of, standing,
+    Aim, By, Exact, Field, Frame, Idling, Kept, Kit, Motion, Pick, Points, Region, Reserves, Share, Standing, Start,
+    Workbench, axes, bests, gas_of, on_ratio, open_kinds, pick, plan_of, standing,
 };
 use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
@@ -97,6 +98,7 @@ impl SearchJob {
             stages: &self.stages,
         };
         let now = *self.frame.now();
+        let reserves = self.reserves(&told)?;
         let wide = region(&now, Depth::Screened, true);
         let Some(response) = self.respond(&wide, share, "screening cams far and wide", &told)? else { return Ok(None) };
         told.doing("trying the shelf");
@@ -104,6 +106,7 @@ impl SearchJob {
         told.doing("weighing limits against each other");
         let mut idling = self.idling(&response, watch.stop);
         let mut ground = self.ground(&kits, (&response, idling.as_ref()), watch.stop)?;
+        let kept = ground.keeping(reserves);
         self.deepen(&mut ground, &wide, watch.stop)?;
         let mut from: Vec<Choice> = std::iter::once(now).chain(self.earlier()).collect();
         let mut best = self.best(&mut ground, &from, watch.stop)?;
@@ -121,6 +124,7 @@ impl SearchJob {
                 idling = self.idling(&response, watch.stop);
             }
             ground = self.ground(&chosen, (&response, idling.as_ref()), watch.stop)?;
+            ground.keep(&kept);
             self.deepen(&mut ground, &near, watch.stop)?;
             best = self.best(&mut ground, &from, watch.stop)?;
             let place = ground.fields[best.field].response.place(&best.choice);
@@ -134,6 +138,14 @@ impl SearchJob {
             }
         }
         self.finals((ground, best), &from, share, &told)
+    }
+
+    /// What is kept of limits where no more than a share of engines may fail as they are built.
+    fn reserves(&self, told: &Told<'_, '_>) -> Result<Reserves, Halted> {
+        let Some(most) = self.setup.most_fails.filter(|most| *most < 1.0) else { return Ok(Vec::new()) };
+        told.doing("drawing engines of what stands");
+        let found = reserves_of((&self.build, self.index), most, (&self.stages, told.watch.stop));
+        if (told.watch.stop)() { Err(Halted::Stopped) } else { Ok(found.unwrap_or_default()) }
     }
 
     /// Brings a ground of screened curves to the depth of drafts by the draft in its middle: one cylinder by itself knocks later
@@ -250,7 +262,7 @@ impl SearchJob {
         }
         let fields = fields.ok_or_else(|| lacks("margins around this candidate cannot be told apart"))?;
         let aim = Aim::of(&self.resolved.given, response.figures(self.frame.now()));
-        Ok(Ground { fields, aim })
+        Ok(Ground { fields, aim, kept: Kept::default() })
     }
 
     /// What the curve of another kit has beside that of what stands, at the middle of a region, column by column: of a drafted one,
@@ -302,7 +314,13 @@ impl SearchJob {
     }
 
     pub(super) fn exact<'a>(&'a self, ground: &'a Ground) -> Exact<'a> {
-        Exact { fields: &ground.fields, aim: ground.aim, stages: &self.stages, eased: &[] }
+        Exact {
+            fields: &ground.fields,
+            aim: ground.aim,
+            stages: &self.stages,
+            eased: &[],
+            reserves: &ground.kept.reserves,
+        }
     }
 
     /// What stands, and the kits that are best with the best cam.

@@ -5,10 +5,10 @@ use super::frame::Frame;
 use super::idling::Idling;
 use super::motion::Motion;
 use super::region::gas_of;
-use super::standing::{Bound, Margin, Standing};
+use super::standing::{Bound, Margin, Reserves, Standing};
 use crate::candidate::Stages;
 use crate::document::Side;
-use crate::limits::{Findings, HAND_CHECK, HOLLOW_FLANK, IDLE_VACUUM, LIMITING_SPEED, RULES, limits};
+use crate::limits::{Findings, HAND_CHECK, HOLLOW_FLANK, IDLE_VACUUM, LIMITING_SPEED, RULES, Rule, limits};
 use crate::quantity::{INCH_MERCURY, Speed};
 use crate::response::{Choice, Computed, Polynomial, Response, Terms, fit};
 use rayon::prelude::*;
@@ -17,6 +17,9 @@ use rayon::prelude::*;
 const MORE: f64 = 0.1;
 /// A prediction that is off by more than this, in the scale of a margin, breaks nothing within what it is off.
 const VAGUE: f64 = 0.25;
+
+/// A limit is moved by the choice where it differs by more than this over a region, in its scale.
+const MOVES: f64 = 0.05;
 
 /// What is kept of every margin, in its scale, so that rounding to what is made breaks none.
 pub(super) const HAIR: f64 = 0.02;
@@ -43,6 +46,8 @@ pub struct Margins {
     idling: Option<Idling>,
     /// What was found at computed choices to be less than predicted.
     short: Vec<Short>,
+    /// What is kept of limits.
+    reserves: Reserves,
 }
 
 /// One limit of a region.
@@ -53,6 +58,8 @@ struct Line {
     is_advice: bool,
     /// Root of the mean square of what is missed of points left out, in its scale.
     missed: f64,
+    /// Whether the choice moves it.
+    moves: bool,
     /// How much more is left than the polynomial says, SI: what a deeper computation of gas found.
     more: f64,
     /// The radius that is needed, where the limit is one of a radius that a flank may not have at all: its polynomial is of
@@ -73,7 +80,7 @@ impl Column {
         let first = margins.first()?;
         let mean = margins.iter().map(|own| own.scale).sum::<f64>() / margins.len() as f64;
         let is_advice = margins.iter().all(|own| own.is_advice);
-        let line = Line { bound, scale: mean, is_advice, missed: 0.0, more: 0.0, radius: None };
+        let line = Line { bound, scale: mean, is_advice, missed: 0.0, moves: true, more: 0.0, radius: None };
         if std::ptr::eq(bound.rule, &HOLLOW_FLANK) {
             let line = Line { scale: CURVED * first.need, radius: Some(first.need), ..line };
             let value = |standing: &Standing| {
@@ -83,7 +90,9 @@ impl Column {
             };
             return Some(Self { line, values: found.iter().map(value).collect() });
         }
-        let values = margins.iter().map(|own| own.left / mean).collect();
+        let values: Vec<f64> = margins.iter().map(|own| own.left / mean).collect();
+        let (least, most) = values.iter().fold((f64::MAX, f64::MIN), |(a, b), own| (a.min(*own), b.max(*own)));
+        let line = Line { moves: most - least > MOVES, ..line };
         (margins.len() == found.len()).then_some(Self { line, values })
     }
 }
@@ -136,12 +145,12 @@ impl Predicted {
     /// What is left of it, in its scale; a vague prediction is broken only beyond what it may be off by.
     pub fn room(&self) -> f64 {
         let doubt = if self.off > VAGUE * self.margin.scale { self.off } else { 0.0 };
-        (self.margin.left + doubt) / self.margin.scale - HAIR
+        self.margin.room() + doubt / self.margin.scale - HAIR
     }
 
     /// By how much it is broken, in its scale.
     pub fn broken(&self) -> f64 {
-        Margin { left: self.room() * self.margin.scale, ..self.margin }.broken()
+        Margin { left: self.room() * self.margin.scale, ..self.margin.as_given() }.broken()
     }
 }
 
@@ -168,12 +177,13 @@ impl Margins {
         let fit = fit(terms, &places, &values)?;
         let line = |(place, column): (usize, &Column)| Line { missed: fit.missed(&values, place), ..column.line };
         let lines = columns.iter().enumerate().map(line).collect();
-        Some(Self { lines, polynomial: fit.polynomial, motion: None, idling: None, short: Vec::new() })
+        Some(Self { lines, polynomial: fit.polynomial, ..Self::none() })
     }
 
     /// No limits at all, for a ground that is only torque.
-    pub const fn none() -> Self {
-        Self { lines: Vec::new(), polynomial: Polynomial::nothing(), motion: None, idling: None, short: Vec::new() }
+    pub fn none() -> Self {
+        let (lines, polynomial) = (Vec::new(), Polynomial::nothing());
+        Self { lines, polynomial, motion: None, idling: None, short: Vec::new(), reserves: Vec::new() }
     }
 
     /// The same with where control is lost, which decides where it is known: the hand check stands beside it.
@@ -185,6 +195,35 @@ impl Margins {
         }
         self.motion = Some(motion);
         self
+    }
+
+    /// Limits that are known over the region and that a choice moves, or other parts than those of `other`: by what is left of each
+    /// at `choices`, its own and the other's.
+    pub fn moved(
+        &self,
+        own: (&Response, &Choice),
+        (other, response, choice): (&Self, &Response, &Choice),
+    ) -> Vec<Bound> {
+        let before = other.at(response, choice);
+        let is_other = |own: &Predicted| {
+            let before = predicted(&before, own.margin.bound);
+            before.is_some_and(|before| (own.margin.left - before.margin.left).abs() > MOVES * own.margin.scale)
+        };
+        let found = self.at(own.0, own.1);
+        let moved = found.iter().filter(|own| self.moves(own.margin.bound) || is_other(own));
+        moved.map(|own| own.margin.bound).collect()
+    }
+
+    /// Whether a limit is known over the region and the choice moves it.
+    fn moves(&self, bound: Bound) -> bool {
+        let by_line = self.lines.iter().any(|line| line.bound == bound && line.moves);
+        let is = |rule: &'static Rule| std::ptr::eq(bound.rule, rule);
+        by_line || is(&LIMITING_SPEED) && self.motion.is_some() || is(&IDLE_VACUUM) && self.idling.is_some()
+    }
+
+    /// Keeps so much of limits from here on.
+    pub fn keep(&mut self, reserves: &[(Bound, f64)]) {
+        self.reserves = reserves.to_vec();
     }
 
     /// The same with vacuum at idle.
@@ -234,6 +273,7 @@ impl Margins {
                 left: line.left(value) + line.more,
                 need: line.radius.unwrap_or(0.0),
                 scale: line.scale,
+                reserve: 0.0,
                 is_advice: line.is_advice,
             },
             off: line.missed * line.scale,
@@ -241,6 +281,7 @@ impl Margins {
         let known = self.lines.iter().zip(values).map(predicted);
         let mut found: Vec<Predicted> = known.chain(self.limiting_speeds(response, choice)).collect();
         found.extend(self.vacuum(choice));
+        found.iter_mut().for_each(|own| own.margin = own.margin.keeping(&self.reserves));
         if !self.short.is_empty() {
             let place = response.place(choice);
             for own in &mut found {
@@ -270,6 +311,7 @@ impl Margins {
             left: own.at(choice) - own.need,
             need: own.need,
             scale: VACUUM_SCALE,
+            reserve: 0.0,
             is_advice: false,
         };
         Some(Predicted { margin, off: own.off })
@@ -286,6 +328,7 @@ impl Margins {
                 left: Speed::rpm(limit - top).si(),
                 need: Speed::rpm(top).si(),
                 scale: Speed::rpm(CONTROL_SCALE).si(),
+                reserve: 0.0,
                 is_advice: false,
             };
             Some(Predicted { margin, off: Speed::rpm(off).si() })

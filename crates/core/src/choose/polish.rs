@@ -40,6 +40,8 @@ pub struct Exact<'a> {
     pub stages: &'a Stages,
     /// Limits that are moved out of the way, and how far, SI.
     pub eased: &'a [(Bound, f64)],
+    /// What is kept of limits.
+    pub reserves: &'a [(Bound, f64)],
 }
 
 impl Exact<'_> {
@@ -59,7 +61,8 @@ impl Exact<'_> {
         let gas = GasFinding { idle_vacuum, ..gas_of(&foreseen.figures) };
         let findings = Findings { gas: Some(gas), control, moved: None };
         let has_lobes = Side::BOTH.into_iter().all(|side| resolved.side(side).lobe().is_ok());
-        let mut standing = has_lobes.then(|| Standing::of(&limits(resolved, &findings, self.stages)))?;
+        let mut standing =
+            has_lobes.then(|| Standing::of(&limits(resolved, &findings, self.stages)).keeping(self.reserves))?;
         // Gas is foreseen here too, and what was found of it in full stands in the margins.
         for own in standing.margins.iter_mut().filter(|own| Margins::raises(own.bound)) {
             own.left = predicted(&foreseen.margins, own.bound).map_or(own.left, |other| other.margin.left);
@@ -108,7 +111,7 @@ impl Exact<'_> {
     /// Limits that hold a pick back, or nearly.
     pub fn near(&self, pick: &Pick) -> Vec<Bound> {
         let Some(standing) = self.standing(pick.field, &pick.choice, &pick.foreseen) else { return Vec::new() };
-        let near = standing.margins.iter().filter(|own| !own.is_advice && own.left < NEAR * own.scale);
+        let near = standing.margins.iter().filter(|own| !own.is_advice && own.room() < NEAR);
         near.map(|own| own.bound).collect()
     }
 
@@ -170,7 +173,7 @@ fn room(foreseen: &Foreseen, computed: Option<&Standing>) -> Vec<f64> {
     let Some(computed) = computed else { return foreseen.room().into_iter().chain([-NO_LOBE]).collect() };
     let hard = foreseen.margins.iter().filter(|own| !own.margin.is_advice);
     // A rule that does not apply there has all the room there is.
-    let left = |own: &Predicted| computed.margin(own.margin.bound).map_or(1.0, |own| own.left / own.scale - HAIR);
+    let left = |own: &Predicted| computed.margin(own.margin.bound).map_or(1.0, |own| own.room() - HAIR);
     let is_foreseen = |margin: &&Margin| foreseen.margins.iter().any(|own| own.margin.bound == margin.bound);
     let others: f64 = computed.margins.iter().filter(|own| !is_foreseen(own)).map(Margin::broken).sum();
     let beside = others + computed.incompatible.len() as f64;

@@ -46,8 +46,22 @@ pub struct Margin {
     pub need: f64,
     /// As much as makes a margin of this limit tight: what margins of different limits are compared by.
     pub scale: f64,
+    /// As much of it is kept for what parts are off by when they are built, SI.
+    pub reserve: f64,
     /// Whether it may be broken: advice.
     pub is_advice: bool,
+}
+
+/// What has to be left of limits for what parts are off by when they are built, SI.
+pub type Reserves = Vec<(Bound, f64)>;
+
+/// What is kept of limits, and which of them cams and parts move at all.
+#[derive(Debug, Clone, Default)]
+pub struct Kept {
+    /// What is kept.
+    pub reserves: Reserves,
+    /// Limits that some cam or part of the search moves.
+    pub moved: Vec<Bound>,
 }
 
 impl Margin {
@@ -60,13 +74,33 @@ impl Margin {
             left,
             need: finding.min.unwrap_or(0.0),
             scale: scale(finding),
+            reserve: 0.0,
             is_advice: finding.is_advice,
         })
     }
 
-    /// By how much it is broken, in its scale; zero where it is met or is advice.
+    /// What is left beyond its reserve, in its scale.
+    pub fn room(&self) -> f64 {
+        (self.left - self.reserve) / self.scale
+    }
+
+    /// By how much it is broken, or its reserve is, in its scale; zero where it is met or is advice.
     pub fn broken(&self) -> f64 {
-        if self.is_advice { 0.0 } else { (-self.left / self.scale - 1e-9).max(0.0) }
+        if self.is_advice { 0.0 } else { (-self.room() - 1e-9).max(0.0) }
+    }
+
+    /// The same as things are given, without a reserve.
+    #[must_use]
+    pub const fn as_given(mut self) -> Self {
+        self.reserve = 0.0;
+        self
+    }
+
+    /// The same with its reserve of `reserves`.
+    #[must_use]
+    pub fn keeping(mut self, reserves: &[(Bound, f64)]) -> Self {
+        self.reserve = reserves.iter().find(|(bound, _)| *bound == self.bound).map_or(0.0, |(_, reserve)| *reserve);
+        self
     }
 }
 
@@ -94,6 +128,19 @@ impl Standing {
             incompatible: judgement.incompatible.iter().map(|pair| pair.id).collect(),
             unknown: judgement.figures.iter().filter(|judged| judged.verdict() == Verdict::Unknown).count(),
         }
+    }
+
+    /// The same with so much of every limit in reserve.
+    #[must_use]
+    pub fn keeping(mut self, reserves: &[(Bound, f64)]) -> Self {
+        self.margins.iter_mut().for_each(|margin| *margin = margin.keeping(reserves));
+        self
+    }
+
+    /// The same as things are given, without reserves.
+    #[must_use]
+    pub fn as_given(&self) -> Self {
+        self.clone().keeping(&[])
     }
 
     /// The margin of one limit.

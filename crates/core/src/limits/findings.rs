@@ -26,6 +26,14 @@ impl Strayed {
         let (own, other) = (own.figures(), other.figures());
         Self(std::array::from_fn(|i| own[i] - other[i]))
     }
+
+    /// The same without what parts bear in motion, which jumps by a gram: only where control is lost, and the gap.
+    #[must_use]
+    pub fn without_loads(mut self) -> Self {
+        let (_, control) = self.0.split_at_mut(GasFinding::FIGURES);
+        control.chunks_exact_mut(InMotion::FIGURES).for_each(|side| side[InMotion::LOADS..].fill(f64::NAN));
+        self
+    }
 }
 
 impl Findings {
@@ -114,6 +122,8 @@ pub struct InMotion {
 impl InMotion {
     /// How many figures it has.
     pub const FIGURES: usize = 6;
+    /// Where among them what parts bear begins.
+    const LOADS: usize = 3;
 
     /// As plain figures, not a number where one is not known.
     pub fn figures(&self) -> [f64; Self::FIGURES] {

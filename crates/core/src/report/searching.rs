@@ -61,6 +61,8 @@ report! {
         front: Vec<SearchPoint>,
         /// What a little more of each limit that binds would buy.
         prices: Vec<PriceReport>,
+        /// What was kept of limits so that no more engines fail than were allowed to.
+        kept: Vec<MoreReport>,
         /// Candidates looked at.
         evaluations: Evaluations,
         /// How far the torque that was searched with lies off drafted cams left out, as a share.
@@ -185,6 +187,8 @@ report! {
         binds: Vec<BindReport>,
         /// Share of engines, built with the tolerances, of which any limit fails that is met as it is given.
         fails_share: Option<f64>,
+        /// The same of limits that the choice moves.
+        fails_by_choice_share: Option<f64>,
         /// The limit that fails most of them.
         fails_most: Option<String>,
         /// How sure it is that it is better than what stands and holds when it is built with the tolerances.

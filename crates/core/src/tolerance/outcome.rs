@@ -102,6 +102,11 @@ pub struct Outcome {
 }
 
 impl Outcome {
+    /// How much less than `middle` the worst cylinder of an engine has left, at a share of engines.
+    pub fn lost_at(&self, middle: f64, share: f64) -> f64 {
+        (middle - quantile(&self.worst, share)).max(0.0)
+    }
+
     /// How much more has to be left so that no more than a share of engines fails.
     pub fn more_for(&self, wanted: f64) -> f64 {
         (-quantile(&self.worst, wanted)).max(0.0)

@@ -46,7 +46,8 @@ pub struct Options {
     /// needed first.
     #[arg(long, value_name = "PART", num_args = 1..)]
     merge: Vec<PathBuf>,
-    /// Put finalists behind of which more than this share of engines, built with the tolerances, would fail a limit.
+    /// Keep so much of limits that no more than this share of engines, built with the tolerances, fail one that cam or parts
+    /// move; finalists that fail more often come behind.
     #[arg(long, value_name = "SHARE")]
     most_fails: Option<f64>,
     /// Begin at the finalists of an earlier answer too.

@@ -172,10 +172,13 @@ function toMeasure({ label, value, changes_share }: MeasureNext): string {
 }
 
 /** How often it fails and how sure it is to be better all the same, in words. Pure. */
-function built({ fails_share, fails_most, sure_built }: FinalistReport): string {
+function built({ fails_share, fails_by_choice_share, fails_most, sure_built }: FinalistReport) {
   const parts = [
     typeof fails_share === 'number'
       ? `${hundredths(fails_share)} engines fail a limit${fails_most ? `, most of them ${fails_most.toLowerCase()}` : ''}`
+      : undefined,
+    typeof fails_by_choice_share === 'number'
+      ? `by limits that cam or parts move ${hundredths(fails_by_choice_share)}`
       : undefined,
     typeof sure_built === 'number'
       ? `better than what stands and clear: ${hundredths(sure_built)}`

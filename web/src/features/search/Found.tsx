@@ -95,6 +95,9 @@ function Looked({ point, report, system }: LookedProps) {
   )
 }
 
+/** Share of engines that fail by what was chosen, above which it is said what to do. */
+const OFTEN = 0.25
+
 function Prices({ report, system }: { report: SearchReport; system: UnitSystem }) {
   return (
     <div>
@@ -121,6 +124,27 @@ function Prices({ report, system }: { report: SearchReport; system: UnitSystem }
         Everything chosen anew with the limit moved, on the same ground; two where each alone buys
         less.
       </p>
+      <Kept report={report} system={system} />
     </div>
+  )
+}
+
+/** What was kept of limits for what parts are off by; and what would be where nothing was and most of what was found fails. */
+function Kept({ report, system }: { report: SearchReport; system: UnitSystem }) {
+  const best = report.finalists[0]
+  if (report.kept.length === 0) {
+    const fails = best?.fails_by_choice_share ?? 0
+    return fails > OFTEN ? (
+      <p className="quiet">
+        The best lies on its limits: built, {(100 * fails).toFixed(0)} in 100 engines fail one that
+        cam or parts move. Search with fewer failures allowed to keep something in hand.
+      </p>
+    ) : null
+  }
+  return (
+    <p className="quiet">
+      Kept for what parts are off by:{' '}
+      {report.kept.map(({ title, by }) => `${title.toLowerCase()} ${by[system]}`).join(', ')}.
+    </p>
   )
 }

@@ -28,9 +28,9 @@ const GOALS: readonly { value: Goal; label: string }[] = [
 /** Shares of engines that may fail a limit when they are built; nothing where nobody asks. */
 const FAILS: readonly { value: number; label: string }[] = [
   { value: 1, label: 'however many fail when built' },
-  { value: 0.2, label: 'at most 20 in 100 fail when built' },
-  { value: 0.05, label: 'at most 5 in 100 fail when built' },
-  { value: 0.01, label: 'at most 1 in 100 fails when built' },
+  { value: 0.2, label: 'at most 20 in 100 fail by what is chosen' },
+  { value: 0.05, label: 'at most 5 in 100 fail by what is chosen' },
+  { value: 0.01, label: 'at most 1 in 100 fails by what is chosen' },
 ]
 
 interface Props {

@@ -3,7 +3,7 @@
 use super::fields::Field;
 use super::overlap::{Band, Gaps, bands, gaps};
 use super::responses::Responded;
-use super::strays::{Depth, Quick};
+use super::strays::{Depth, Quick, wanted};
 use crate::candidate::{Resolved, Stages};
 use crate::document::Side;
 use crate::limits::{Case, Findings};
@@ -83,7 +83,7 @@ pub fn run_gas_and_trains(
     stop: &(dyn Fn() -> bool + Sync),
 ) -> Option<InFull> {
     let stages = Stages::default();
-    let quick = Quick::of(resolved, findings, &stages, stop)?;
+    let quick = Quick::of(resolved, wanted(findings), &stages, stop)?;
     let found = |moved: &Resolved| match quick.strayed(moved, Depth::Everything) {
         Some(strayed) => findings.moved_by(&strayed),
         None => findings.clone(),

@@ -3,6 +3,7 @@
 mod fields;
 mod in_full;
 mod overlap;
+mod reserves;
 mod responses;
 mod strays;
 mod usual;
@@ -10,5 +11,6 @@ mod usual;
 pub use fields::{Field, cast_of, fields};
 pub use in_full::{Agreement, InFull, run_gas_and_trains, run_in_full};
 pub use overlap::{Band, angles};
+pub use reserves::reserves;
 pub use responses::{Responded, Responses, model_of, respond};
-pub use strays::Strays;
+pub use strays::{Strays, found_quickly};

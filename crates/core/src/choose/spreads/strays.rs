@@ -28,7 +28,7 @@ impl Strays {
         stop: &(dyn Fn() -> bool + Sync),
     ) -> Option<Self> {
         let stages = Stages::default();
-        let quick = Quick::of(resolved, findings, &stages, stop)?;
+        let quick = Quick::of(resolved, wanted(findings), &stages, stop)?;
         let off = |field: &Field, steps: f64| {
             let mut given = resolved.given.clone();
             given.shift(field.place, steps * field.variable.spread.sd())?;
@@ -41,11 +41,28 @@ impl Strays {
         (!stop()).then_some(Self(found))
     }
 
+    /// The same without what parts bear in motion, for whom nothing checks what a response makes of it.
+    #[must_use]
+    pub fn without_loads(self) -> Self {
+        let plain = |(place, by): (Place, [Strayed; 2])| (place, by.map(Strayed::without_loads));
+        Self(self.0.into_iter().map(plain).collect())
+    }
+
     /// What is found with the field at `place` off, the one way or the other; `None` where it moves nothing of it.
     pub(super) fn moved(&self, findings: &Findings, place: Place, way: usize) -> Option<Findings> {
         let (_, by) = self.0.iter().find(|(own, _)| *own == place)?;
         Some(findings.moved_by(&by[way]))
     }
+}
+
+/// Gas and trains of a candidate as quick runs find them. `stop` ends it with `None`.
+pub fn found_quickly(resolved: &Resolved, stages: &Stages, stop: &(dyn Fn() -> bool + Sync)) -> Option<Findings> {
+    Some(Quick::of(resolved, (true, true), stages, stop)?.found)
+}
+
+/// Whether findings have gas and trains.
+pub(super) const fn wanted(findings: &Findings) -> (bool, bool) {
+    (findings.gas.is_some(), findings.control.is_some())
 }
 
 /// Which runs a difference is worth.
@@ -66,17 +83,17 @@ pub(super) struct Quick<'a> {
 }
 
 impl<'a> Quick<'a> {
-    /// Of what was found by long work only; `stop` ends it with `None`.
+    /// Of gas and of trains, as they are wanted; `stop` ends it with `None`.
     pub fn of(
         resolved: &Resolved,
-        findings: &Findings,
+        (wants_gas, wants_trains): (bool, bool),
         stages: &'a Stages,
         stop: &'a (dyn Fn() -> bool + Sync),
     ) -> Option<Self> {
-        let breathing = findings.gas.as_ref().and_then(|_| breathing_of(resolved).ok());
+        let breathing = wants_gas.then(|| breathing_of(resolved).ok()).flatten();
         let mut own = Self { breathing, found: Findings::default(), stages, stop };
         own.found.gas = own.breathing.as_ref().and_then(|breathing| own.gas(resolved, breathing));
-        own.found.control = findings.control.as_ref().and_then(|_| own.control(resolved));
+        own.found.control = wants_trains.then(|| own.control(resolved)).flatten();
         (!stop()).then_some(own)
     }
 
