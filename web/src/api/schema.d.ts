@@ -1891,6 +1891,8 @@ export interface components {
             fields: components["schemas"]["TolerancedField"][];
             /** @description Limits that nothing moves, or whose gas or trains were not run with fields off, or not yet: not in this. */
             held: string[];
+            /** @description Which limits join once long work was done, in a sentence; absent where all are in it. */
+            joins?: string | null;
             /** @description Every limit that spreads, the likeliest to fail first. */
             limits: components["schemas"]["ToleranceLimit"][];
             /** @description What to measure first: what lowers that share most. */
@@ -5348,6 +5350,8 @@ export interface components {
             fields: components["schemas"]["TolerancedField"][];
             /** @description Limits that nothing moves, or whose gas or trains were not run with fields off, or not yet: not in this. */
             held: string[];
+            /** @description Which limits join once long work was done, in a sentence; absent where all are in it. */
+            joins?: string | null;
             /** @description Every limit that spreads, the likeliest to fail first. */
             limits: components["schemas"]["ToleranceLimit"][];
             /** @description What to measure first: what lowers that share most. */

@@ -130,6 +130,11 @@ impl<'a> Drawing<'a> {
         &self.begun.fields
     }
 
+    /// What long work found.
+    pub fn findings(&self) -> &'a Findings {
+        &self.begun.findings
+    }
+
     /// Every limit.
     pub fn all(&self) -> Vec<usize> {
         (0..self.checks.len()).collect()

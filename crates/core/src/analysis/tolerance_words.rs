@@ -4,7 +4,7 @@ use super::drawing::{Check, Drawing, Run, Trust};
 use crate::choose::{Agreement, Band, Responded, Toleranced, angles};
 use crate::document::{Origin, Tolerated, in_a_sentence, spoken_label};
 use crate::given::{Place, Source};
-use crate::limits::{limit_shown, titled};
+use crate::limits::{Findings, limit_shown, titled};
 use crate::quantity::{Dimension, Shown, shown, shown_small};
 use crate::report::{
     Driver, GapBand, MeasureFirst, OverlapBands, ToleranceLimit, ToleranceRemedy, ToleranceReport, TolerancedField,
@@ -47,6 +47,7 @@ pub(super) fn worded(drawing: &Drawing<'_>, source: &Source<'_>) -> ToleranceRep
         measure_first: drawn.measure_first(source),
         fields: drawn.fields(source),
         held: drawing.responses.held.iter().map(|(rule, side)| titled(rule.title, *side)).collect(),
+        joins: joins(drawing.findings()),
         checked_runs: runs(Run::Metal),
         checked_gas_runs: runs(Run::GasAndTrains),
         checked_disagree: disagree.fold(0.0, f64::max),
@@ -54,6 +55,22 @@ pub(super) fn worded(drawing: &Drawing<'_>, source: &Source<'_>) -> ToleranceRep
         says: says(any, &limits),
         limits,
     }
+}
+
+/// Which limits are not judged yet, and when they will be.
+fn joins(findings: &Findings) -> Option<String> {
+    let says = match (&findings.gas, &findings.control) {
+        (Some(_), Some(_)) => return None,
+        (None, Some(_)) => "Limits of the gas and of idle join once torque is computed.",
+        (Some(_), None) => {
+            "Limits of trains in motion join once control is computed; until then the hand check counts."
+        }
+        (None, None) => {
+            "Limits of the gas and of idle join once torque is computed, those of trains in motion once control is; \
+             until then the hand check counts."
+        }
+    };
+    Some(says.to_owned())
 }
 
 /// What was drawn, to be worded.

@@ -26,6 +26,8 @@ report! {
         fields: Vec<TolerancedField>,
         /// Limits that nothing moves, or whose gas or trains were not run with fields off, or not yet: not in this.
         held: Vec<String>,
+        /// Which limits join once long work was done, in a sentence; absent where all are in it.
+        joins: Option<String>,
         /// Runs of the whole computation that responses were held against; nothing while they run.
         checked_runs: usize,
         /// Runs with gas and trains that their limits' responses were held against; nothing where none were found, or while they run.

@@ -54,13 +54,14 @@ function checked(report: ToleranceReport): string {
   const drawn = `${report.samples.toLocaleString('en')} engines of ${String(report.cylinders)} cylinders drawn by lot on responses of first and second order.`
   const held =
     report.held.length > 0 ? ` Not in it, unmoved or not run yet: ${report.held.join(', ')}.` : ''
-  if (report.checked_runs === 0) return `${drawn}${held}`
+  const joins = report.joins ? ` ${report.joins}` : ''
+  if (report.checked_runs === 0) return `${drawn}${held}${joins}`
   const most = report.checked_disagree
   const gas =
     report.checked_gas_runs > 0
       ? ` (${String(report.checked_gas_runs)} where gas and trains are run)`
       : ''
-  return `${drawn} Held against whole computations of at least ${String(report.checked_runs)} cylinders${gas}: in at most ${shareOf(most)} of them a verdict differed.${held}`
+  return `${drawn} Held against whole computations of at least ${String(report.checked_runs)} cylinders${gas}: in at most ${shareOf(most)} of them a verdict differed.${held}${joins}`
 }
 
 function MeasureFirst({ report }: { report: ToleranceReport }) {

@@ -142,9 +142,11 @@ function Kept({ report, system }: { report: SearchReport; system: UnitSystem }) 
     ) : null
   }
   return (
-    <p className="quiet">
-      Kept for what parts are off by:{' '}
-      {report.kept.map(({ title, by }) => `${title.toLowerCase()} ${by[system]}`).join(', ')}.
-    </p>
+    <details>
+      <summary>Kept of {report.kept.length} limits for what parts are off by</summary>
+      <p className="quiet">
+        {report.kept.map(({ title, by }) => `${title.toLowerCase()} ${by[system]}`).join(', ')}
+      </p>
+    </details>
   )
 }
