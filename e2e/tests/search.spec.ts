@@ -1,6 +1,7 @@
-import { expect, step, test } from './screen'
+import { ALONE, expect, step, test } from './screen'
 
 test.slow()
+test.use({ document: ALONE })
 
 test('a search: begun, its finalists explained, one kept as a candidate and undone', async ({
   bench,

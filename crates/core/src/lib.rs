@@ -8,6 +8,7 @@
 //! - [`given`]: what the document gives of one candidate, in SI and as enums;
 //! - [`engine`]: crank, rod, volumes, compression;
 //! - [`cam`]: events and card numbers, the lobe each card describes;
+//! - [`bench`]: what is read on the bench, as figures: a degree wheel, lobes, springs, leaks;
 //! - [`train`]: lift at the valve, springs, masses, the hand check of control;
 //! - [`clearance`]: valve to piston, valve to valve, hardware;
 //! - [`dynamics`]: the train in motion, masses, springs and contacts;
@@ -29,6 +30,7 @@
 
 pub mod analysis;
 pub mod begin;
+pub mod bench;
 pub mod build;
 pub mod cam;
 pub mod candidate;

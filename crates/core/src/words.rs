@@ -452,6 +452,74 @@ words! {
         NoTouch = "no_touch",
     }
 
+    /// What a session at the bench measures.
+    SessionKind {
+        /// Where the cam stands on the crank.
+        DegreeIn = "degree_in",
+        /// Lift and place of lobes.
+        LobeMap = "lobe_map",
+        /// Lift at the valve with a light and with the real spring.
+        LiftCheck = "lift_check",
+        /// Springs on the tester.
+        Springs = "springs",
+        /// Installed heights of all valves.
+        InstalledHeights = "installed_heights",
+        /// The valve's drop to the piston.
+        ValveDrop = "valve_drop",
+        /// Compression of all cylinders.
+        Compression = "compression",
+        /// Leak-down of all cylinders.
+        LeakDown = "leak_down",
+    }
+
+    /// How a cam is degreed in.
+    DegreeMethod {
+        /// By heights on both flanks.
+        Events = "events",
+        /// By equal drops on both sides of full lift.
+        FullLift = "full_lift",
+    }
+
+    /// Where a dial stands.
+    DialOn {
+        /// On the lifter.
+        Lifter = "lifter",
+        /// On the valve's retainer.
+        Valve = "valve",
+    }
+
+    /// Whether lash was in.
+    LashState {
+        /// As it runs.
+        In = "in",
+        /// Taken up.
+        Out = "out",
+    }
+
+    /// A flank in a table of readings.
+    FlankWord {
+        /// Before full lift.
+        Opening = "opening",
+        /// After it.
+        Closing = "closing",
+    }
+
+    /// What turns with a wheel.
+    AnglesOf {
+        /// The cam in its fixture.
+        Cam = "cam",
+        /// The crank.
+        Crank = "crank",
+    }
+
+    /// The spring a lift was read with.
+    SpringUsed {
+        /// A light checking spring.
+        Light = "light",
+        /// The one that runs.
+        Real = "real",
+    }
+
     /// The standard air a pull was corrected to.
     PullAir {
         /// The plan's own air.

@@ -39,6 +39,7 @@ mod rules_read_what_they_declare;
 mod scipy_reference;
 mod scoring;
 mod searching;
+mod sessions;
 mod shelf;
 mod shelf_properties;
 mod signs;

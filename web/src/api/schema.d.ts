@@ -2209,6 +2209,8 @@ export interface components {
             name: string;
             /** @description How the cam may be turned. */
             phasing: components["schemas"]["Block_PhasingReport"];
+            /** @description Sessions at the bench; empty while there is none. */
+            sessions: components["schemas"]["SessionReport"][];
             /** @description Spring package. */
             spring: components["schemas"]["Block_Sides_SpringReport"];
             springs_stay?: components["schemas"]["SpringsStay"] | null;
@@ -2829,6 +2831,44 @@ export interface components {
                 shape?: string | null;
                 /** @description `cylinder`, `bank` or `engine`; as it was, or by the kind of field, when absent. */
                 shared?: string | null;
+            };
+        } | {
+            /** @description A session at the bench begun. */
+            begin_session: {
+                /** @description Whose hand. */
+                by?: string;
+                /** @description Identifier of the candidate whose parts are in. */
+                candidate: string;
+                /** @description Day, as 2026-03-02. */
+                date?: string;
+                /** @description What is measured. */
+                kind: string;
+                /** @description Its identifier. */
+                session: string;
+            };
+        } | {
+            /** @description One reading more. */
+            take_reading: {
+                /** @description Texts as typed, one for each column. */
+                cells: string[];
+                /** @description Identifier of the session. */
+                session: string;
+                /** @description Its table. */
+                table: string;
+            };
+        } | {
+            /** @description The last reading of a table taken back. */
+            take_back: {
+                /** @description Identifier of the session. */
+                session: string;
+                /** @description Its table. */
+                table: string;
+            };
+        } | {
+            /** @description A session taken out with its readings. */
+            remove_session: {
+                /** @description Its identifier. */
+                session: string;
             };
         } | {
             /** @description Where a field comes from. */
@@ -4074,6 +4114,28 @@ export interface components {
             /** @description The document's text. */
             document: string;
         };
+        /** @description One column of a reading. */
+        NextCell: {
+            /** @description The text that stands already; absent where it is read. */
+            given?: string | null;
+            /** @description What it is. */
+            label: string;
+        };
+        /** @description One reading to take. */
+        NextReading: {
+            /** @description Its columns, those that stand already and those that are read. */
+            cells: components["schemas"]["NextCell"][];
+            /** @description All. */
+            of: number;
+            /** @description Which of all, from one. */
+            place: number;
+            /** @description What it is, in words. */
+            says: string;
+            /** @description The table of the session it goes into. */
+            table: string;
+            /** @description Which tool, and where it sits. */
+            tool: string;
+        };
         /** @description How far predictions lie off computed cams that were left out: root of the mean square, as shares. */
         OffReport: {
             /**
@@ -4239,7 +4301,7 @@ export interface components {
          * @description A part of the report that can be asked for.
          * @enum {string}
          */
-        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "at_speed" | "bench" | "drawing" | "breathing" | "following" | "dynamics" | "phasing" | "tolerance" | "limits" | "remedies";
+        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "at_speed" | "bench" | "sessions" | "drawing" | "breathing" | "following" | "dynamics" | "phasing" | "tolerance" | "limits" | "remedies";
         /** @description One hump of a curve. */
         PeakReport: {
             /**
@@ -4975,6 +5037,50 @@ export interface components {
             /** @description Version of the application. */
             version: string;
         };
+        /** @description One figure of a session. */
+        SessionFigure: {
+            doubt?: components["schemas"]["Shown"] | null;
+            expected?: components["schemas"]["Shown"] | null;
+            /** @description What it is. */
+            label: string;
+            off?: components["schemas"]["Shown"] | null;
+            /** @description As it was read. */
+            read: components["schemas"]["Shown"];
+            /** @description Whether that is beyond the doubt. */
+            stands_out: boolean;
+        };
+        /** @description One session. */
+        SessionReport: {
+            /** @description Cylinder, where it is of one. */
+            cylinder?: number | null;
+            /** @description What they come to. */
+            figures: components["schemas"]["SessionFigure"][];
+            /** @description Its identifier. */
+            id: string;
+            /** @description What is measured. */
+            kind: string;
+            /** @description Fields that it lacks. */
+            needs: components["schemas"]["Named"][];
+            next?: components["schemas"]["NextReading"] | null;
+            /** @description What to look at again before they are believed. */
+            questions: string[];
+            /** @description Readings so far. */
+            readings: number;
+            /** @description In a sentence. */
+            says: components["schemas"]["Shown"];
+            side?: components["schemas"]["Side"] | null;
+            /** @description What the document would say by them. */
+            suggests: components["schemas"]["Suggestion"][];
+            /** @description The same in words. */
+            title: string;
+            /** @description Against what was expected. */
+            verdict: components["schemas"]["SessionVerdict"];
+        };
+        /**
+         * @description Readings against what was expected.
+         * @enum {string}
+         */
+        SessionVerdict: "agrees" | "differs" | "questioned" | "unclear";
         /** @description A CSV file to read. */
         Sheet: {
             /** @description Units of bare numbers whose heading names none. */
@@ -5168,6 +5274,19 @@ export interface components {
          * @enum {string}
          */
         Start: "new_cam" | "ratio" | "springs" | "timing" | "breathing";
+        /** @description A field as readings have it. */
+        Suggestion: {
+            /** @description Path of the field. */
+            field: string;
+            /** @description As it is. */
+            from: string;
+            /** @description What it is called. */
+            label: string;
+            /** @description As it would be: a text that the field takes. */
+            to: string;
+            /** @description Why. */
+            why: components["schemas"]["Shown"];
+        };
         /** @description A harmonic of the lift that meets the spring's first wave. */
         SurgeMeets: {
             /**

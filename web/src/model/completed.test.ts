@@ -32,6 +32,7 @@ function answer(part: Partial<CandidateReport>, readings: string[]): WorkbenchAn
     measure_next: [],
     limits: [],
     bench: [],
+    sessions: [],
     ...part,
   }
   const scale = { unit: 'in', factor: 1, offset: 0, decimals: 3 }

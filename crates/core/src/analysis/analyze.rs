@@ -50,6 +50,8 @@ pub enum PartName {
     AtSpeed,
     /// What readings of the bench say.
     Bench,
+    /// Sessions at the bench.
+    Sessions,
     /// One cylinder to scale.
     Drawing,
     /// Torque and power over speed; takes seconds.
@@ -70,7 +72,7 @@ pub enum PartName {
 
 impl PartName {
     /// Every part, in the order of the report.
-    pub const ALL: [Self; 18] = [
+    pub const ALL: [Self; 19] = [
         Self::Timing,
         Self::Strip,
         Self::Lift,
@@ -81,6 +83,7 @@ impl PartName {
         Self::Clearance,
         Self::AtSpeed,
         Self::Bench,
+        Self::Sessions,
         Self::Drawing,
         Self::Breathing,
         Self::Following,
@@ -112,6 +115,7 @@ impl PartName {
             Self::Clearance => "clearance",
             Self::AtSpeed => "at_speed",
             Self::Bench => "bench",
+            Self::Sessions => "sessions",
             Self::Drawing => "drawing",
             Self::Breathing => "breathing",
             Self::Following => "following",
@@ -247,6 +251,8 @@ fn report_of(
         Vec::new()
     };
     let bench = if wants(PartName::Bench) { candidate::bench(&resolved, &source) } else { Vec::new() };
+    let sessions =
+        if wants(PartName::Sessions) { candidate::sessions(&resolved, &source, view.index == 0) } else { Vec::new() };
     warn(&resolved, view, &source, warnings);
     warnings.extend(bench_against_fields(&bench, view));
     let spring = asked(wants(PartName::Spring), &source, || candidate::spring(&resolved));
@@ -265,6 +271,7 @@ fn report_of(
         clearance: asked(wants(PartName::Clearance), &source, || candidate::clearance(&resolved, stages)),
         at_speed: asked(wants(PartName::AtSpeed), &source, || candidate::at_speed(&resolved, &source, stages)),
         bench,
+        sessions,
         breathing: curve,
         phasing: asked(wants(PartName::Phasing), &source, || phasing(&resolved, stages)),
         tolerance,

@@ -10,7 +10,7 @@ use crate::choose::{
 };
 use crate::document::{Ledger, Side};
 use crate::given::{Given, Of, Place, Source};
-use crate::limits::{Findings, Rule, titled};
+use crate::limits::{Findings, Rule, limits, titled};
 use crate::report::{MeasureNext, Place as Step};
 use crate::response::{Choice, Decision};
 use crate::tolerance::{Model, simulate};
@@ -37,44 +37,67 @@ pub(super) struct Chances {
     pub measure: Vec<MeasureNext>,
 }
 
-/// How far gas and trains stray with each field off: of what stands, the first of `found`, whose fields move it as much as a
-/// finalist's; only of what any of them is near to a limit of. `None` where a document is not whole or the work was stopped.
+/// What stands, with its fields that may be off.
+struct Stands<'a> {
+    resolved: Resolved,
+    fields: Vec<Toleranced>,
+    stages: &'a Stages,
+    stop: &'a (dyn Fn() -> bool + Sync),
+}
+
+impl<'a> Stands<'a> {
+    fn of(
+        (build, index): (&Build, usize),
+        (stages, stop): (&'a Stages, &'a (dyn Fn() -> bool + Sync)),
+    ) -> Option<Self> {
+        let views = build.candidates();
+        let ledger = Ledger::default();
+        let source = Source::new(views.get(index)?, &ledger);
+        let resolved = Resolved::new(Given::read(&source), stages);
+        let fields = toleranced(&resolved, &source);
+        Some(Self { resolved, fields, stages, stop })
+    }
+
+    /// How far gas and trains stray with each field off, as far as any that stood is near to a limit of theirs. `None` when stopped.
+    fn strays(&self, findings: &Findings, stood: &[&Standing]) -> Option<Strays> {
+        let is_near = |is_of: fn(&Rule) -> bool| {
+            let mut margins = stood.iter().flat_map(|standing| &standing.margins);
+            margins.any(|own| is_of(own.bound.rule) && !own.is_advice && own.left < own.scale)
+        };
+        let findings = Findings {
+            gas: findings.gas.clone().filter(|_| is_near(|rule| rule.gas)),
+            control: findings.control.clone().filter(|_| is_near(|rule| rule.place == Step::Control)),
+            moved: None,
+        };
+        Some(Strays::of(&self.resolved, &self.fields, &findings, self.stop)?.without_loads())
+    }
+}
+
+/// How far gas and trains stray when finalists are built: of what stands, the first of `found`, whose fields move them as much.
+/// `None` where a document is not whole or the work was stopped.
 pub(super) fn strays_of(
-    (build, index): (&Build, usize),
+    stands: (&Build, usize),
     found: &[(&Findings, &Standing)],
-    (stages, stop): (&Stages, &(dyn Fn() -> bool + Sync)),
+    within: (&Stages, &(dyn Fn() -> bool + Sync)),
 ) -> Option<Strays> {
-    let views = build.candidates();
-    let ledger = Ledger::default();
-    let source = Source::new(views.get(index)?, &ledger);
-    let resolved = Resolved::new(Given::read(&source), stages);
-    let mut findings = Findings::clone(found.first()?.0);
-    let is_near = |is_of: fn(&Rule) -> bool| {
-        let mut margins = found.iter().flat_map(|(_, standing)| &standing.margins);
-        margins.any(|own| is_of(own.bound.rule) && !own.is_advice && own.left < own.scale)
-    };
-    findings.gas = findings.gas.filter(|_| is_near(|rule| rule.gas));
-    findings.control = findings.control.filter(|_| is_near(|rule| rule.place == Step::Control));
-    Some(Strays::of(&resolved, &toleranced(&resolved, &source), &findings, stop)?.without_loads())
+    let stood: Vec<&Standing> = found.iter().map(|(_, standing)| *standing).collect();
+    Stands::of(stands, within)?.strays(found.first()?.0, &stood)
 }
 
 /// What has to be left of limits so that no more than a share of engines fails any of what the choice moves, by what stands. Seldom
 /// more than three limits bind at once: a third of the share for each. `None` where the document is not whole or the work was
 /// stopped.
 pub(super) fn reserves_of(
-    (build, index): (&Build, usize),
+    stands: (&Build, usize),
     share: f64,
-    (stages, stop): (&Stages, &(dyn Fn() -> bool + Sync)),
+    within: (&Stages, &(dyn Fn() -> bool + Sync)),
 ) -> Option<Reserves> {
-    let views = build.candidates();
-    let ledger = Ledger::default();
-    let source = Source::new(views.get(index)?, &ledger);
-    let resolved = Resolved::new(Given::read(&source), stages);
-    let fields = toleranced(&resolved, &source);
-    let moved = motion_of_valves(&resolved, stages);
-    let findings = Findings { moved, ..found_quickly(&resolved, stages, stop)? };
-    let strays = Strays::of(&resolved, &fields, &findings, stop)?.without_loads();
-    reserves((&resolved, &fields), (&findings, &strays), share / BIND, (&Stages::default(), stop))
+    let own = Stands::of(stands, within)?;
+    let moved = motion_of_valves(&own.resolved, own.stages);
+    let findings = Findings { moved, ..found_quickly(&own.resolved, own.stages, own.stop)? };
+    let standing = Standing::of(&limits(&own.resolved, &findings, own.stages));
+    let strays = own.strays(&findings, &[&standing])?;
+    reserves((&own.resolved, &own.fields), (&findings, &strays), share / BIND, (&Stages::default(), own.stop))
 }
 
 /// Draws engines of a finalist; `None` where its document is not whole.

@@ -300,6 +300,12 @@ impl<'a> Node<'a> {
         rows.map(|row| Some((of_value(row.get(0)?)?, of_value(row.get(1)?)?))).collect()
     }
 
+    /// The rows of a table of any kinds, as they are written; none where it is not given.
+    pub fn cells(&self, key: &str) -> Vec<&'a [Value]> {
+        let rows = self.raw(key).and_then(|(value, _)| value.as_array());
+        rows.into_iter().flatten().filter_map(|row| row.as_array().map(Vec::as_slice)).collect()
+    }
+
     /// What is given at `key`, as text; empty where nothing is.
     pub fn text(&self, key: &str) -> String {
         self.raw(key).map(|(value, _)| text_of(value)).unwrap_or_default()

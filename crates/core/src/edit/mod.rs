@@ -6,6 +6,7 @@ mod candidates;
 mod lobe_import;
 pub(crate) mod marks;
 mod rocker_edit;
+mod sessions;
 mod tolerances;
 
 use crate::begin::{card_cam, put_card_cam};
@@ -187,6 +188,42 @@ pub enum Edit {
         #[serde(default)]
         shared: Option<String>,
     },
+    /// A session at the bench begun.
+    BeginSession {
+        /// Its identifier.
+        session: String,
+        /// What is measured.
+        kind: String,
+        /// Identifier of the candidate whose parts are in.
+        candidate: String,
+        /// Day, as 2026-03-02.
+        #[serde(default)]
+        date: String,
+        /// Whose hand.
+        #[serde(default)]
+        by: String,
+    },
+    /// One reading more.
+    TakeReading {
+        /// Identifier of the session.
+        session: String,
+        /// Its table.
+        table: String,
+        /// Texts as typed, one for each column.
+        cells: Vec<String>,
+    },
+    /// The last reading of a table taken back.
+    TakeBack {
+        /// Identifier of the session.
+        session: String,
+        /// Its table.
+        table: String,
+    },
+    /// A session taken out with its readings.
+    RemoveSession {
+        /// Its identifier.
+        session: String,
+    },
     /// Where a field comes from.
     Source {
         /// Path of the field.
@@ -284,6 +321,13 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
             let how = [("shape", shape.as_deref()), ("shared", shared.as_deref())];
             tolerances::put(&mut value, field, plus_minus, how, system)?;
         }
+        Edit::BeginSession { session, kind, candidate, date, by } => {
+            let fields = [("kind", &**kind), ("candidate", candidate), ("date", date), ("by", by)];
+            sessions::begin(&mut value, session, &fields)?;
+        }
+        Edit::TakeReading { session, table, cells } => sessions::take(&mut value, (session, table), cells, system)?,
+        Edit::TakeBack { session, table } => sessions::take_back(&mut value, (session, table))?,
+        Edit::RemoveSession { session } => sessions::remove(&mut value, session)?,
         Edit::Source { field, source } => set_source(&mut value, field, source)?,
         Edit::CardCam { candidate } => {
             let index = candidates::index_of(&mut value, candidate)?;

@@ -24,6 +24,7 @@ mod parts;
 mod phasing;
 mod scoring;
 mod searching;
+mod session;
 mod spring;
 mod timing;
 mod tolerance;
@@ -59,6 +60,7 @@ pub use searching::{
     BesideDiffer, BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport,
     ImpossibleReport, KitPart, KitReport, KnownBy, MoreReport, PriceReport, SearchPoint, SearchReport,
 };
+pub use session::{NextCell, NextReading, SessionFigure, SessionReport, SessionVerdict, Suggestion};
 pub use spring::{CoilReport, HeightAt, HeightPlan, HeightSheet, SpringReport, SurgeMeets};
 pub use timing::{DurationAt, SideTiming, TimingReport};
 pub use tolerance::{
@@ -165,6 +167,8 @@ report! {
         limits: Vec<LimitReport>,
         /// What readings of the bench say of the fields they stand for; empty while none was entered.
         bench: Vec<BenchFinding>,
+        /// Sessions at the bench; empty while there is none.
+        sessions: Vec<SessionReport>,
         /// Whether the springs can stay, in a sentence; with limits.
         springs_stay: Option<SpringsStay>,
         /// What to measure next, what settles most first; with limits.

@@ -13,7 +13,7 @@ pub struct Shimmed {
 }
 
 /// Every pile of up to [`MOST`] shims of a kit, each with its thickness, the fewest shims first.
-fn piles(kit: &[f64]) -> Vec<Vec<f64>> {
+pub fn piles(kit: &[f64]) -> Vec<Vec<f64>> {
     let mut sizes: Vec<f64> = kit.iter().copied().filter(|size| *size > 0.0).collect();
     sizes.sort_by(|a, b| b.total_cmp(a));
     let mut all = vec![Vec::new()];

@@ -112,7 +112,7 @@ fn read_combustion(inputs: &Resolved) -> Part<Combustion> {
 }
 
 /// Degrees after cylinder 1 at which each cylinder number fires; evenly spaced in the order given, or in their own.
-fn firing(inputs: &Resolved, count: usize) -> Vec<f64> {
+pub fn firing(inputs: &Resolved, count: usize) -> Vec<f64> {
     let count = count.max(1);
     let spacing = 720.0 / count as f64;
     let order = inputs.given.engine.firing_order.as_deref().unwrap_or_default();

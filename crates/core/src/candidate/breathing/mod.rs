@@ -21,6 +21,7 @@ mod work;
 pub use air::{Air, Charger, Level};
 pub use curve::{report, trace};
 pub use ended::Ended;
+pub(super) use engine::firing;
 pub use idle_and_cranking::IdleAndCranking;
 pub use outside::{is_manifold_known, usual_manifold};
 pub use port::ESTIMATED_FLOW;

@@ -4,6 +4,7 @@
 //! Defaults are common practice without a source unless a row says otherwise, and every one that
 //! is used is listed under `assumed` in the analysis.
 
+mod bench;
 mod cam;
 mod dyno;
 mod engine;
@@ -15,6 +16,8 @@ mod tolerance;
 mod train;
 mod upper_train;
 
+pub use bench::SESSION;
+use bench::SESSIONS;
 pub use cam::{CAM, CLAY, LOBE};
 pub use dyno::{CALIBRATION, PULL};
 pub use engine::ENGINE;
@@ -71,6 +74,7 @@ const BUILD_FIELDS: &[Field] = &[
         TOLERANCES,
         "How far fields may be off, where that is not what their sources usually are.",
     ),
+    plain("bench", "Bench", SESSIONS, "What was read at the bench, session by session."),
     plain("pull", "Pull on the dyno", Kind::Object(&PULL), "What a dyno measured of one of the candidates."),
     plain("calibration", "Calibration", Kind::Object(&CALIBRATION), "What was learned from it, for every candidate."),
     plain(

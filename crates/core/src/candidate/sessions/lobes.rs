@@ -1,0 +1,182 @@
+//! Lobes mapped by dial or caliper: each against the card, its sisters and its turn.
+
+use super::session::{Bench, Session};
+use super::told::{Said, Told, beside, read, sentence, signed, text, valve};
+use crate::bench::{Compared, caliper_lift, compared, mapped};
+use crate::candidate::breathing::firing;
+use crate::document::{Node, Side};
+use crate::given::{Of, Place};
+use crate::quantity::{Dimension, INCH, Length, Shown, parse};
+use crate::report::{SessionFigure, SessionVerdict};
+use crate::words::{AnglesOf, Word};
+use serde_json::Value;
+
+/// A lobe lower than most of its sisters by this is worn, or ground wrongly (common practice, no source), and lifts by dial or
+/// caliper are good to this, m.
+const WORN: f64 = 0.003 * INCH;
+const SURE: f64 = 0.001 * INCH;
+/// Lobes stand where they should within this, crank deg (common practice, no source).
+const STANDS: f64 = 1.0;
+/// A base may run out by this, m.
+const RUNS_OUT: f64 = 0.001 * INCH;
+
+/// One lobe as it was read.
+struct Lobe {
+    cylinder: usize,
+    side: Side,
+    lift: f64,
+    /// Crank degrees of its middle by the wheel, of a map.
+    centre: Option<f64>,
+    runs_out: f64,
+}
+
+pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
+    let (maps, readings) = maps(&session.node);
+    let calipers = calipers(&session.node);
+    let count = readings + calipers.len();
+    let lobes: Vec<Lobe> = maps.into_iter().chain(calipers).collect();
+    if lobes.is_empty() {
+        return Told::unclear(
+            count,
+            "a lobe wants nine points that go up and down again, or nose to heel with its base",
+        );
+    }
+    let mut told = Told { verdict: SessionVerdict::Agrees, ..Told::unclear(count, "") };
+    let mut notes: Vec<Shown> = Vec::new();
+    for side in Side::BOTH {
+        let own: Vec<&Lobe> = lobes.iter().filter(|lobe| lobe.side == side).collect();
+        if own.is_empty() {
+            continue;
+        }
+        let beside = sisters(bench, &own);
+        told.figures.extend(own.iter().zip(&beside).flat_map(|(lobe, beside)| figures(bench, lobe, beside)));
+        for (lobe, beside) in own.iter().zip(&beside) {
+            notes.extend(note(lobe, beside));
+        }
+        told.said.extend(lift_said(bench, side, &own));
+    }
+    let runs_out = lobes.iter().filter(|lobe| lobe.runs_out > RUNS_OUT);
+    told.questions.extend(runs_out.map(|lobe| {
+        let by = crate::quantity::shown(lobe.runs_out, Dimension::Length).inch;
+        format!(
+            "{}: its base runs out by {by}; is the dial square, and the core straight?",
+            valve(lobe.cylinder, lobe.side)
+        )
+    }));
+    if !notes.is_empty() || told.figures.iter().any(|own| own.stands_out) {
+        told.verdict = SessionVerdict::Differs;
+    }
+    told.says = match notes.as_slice() {
+        [] => Shown::plain("lobes agree with each other"),
+        some => Shown { inch: joined(some, |own| &own.inch), metric: joined(some, |own| &own.metric) },
+    };
+    told
+}
+
+fn joined(notes: &[Shown], of: fn(&Shown) -> &String) -> String {
+    notes.iter().map(|note| of(note).as_str()).collect::<Vec<_>>().join("; ")
+}
+
+/// Cylinder and side of a row.
+fn whose(row: &[Value]) -> Option<(usize, Side)> {
+    let side = if row.get(1)?.as_str()? == "exhaust" { Side::Exhaust } else { Side::Intake };
+    Some((row.first()?.as_u64()? as usize, side))
+}
+
+/// The mapped lobes, in crank degrees, and how many readings they are.
+fn maps(node: &Node<'_>) -> (Vec<Lobe>, usize) {
+    let of_cam = node.word("angles").and_then(AnglesOf::from_word) != Some(AnglesOf::Crank);
+    let scale = if of_cam { 2.0 } else { 1.0 };
+    let rows = node.cells("lobes");
+    let mut order: Vec<(usize, Side)> = Vec::new();
+    for own in rows.iter().filter_map(|row| whose(row)) {
+        if !order.contains(&own) {
+            order.push(own);
+        }
+    }
+    let map = |own: &(usize, Side)| {
+        let point = |row: &&[Value]| {
+            let deg = parse(row.get(2)?.as_str()?, Dimension::Angle).ok()?.to_degrees();
+            Some((scale * deg, parse(row.get(3)?.as_str()?, Dimension::Length).ok()?))
+        };
+        let mut points: Vec<(f64, f64)> =
+            rows.iter().filter(|row| whose(row) == Some(*own)).filter_map(point).collect();
+        points.sort_by(|a, b| a.0.total_cmp(&b.0));
+        let found = mapped(&points)?;
+        Some(Lobe {
+            cylinder: own.0,
+            side: own.1,
+            lift: found.lift,
+            centre: Some(found.centre),
+            runs_out: found.runs_out,
+        })
+    };
+    (order.iter().filter_map(map).collect(), rows.len())
+}
+
+fn calipers(node: &Node<'_>) -> Vec<Lobe> {
+    let one = |row: &[Value]| {
+        let (cylinder, side) = whose(row)?;
+        let length = |place: usize| parse(row.get(place)?.as_str()?, Dimension::Length).ok();
+        let lift = caliper_lift(length(2)?, length(3)?);
+        (lift > 0.0).then_some(Lobe { cylinder, side, lift, centre: None, runs_out: 0.0 })
+    };
+    node.cells("calipers").into_iter().filter_map(one).collect()
+}
+
+/// Lobes of one side beside each other; places only where all were mapped on one wheel.
+fn sisters(bench: &Bench<'_>, lobes: &[&Lobe]) -> Vec<(f64, Option<f64>)> {
+    let turns = firing(bench.inputs, bench.inputs.given.engine.cylinders.map_or(8, |count| count as usize));
+    let all: Vec<(f64, f64)> = lobes.iter().map(|lobe| (lobe.lift, lobe.centre.unwrap_or(0.0))).collect();
+    let turn: Vec<f64> = lobes.iter().map(|lobe| turns.get(lobe.cylinder - 1).copied().unwrap_or(0.0)).collect();
+    let is_mapped = lobes.len() > 2 && lobes.iter().all(|lobe| lobe.centre.is_some());
+    let beside = |own: Compared| (own.lift, is_mapped.then(|| own.late - 720.0 * (own.late / 720.0).round()));
+    compared(&all, &turn).into_iter().map(beside).collect()
+}
+
+fn figures(bench: &Bench<'_>, lobe: &Lobe, (_, late): &(f64, Option<f64>)) -> Vec<SessionFigure> {
+    let name = valve(lobe.cylinder, lobe.side);
+    let card = bench.inputs.given.lobe(lobe.side).lobe_lift.map(Length::si);
+    let lift = match card {
+        Some(card) => beside(format!("{name}, lift"), (lobe.lift, card), WORN, Dimension::Length),
+        None => read(format!("{name}, lift"), lobe.lift, Dimension::Length),
+    };
+    let place = late.map(|late| SessionFigure {
+        off: Some(signed(late.to_radians(), Dimension::Angle)),
+        stands_out: late.abs() > STANDS,
+        ..read(format!("{name}, from where its sisters put it"), late.abs().to_radians(), Dimension::Angle)
+    });
+    std::iter::once(lift).chain(place).collect()
+}
+
+/// What is wrong with a lobe beside its sisters.
+fn note(lobe: &Lobe, (lift, late): &(f64, Option<f64>)) -> Option<Shown> {
+    let name = valve(lobe.cylinder, lobe.side);
+    if *lift < -WORN {
+        return Some(sentence(-lift, Dimension::Length, |by| {
+            format!("{name} is worn: {by} less than most of its sisters")
+        }));
+    }
+    if *lift > WORN {
+        return Some(sentence(*lift, Dimension::Length, |by| {
+            format!("{name} stands {by} higher than most: is it another lobe?")
+        }));
+    }
+    let late = late.filter(|late| late.abs() > STANDS)?;
+    let way = if late > 0.0 { "late" } else { "early" };
+    Some(Shown::plain(format!("{name} is ground {:.1} deg {way}", late.abs())))
+}
+
+/// Lobe lift as most lobes have it, where it is not the card's.
+fn lift_said(bench: &Bench<'_>, side: Side, lobes: &[&Lobe]) -> Option<Said> {
+    let mut lifts: Vec<f64> = lobes.iter().map(|lobe| lobe.lift).collect();
+    lifts.sort_by(f64::total_cmp);
+    let most = lifts[lifts.len() / 2];
+    let lobe = bench.inputs.given.lobe(side);
+    let card = lobe.lobe_lift.map(Length::si)?;
+    let why = sentence((most - card).abs(), Dimension::Length, |by| {
+        format!("most {} lobes lift {by} {} than the card", side.key(), if most > card { "more" } else { "less" })
+    });
+    let place = Place::new(Of::Lobe, "lobe_lift", side);
+    ((most - card).abs() > SURE).then(|| Said { place, to: text(most, Dimension::Length), why })
+}

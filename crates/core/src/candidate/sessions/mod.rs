@@ -1,0 +1,44 @@
+//! Sessions at the bench: what their readings come to, held against what the document expects, and what it would say by them. A
+//! reading never changes a field by itself: it says what the field would be, and someone takes it or leaves it.
+
+mod degree;
+mod gauges;
+mod lobes;
+mod metal;
+mod next;
+mod session;
+mod springs;
+mod told;
+
+use super::resolve::Resolved;
+use crate::document::Side;
+use crate::given::{Of, Source};
+use crate::report::SessionReport;
+use crate::words::SessionKind;
+use session::{Bench, Session};
+use told::Told;
+
+/// Every session of the candidate, in the order of the document.
+pub fn sessions(inputs: &Resolved, source: &Source<'_>, is_first: bool) -> Vec<SessionReport> {
+    let build = source.node(Of::Build, Side::Intake);
+    let own = |session: &Session<'_>| session.is_of(source.candidate_id(), is_first);
+    let all: Vec<Session<'_>> = build.children("bench").into_iter().filter_map(Session::read).filter(own).collect();
+    let bench = Bench { inputs, source, all: &all };
+    let told = |session: &Session<'_>| bench.told(session).report(session, next::next(&bench, session), source);
+    all.iter().map(told).collect()
+}
+
+impl Bench<'_> {
+    fn told(&self, session: &Session<'_>) -> Told {
+        match session.kind {
+            SessionKind::DegreeIn => degree::told(self, session),
+            SessionKind::LobeMap => lobes::told(self, session),
+            SessionKind::LiftCheck => metal::lift_check(self, session),
+            SessionKind::InstalledHeights => metal::heights(self, session),
+            SessionKind::ValveDrop => metal::drops(self, session),
+            SessionKind::Springs => springs::told(self, session),
+            SessionKind::Compression => gauges::compression(session),
+            SessionKind::LeakDown => gauges::leak_down(session),
+        }
+    }
+}

@@ -1,0 +1,134 @@
+//! A session's report as it is put together.
+
+use super::session::Session;
+use crate::candidate::report::worded;
+use crate::candidate::resolve::Gap;
+use crate::document::Side;
+use crate::given::{Place, Source};
+use crate::quantity::{Dimension, Shown, UnitSystem, format_si, shown};
+use crate::report::{Named, NextReading, SessionFigure, SessionReport, SessionVerdict, Suggestion};
+use crate::words::SessionKind;
+
+/// A field as readings have it, not yet worded.
+pub(super) struct Said {
+    pub place: Place,
+    /// A text that the field takes.
+    pub to: String,
+    pub why: Shown,
+}
+
+/// What a session comes to.
+pub(super) struct Told {
+    pub readings: usize,
+    pub figures: Vec<SessionFigure>,
+    pub verdict: SessionVerdict,
+    pub says: Shown,
+    pub questions: Vec<String>,
+    pub said: Vec<Said>,
+    pub lacks: Option<Gap>,
+}
+
+impl Told {
+    /// Nothing but a sentence yet.
+    pub fn unclear(readings: usize, says: &str) -> Self {
+        Self {
+            readings,
+            figures: Vec::new(),
+            verdict: SessionVerdict::Unclear,
+            says: Shown::plain(says),
+            questions: Vec::new(),
+            said: Vec::new(),
+            lacks: None,
+        }
+    }
+
+    /// What is missing to judge it.
+    pub fn lacking(readings: usize, gap: Gap) -> Self {
+        Self { lacks: Some(gap), ..Self::unclear(readings, "") }
+    }
+
+    pub fn report(self, session: &Session<'_>, next: Option<NextReading>, source: &Source<'_>) -> SessionReport {
+        let (says, needs) = match &self.lacks {
+            Some(gap) => {
+                let (reason, needs) = worded(gap, source);
+                (Shown::plain(reason), needs)
+            }
+            None => (self.says, Vec::new()),
+        };
+        let is_of_one = matches!(session.kind, SessionKind::DegreeIn | SessionKind::LiftCheck | SessionKind::ValveDrop);
+        SessionReport {
+            id: session.node.text("id"),
+            kind: session.node.text("kind"),
+            title: title(session.kind).to_owned(),
+            cylinder: is_of_one.then_some(session.cylinder),
+            side: is_of_one.then_some(session.side),
+            readings: self.readings,
+            figures: self.figures,
+            verdict: if self.questions.is_empty() { self.verdict } else { SessionVerdict::Questioned },
+            says,
+            suggests: self.said.into_iter().map(|said| suggestion(said, source)).collect(),
+            questions: self.questions,
+            needs,
+            next,
+        }
+    }
+}
+
+const fn title(kind: SessionKind) -> &'static str {
+    match kind {
+        SessionKind::DegreeIn => "Degree-in",
+        SessionKind::LobeMap => "Lobe map",
+        SessionKind::LiftCheck => "Lift check",
+        SessionKind::Springs => "Springs",
+        SessionKind::InstalledHeights => "Installed heights",
+        SessionKind::ValveDrop => "Valve drop",
+        SessionKind::Compression => "Compression",
+        SessionKind::LeakDown => "Leak-down",
+    }
+}
+
+fn suggestion(said: Said, source: &Source<'_>) -> Suggestion {
+    let Named { field, label } = Named::at(source.path(said.place));
+    let from = source.node(said.place.of, said.place.side).input(said.place.key).value;
+    Suggestion { field, label, from, to: said.to, why: said.why }
+}
+
+/// A figure that is only read.
+pub(super) fn read(label: String, si: f64, dimension: Dimension) -> SessionFigure {
+    SessionFigure { label, read: shown(si, dimension), doubt: None, expected: None, off: None, stands_out: false }
+}
+
+/// A figure beside what was expected; it stands out beyond `doubt`.
+pub(super) fn beside(label: String, (si, expected): (f64, f64), doubt: f64, dimension: Dimension) -> SessionFigure {
+    SessionFigure {
+        label,
+        read: shown(si, dimension),
+        doubt: Some(shown(doubt, dimension)),
+        expected: Some(shown(expected, dimension)),
+        off: Some(signed(si - expected, dimension)),
+        stands_out: (si - expected).abs() > doubt,
+    }
+}
+
+/// With its sign.
+pub(super) fn signed(si: f64, dimension: Dimension) -> Shown {
+    let Shown { inch, metric } = shown(si.abs(), dimension);
+    let sign = if si < 0.0 { '\u{2212}' } else { '+' };
+    Shown { inch: format!("{sign}{inch}"), metric: format!("{sign}{metric}") }
+}
+
+/// The text of a field in inches and the like.
+pub(super) fn text(si: f64, dimension: Dimension) -> String {
+    format_si(si, dimension, UnitSystem::Inch)
+}
+
+/// A sentence about a quantity, in both systems.
+pub(super) fn sentence(si: f64, dimension: Dimension, words: impl Fn(&str) -> String) -> Shown {
+    let Shown { inch, metric } = shown(si, dimension);
+    Shown { inch: words(&inch), metric: words(&metric) }
+}
+
+/// What a valve is called.
+pub(super) fn valve(cylinder: usize, side: Side) -> String {
+    format!("Cylinder {cylinder} {}", side.key())
+}

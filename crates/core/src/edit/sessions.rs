@@ -1,0 +1,110 @@
+//! Edits of sessions at the bench: begun, read row by row, taken back, taken out.
+
+use crate::document::{Fault, Kind, SESSION, value_of};
+use crate::quantity::UnitSystem;
+use serde_json::{Map, Value, json};
+
+/// A session without readings at the end of the list.
+pub fn begin(document: &mut Value, id: &str, fields: &[(&str, &str)]) -> Result<(), Fault> {
+    let list = list(document)?;
+    if list.iter().any(|own| own["id"].as_str() == Some(id)) {
+        return Err(Fault::new("session", id, "an identifier that no session has"));
+    }
+    let mut session = Map::from_iter([("id".to_owned(), json!(id))]);
+    session
+        .extend(fields.iter().filter(|(_, text)| !text.is_empty()).map(|(key, text)| ((*key).to_owned(), json!(text))));
+    list.push(Value::Object(session));
+    Ok(())
+}
+
+/// One reading more in a table of the session `id`; a bare number gets its column's unit.
+pub fn take(
+    document: &mut Value,
+    (id, table): (&str, &str),
+    cells: &[String],
+    system: UnitSystem,
+) -> Result<(), Fault> {
+    let columns = columns(table)?;
+    if cells.len() != columns.len() {
+        return Err(Fault::new(table, &cells.join(", "), format!("{} values", columns.len())));
+    }
+    let cell = |((title, kind), text): (&(&str, Kind), &String)| {
+        let refuse = || Fault::of_kind(format!("{table}: {}", title.to_lowercase()), text, kind);
+        value_of(kind, text.trim(), table, system)?.ok_or_else(refuse)
+    };
+    let row = columns.iter().zip(cells).map(cell).collect::<Result<Vec<Value>, Fault>>()?;
+    let rows = own(document, id)?.entry(table).or_insert_with(|| json!([]));
+    rows.as_array_mut().ok_or_else(|| Fault::new(table, "no list", "a list of rows"))?.push(Value::Array(row));
+    Ok(())
+}
+
+/// The last reading of a table taken back; a table without any left leaves no trace.
+pub fn take_back(document: &mut Value, (id, table): (&str, &str)) -> Result<(), Fault> {
+    let session = own(document, id)?;
+    let rows = session.get_mut(table).and_then(Value::as_array_mut);
+    rows.and_then(Vec::pop).ok_or_else(|| Fault::new(table, "nothing", "a reading to take back"))?;
+    if session.get(table).and_then(Value::as_array).is_some_and(Vec::is_empty) {
+        session.shift_remove(table);
+    }
+    Ok(())
+}
+
+/// A session taken out with its readings.
+pub fn remove(document: &mut Value, id: &str) -> Result<(), Fault> {
+    own(document, id)?;
+    let list = list(document)?;
+    list.retain(|session| session["id"].as_str() != Some(id));
+    if list.is_empty() {
+        document.as_object_mut().map(|map| map.shift_remove("bench"));
+    }
+    Ok(())
+}
+
+/// What stands in each column of a table.
+fn columns(table: &str) -> Result<&'static [(&'static str, Kind)], Fault> {
+    let unknown = || Fault::new("table", table, "a table of readings");
+    match &SESSION.field(table).ok_or_else(unknown)?.kind {
+        Kind::List { of: Kind::Row(columns), .. } => Ok(columns),
+        _ => Err(unknown()),
+    }
+}
+
+fn own<'a>(document: &'a mut Value, id: &str) -> Result<&'a mut Map<String, Value>, Fault> {
+    let found = list(document)?.iter_mut().find(|session| session["id"].as_str() == Some(id));
+    found.and_then(Value::as_object_mut).ok_or_else(|| Fault::new("session", id, "the identifier of a session"))
+}
+
+fn list(document: &mut Value) -> Result<&mut Vec<Value>, Fault> {
+    let slot = document.as_object_mut().map(|map| map.entry("bench").or_insert_with(|| json!([])));
+    slot.and_then(Value::as_array_mut).ok_or_else(|| Fault::new("bench", "no list", "a list of sessions"))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn readings_are_taken_one_by_one_and_taken_back() {
+        let mut document = json!({});
+        begin(&mut document, "s", &[("kind", "degree_in"), ("by", "")]).unwrap();
+        assert!(begin(&mut document, "s", &[]).is_err());
+        let row = |cells: [&str; 3]| cells.map(str::to_owned);
+        let mut read = |cells: [&str; 3]| take(&mut document, ("s", "readings"), &row(cells), UnitSystem::Inch);
+        read([".050", "opening", "2"]).unwrap();
+        read(["1 mm", "closing", "212.5 deg"]).unwrap();
+        let refused = read([".050", "opening", "2 lbf"]).unwrap_err();
+        assert_eq!(refused.given, "2 lbf");
+        assert_eq!(
+            document["bench"][0]["readings"],
+            json!([["0.050 in", "opening", "2 deg"], ["1 mm", "closing", "212.5 deg"]])
+        );
+        take_back(&mut document, ("s", "readings")).unwrap();
+        take_back(&mut document, ("s", "readings")).unwrap();
+        assert_eq!(document["bench"][0], json!({ "id": "s", "kind": "degree_in" }));
+        assert!(take_back(&mut document, ("s", "readings")).is_err());
+        assert!(take(&mut document, ("s", "note"), &[], UnitSystem::Inch).is_err());
+        remove(&mut document, "s").unwrap();
+        assert_eq!(document, json!({}));
+        assert!(remove(&mut document, "s").is_err());
+    }
+}
