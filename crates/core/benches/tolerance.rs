@@ -7,7 +7,7 @@ use divan::Bencher;
 use std::hint::black_box;
 use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::{Resolved, Stages, motion_of_valves};
-use upper_lobe_core::choose::{Responses, Strays, Toleranced, model_of, respond, run_in_full, stands, toleranced};
+use upper_lobe_core::choose::{Responses, Run, Strays, Toleranced, model_of, respond, run_in_full, stands, toleranced};
 use upper_lobe_core::document::Ledger;
 use upper_lobe_core::given::{Given, Source};
 use upper_lobe_core::limits::Findings;
@@ -70,7 +70,9 @@ fn twenty_thousand_engines(bencher: Bencher<'_, '_>, demo: usize) {
 fn five_hundred_cylinders_in_full(bencher: Bencher<'_, '_>, demo: usize) {
     let begun = Begun::of(DEMOS[demo]);
     let (responses, cast) = (begun.responses(), begun.cast(500 / begun.cylinders + 1));
-    bencher.bench(|| run_in_full(&begun.resolved, &begun.fields, &begun.findings, &responses.limits, &cast, &|| false));
+    bencher.bench(|| {
+        run_in_full(&begun.resolved, &begun.fields, &begun.findings, &responses.limits, (Run::Metal, &cast), &|| false)
+    });
 }
 
 #[divan::bench(args = [0, 1, 2], sample_count = 5)]

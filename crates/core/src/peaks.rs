@@ -43,7 +43,7 @@ fn peak_at(x: &[f64], y: &[f64], top: usize) -> (f64, f64) {
 
 /// Vertex of the parabola of least squares through some points, where it is a peak; by Gram's orthogonal polynomials, so
 /// that the points need not be evenly spaced [Forsythe 1957; from memory].
-fn vertex(x: &[f64], y: &[f64]) -> Option<(f64, f64)> {
+pub(crate) fn vertex(x: &[f64], y: &[f64]) -> Option<(f64, f64)> {
     let mean = |of: &dyn Fn(usize) -> f64| (0..x.len()).map(of).sum::<f64>() / x.len() as f64;
     let middle = mean(&|i| x[i]);
     let u = |i: usize| x[i] - middle;

@@ -4,8 +4,8 @@
 use super::findings::findings_in_motion;
 use crate::candidate::{Key, Resolved, Stages, key};
 use crate::choose::{
-    Agreement, Band, InFull, Responded, Responses, Strays, Toleranced, cast_of, model_of, respond, run_gas_and_trains,
-    run_in_full, toleranced,
+    Agreement, Band, InFull, Responded, Responses, Run, Strays, Toleranced, cast_of, model_of, respond, run_in_full,
+    toleranced,
 };
 use crate::document::Side;
 use crate::given::Source;
@@ -64,15 +64,6 @@ pub(super) fn keyed(resolved: &Resolved, fields: &[Toleranced], findings: &Findi
     key(&(&resolved.given, fields, findings))
 }
 
-/// How a cylinder is run in full.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub(super) enum Run {
-    /// Its gaps, loads and fits; what long work found stands.
-    Metal,
-    /// With its gas and its trains.
-    GasAndTrains,
-}
-
 /// What runs in full make of a response.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub(super) enum Trust {
@@ -114,15 +105,30 @@ pub(super) struct Drawing<'a> {
 
 impl<'a> Drawing<'a> {
     /// By the responses alone. `stop` ends it with `None`.
-    pub fn of(begun: &'a Begun, strays: &Strays, stop: Stop<'_>) -> Option<Self> {
-        // Cylinders that nobody builds are not kept beside those that somebody does.
-        let stages = Stages::default();
-        let responses = respond(&begun.resolved, &begun.fields, (&begun.findings, strays), (&stages, stop))?;
-        let cast = cast_of(&begun.resolved, ENGINES, SEED);
-        let model = model_of(&begun.fields, &responses);
-        let simulated = simulate(&model, &cast);
+    pub fn of(begun: &'a Begun, stop: Stop<'_>) -> Option<Self> {
+        let responses = responses(begun, &Strays::default(), stop)?;
         let checks = vec![None; responses.limits.len()];
-        Some(Self { begun, responses, checks, overlap: [None, None], model, simulated, cast })
+        Some(Self::with(begun, responses, checks, [None, None]))
+    }
+
+    /// With gas and trains straying too: what is known of limits whose response is the same is taken over, and the others are told.
+    /// `stop` ends it with `None`.
+    pub fn straying(self, strays: &Strays, stop: Stop<'_>) -> Option<(Self, Vec<usize>)> {
+        let Self { begun, responses: before, checks: known, overlap, .. } = self;
+        let responses = responses(begun, strays, stop)?;
+        let same =
+            |own: &Responded| before.limits.iter().position(|limit| name(limit) == name(own) && limit.moves_like(own));
+        let same: Vec<Option<usize>> = responses.limits.iter().map(same).collect();
+        let left = (0..same.len()).filter(|place| same[*place].is_none()).collect();
+        let checks = same.into_iter().map(|before| known[before?].clone()).collect();
+        Some((Self::with(begun, responses, checks, overlap), left))
+    }
+
+    fn with(begun: &'a Begun, responses: Responses, checks: Vec<Option<Check>>, overlap: [Option<Band>; 2]) -> Self {
+        let cast = cast_of(&begun.resolved, ENGINES, SEED);
+        let model = modelled(begun, &responses, &checks);
+        let simulated = simulate(&model, &cast);
+        Self { begun, responses, checks, overlap, model, simulated, cast }
     }
 
     /// Every field that may be off.
@@ -162,17 +168,15 @@ impl<'a> Drawing<'a> {
         let Begun { resolved, fields, findings } = self.begun;
         let cast = Cast { engines: cylinders.div_ceil(self.cast.cylinders), ..self.cast };
         let limits: Vec<Responded> = places.iter().map(|place| self.responses.limits[*place].clone()).collect();
-        let InFull { limits: found, overlap } = match run {
-            Run::Metal => run_in_full(resolved, fields, findings, &limits, &cast, stop)?,
-            Run::GasAndTrains => run_gas_and_trains(resolved, fields, findings, &limits, &cast, stop)?,
-        };
+        let InFull { limits: found, overlap } = run_in_full(resolved, fields, findings, &limits, (run, &cast), stop)?;
         if run == Run::Metal {
             self.overlap = overlap;
         }
         for (place, agreement) in places.iter().zip(found) {
             self.checks[*place] = Some(self.checked(*place, agreement, (run, in_full)));
         }
-        self.draw();
+        self.model = modelled(self.begun, &self.responses, &self.checks);
+        self.simulated = simulate(&self.model, &self.cast);
         Some(())
     }
 
@@ -195,37 +199,27 @@ impl<'a> Drawing<'a> {
         };
         Check { agreement, run, in_full, trust }
     }
+}
 
-    /// Draws engines on the responses with what is known of their doubts.
-    fn draw(&mut self) {
-        self.model = model_of(&self.begun.fields, &self.responses);
-        for (place, check) in self.checks.iter().enumerate() {
-            let Some(Check { agreement, trust, .. }) = check else { continue };
-            match trust {
-                Trust::Holds => {}
-                Trust::Doubted => self.model.doubt(place, agreement.bias, agreement.scatter),
-                Trust::Spread => self.model.replace(place, agreement.mean, agreement.sd),
-                Trust::Lost => self.model.counts[place] = false,
-            }
-        }
-        self.simulated = simulate(&self.model, &self.cast);
-    }
+fn responses(begun: &Begun, strays: &Strays, stop: Stop<'_>) -> Option<Responses> {
+    // Cylinders that nobody builds are not kept beside those that somebody does.
+    let stages = Stages::default();
+    respond(&begun.resolved, &begun.fields, (&begun.findings, strays), (&stages, stop))
+}
 
-    /// Takes over what is known of the limits that `other` has the same response of; what is left is told.
-    pub fn take_over(&mut self, other: Self) -> Vec<usize> {
-        let Self { responses, checks, overlap, .. } = other;
-        let mut left = Vec::new();
-        for (place, own) in self.responses.limits.iter().enumerate() {
-            let is_same = |limit: &Responded| name(limit) == name(own) && limit.moves_like(own);
-            match responses.limits.iter().position(is_same) {
-                Some(before) => self.checks[place].clone_from(&checks[before]),
-                None => left.push(place),
-            }
+/// The responses with what is known of their doubts.
+fn modelled(begun: &Begun, responses: &Responses, checks: &[Option<Check>]) -> Model {
+    let mut model = model_of(&begun.fields, responses);
+    for (place, check) in checks.iter().enumerate() {
+        let Some(Check { agreement, trust, .. }) = check else { continue };
+        match trust {
+            Trust::Holds => {}
+            Trust::Doubted => model.doubt(place, agreement.bias, agreement.scatter),
+            Trust::Spread => model.replace(place, agreement.mean, agreement.sd),
+            Trust::Lost => model.counts[place] = false,
         }
-        self.overlap = overlap;
-        self.draw();
-        left
     }
+    model
 }
 
 /// What stands for a limit.

@@ -96,9 +96,10 @@ pub(super) fn worded(
         (full, chances)
     };
     let mut drawn: Vec<(Full, Option<Chances>)> = found.into_par_iter().enumerate().map(draw).collect();
+    let stood = words.chances(&stands);
     if let Some(most) = words.setup.most_fails {
         // Nobody has to be surer than what stands.
-        let allowed = words.chances(&stands).map_or(most, |own| most.max(own.by_choice));
+        let allowed = stood.as_ref().map_or(most, |own| most.max(own.by_choice));
         drawn.sort_by_key(|(full, own)| worst(full) > 0.0 || own.as_ref().is_some_and(|own| own.by_choice > allowed));
     }
     let (found, chances): (Vec<Full>, Vec<Option<Chances>>) = drawn.into_iter().unzip();
@@ -126,7 +127,7 @@ pub(super) fn worded(
         evaluations: words.counts.clone(),
         off_share: words.fields.first().map_or(0.0, |field| field.response.left_out.average_torque),
         impossible: impossible(&stands, &found),
-        stands: alone(Rank::Stands, "As it stands".to_owned(), &stands),
+        stands: of(Rank::Stands, "As it stands".to_owned(), (&stands, stood.as_ref())),
     })
 }
 

@@ -314,13 +314,7 @@ impl SearchJob {
     }
 
     pub(super) fn exact<'a>(&'a self, ground: &'a Ground) -> Exact<'a> {
-        Exact {
-            fields: &ground.fields,
-            aim: ground.aim,
-            stages: &self.stages,
-            eased: &[],
-            reserves: &ground.kept.reserves,
-        }
+        Exact { fields: &ground.fields, aim: ground.aim, stages: &self.stages, reserves: &ground.kept.reserves }
     }
 
     /// What stands, and the kits that are best with the best cam.

@@ -1,7 +1,7 @@
 //! Limits under tolerances in words.
 
-use super::drawing::{Check, Drawing, Run, Trust};
-use crate::choose::{Agreement, Band, Responded, Toleranced, angles};
+use super::drawing::{Check, Drawing, Trust};
+use crate::choose::{Agreement, Band, Responded, Run, angles};
 use crate::document::{Origin, Tolerated, in_a_sentence, spoken_label};
 use crate::given::{Place, Source};
 use crate::limits::{Findings, limit_shown, titled};
@@ -26,7 +26,7 @@ const WORTH_SHARE: f64 = 0.01;
 
 /// Everything in words.
 pub(super) fn worded(drawing: &Drawing<'_>, source: &Source<'_>) -> ToleranceReport {
-    let drawn = &Drawn { drawing, fields: drawing.fields() };
+    let drawn = &Drawn { drawing };
     let mut limits: Vec<ToleranceLimit> =
         (0..drawing.responses.limits.len()).map(|place| drawn.limit(place, source)).collect();
     // What an engine fails by first, then what fails as things are given, then advice.
@@ -76,7 +76,6 @@ fn joins(findings: &Findings) -> Option<String> {
 /// What was drawn, to be worded.
 struct Drawn<'a> {
     drawing: &'a Drawing<'a>,
-    fields: &'a [Toleranced],
 }
 
 /// Gaps over the overlap; nothing until cylinders were computed in full.
@@ -167,14 +166,14 @@ impl Drawn<'_> {
     }
 
     fn named(&self, variable: usize, source: &Source<'_>) -> (String, String) {
-        let place = self.fields[variable].place;
+        let place = self.drawing.fields()[variable].place;
         let field = source.path(place);
         let label = called(place, &field);
         (field, label)
     }
 
     fn width(&self, variable: usize, half: f64, source: &Source<'_>) -> Shown {
-        let tolerated = Tolerated::of(&source.path(self.fields[variable].place)).unwrap_or(Tolerated::Number);
+        let tolerated = Tolerated::of(&source.path(self.drawing.fields()[variable].place)).unwrap_or(Tolerated::Number);
         plus_minus(half, tolerated)
     }
 
@@ -243,7 +242,7 @@ impl Drawn<'_> {
         let is_wanted = any > WANTED && self.is_driven(place);
         let (variable, _) = *own.margin.drivers(&self.drawing.model.variables).first().filter(|_| is_wanted)?;
         let (field, label) = self.named(variable, source);
-        let half = self.fields[variable].variable.spread.half;
+        let half = self.drawing.fields()[variable].variable.spread.half;
         let held = hold(&self.drawing.model, place, variable, WANTED, &self.drawing.cast);
         let more = own.rule.measure.shown(outcome.more_for(WANTED));
         Some(ToleranceRemedy {
@@ -270,7 +269,7 @@ impl Drawn<'_> {
         worth.sort_by(|a, b| b.1.total_cmp(&a.1));
         let first = |(variable, worth_share): (usize, f64)| {
             let (field, label) = self.named(variable, source);
-            let own = &self.fields[variable];
+            let own = &self.drawing.fields()[variable];
             MeasureFirst {
                 field,
                 label,
@@ -298,16 +297,16 @@ impl Drawn<'_> {
     }
 
     fn fields(&self, source: &Source<'_>) -> Vec<TolerancedField> {
-        let mut drives = vec![0.0_f64; self.fields.len()];
+        let mut drives = vec![0.0_f64; self.drawing.fields().len()];
         for (variable, share) in
             self.drawing.responses.limits.iter().flat_map(|own| own.margin.drivers(&self.drawing.model.variables))
         {
             drives[variable] = drives[variable].max(share);
         }
-        let mut found: Vec<TolerancedField> = (0..self.fields.len())
-            .filter(|variable| drives[*variable] > 0.0 || self.fields[*variable].is_own)
+        let mut found: Vec<TolerancedField> = (0..self.drawing.fields().len())
+            .filter(|variable| drives[*variable] > 0.0 || self.drawing.fields()[*variable].is_own)
             .map(|variable| {
-                let own = &self.fields[variable];
+                let own = &self.drawing.fields()[variable];
                 let field = source.path(own.place);
                 TolerancedField {
                     label: spoken_label(&field),

@@ -2,11 +2,11 @@
 //! in full as a check; gas and trains, which take seconds, last.
 
 use super::curve::gap_of;
-use super::drawing::{Begun, Drawing, Run, Stop, Trust, keyed};
+use super::drawing::{Begun, Drawing, Stop, Trust, keyed};
 use super::tolerance_words::worded;
 use crate::build::Build;
 use crate::candidate::{Key, Part, Resolved, Stages, key};
-use crate::choose::{Strays, Toleranced, toleranced};
+use crate::choose::{Run, Toleranced, toleranced};
 use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::Findings;
@@ -69,7 +69,7 @@ fn run(begun: &Begun, source: &Source<'_>, watch: &Watch<'_, ToleranceStep>) -> 
         let report = Box::new(worded(drawing, source));
         (watch.report)(ToleranceStep { doing: doing.to_owned(), report });
     };
-    let drawing = Drawing::of(begun, &Strays::default(), watch.stop).ok_or(Halted::Stopped)?;
+    let drawing = Drawing::of(begun, watch.stop).ok_or(Halted::Stopped)?;
     if drawing.responses.limits.is_empty() && !begun.has_gas_or_trains() {
         let reason = "no limit is known yet that anything could be off from".to_owned();
         return Err(Halted::Lacks { reason, needs: Vec::new() });
@@ -99,8 +99,7 @@ fn gas_and_trains<'a>(
     by_metal: Drawing<'a>,
     (stop, tell): (Stop<'_>, Tell<'_>),
 ) -> Option<Drawing<'a>> {
-    let mut drawing = Drawing::of(begun, &begun.strays(stop)?, stop)?;
-    let moved = drawing.take_over(by_metal);
+    let (mut drawing, moved) = by_metal.straying(&begun.strays(stop)?, stop)?;
     tell(&drawing, "holding it against gas and trains of whole engines");
     drawing.hold((&moved, CHECKED_GAS), (Run::GasAndTrains, false), stop)?;
     // What jumps counts by runs in full alone.

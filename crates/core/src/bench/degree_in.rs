@@ -1,5 +1,6 @@
 //! A cam degreed in: angles of a wheel where a flank passes a height, held against where the lobe should pass it.
 
+use super::repeated::repeated;
 use crate::cam::{Flank, Lobe};
 use crate::quantity::Length;
 
@@ -100,12 +101,13 @@ pub fn degreed(readings: &[Read], expected: &Expected<'_>) -> Option<Degreed> {
         Some(AtHeight { height: *height, read: (opens, closes), late: 0.5 * (early + later), longer: later - early })
     };
     let found: Vec<AtHeight> = heights.iter().filter_map(at).collect();
-    let late = mean(&found.iter().map(|own| own.late).collect::<Vec<f64>>())?;
+    let lates: Vec<f64> = found.iter().map(|own| own.late).collect();
+    let late = mean(&lates)?;
     let flanks = heights.iter().flat_map(|height| [Flank::Opening, Flank::Closing].map(|flank| of(*height, flank)));
     Some(Degreed {
         centre: expected.centre + late,
-        apart: spread(found.iter().map(|own| own.late)),
-        repeats_within: flanks.map(|own| spread(own.into_iter())).fold(0.0, f64::max),
+        apart: spread(&lates),
+        repeats_within: flanks.map(|own| spread(&own)).fold(0.0, f64::max),
         heights: found,
         late,
     })
@@ -181,10 +183,9 @@ fn is_same(a: f64, b: f64) -> bool {
 }
 
 fn mean(values: &[f64]) -> Option<f64> {
-    (!values.is_empty()).then(|| values.iter().sum::<f64>() / values.len() as f64)
+    Some(repeated(values)?.mean)
 }
 
-fn spread(values: impl Iterator<Item = f64>) -> f64 {
-    let (least, most) = values.fold((f64::INFINITY, f64::NEG_INFINITY), |(a, b), own| (a.min(own), b.max(own)));
-    (most - least).max(0.0)
+fn spread(values: &[f64]) -> f64 {
+    repeated(values).map_or(0.0, |own| own.spread)
 }

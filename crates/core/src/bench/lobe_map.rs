@@ -1,11 +1,15 @@
 //! Lobes mapped with a dial, or by caliper: lift and place of each, and how they differ among themselves.
 
+use crate::peaks::vertex;
+
 /// Flanks are held against each other between these shares of full lift: below, ramps lie flat, and above, the nose does.
 const FLANKS: (f64, f64) = (0.3, 0.8);
 /// Heights they are held against each other at.
 const HEIGHTS: usize = 11;
 /// Points above this share of the highest make up the nose.
 const NOSE: f64 = 0.97;
+/// Fewest points of it that a parabola is laid through.
+const FEWEST: usize = 4;
 /// Least points of a map.
 const LEAST: usize = 9;
 
@@ -58,44 +62,13 @@ fn crossing(points: &[(f64, f64)], height: f64) -> Option<f64> {
     Some(pair[0].0 + share * (pair[1].0 - pair[0].0))
 }
 
-/// Full lift: the top of the parabola through the points of the nose, by least squares; the highest point where they are few. The
-/// parabola is never taken above the highest by more than points that lie apart hide.
+/// Full lift: the top of the parabola of least squares through the points of the nose; the highest point where they are few.
 fn nose(points: &[(f64, f64)], top: usize) -> f64 {
     let highest = points[top];
-    let near: Vec<(f64, f64)> = points.iter().filter(|own| own.1 > NOSE * highest.1).copied().collect();
-    if near.len() < 4 {
-        return highest.1;
-    }
-    // y = a + b x + c x^2 by the normal equations, x from the highest point.
-    let mut sums = [0.0; 5];
-    let mut right = [0.0; 3];
-    for (deg, lift) in &near {
-        let x = deg - highest.0;
-        for (power, sum) in sums.iter_mut().enumerate() {
-            *sum += x.powi(power as i32);
-        }
-        for (power, sum) in right.iter_mut().enumerate() {
-            *sum += lift * x.powi(power as i32);
-        }
-    }
-    let Some([a, b, c]) = solved(sums, right) else { return highest.1 };
-    if c < 0.0 { a - 0.25 * b * b / c } else { highest.1 }
-}
-
-/// Three normal equations by Cramer's rule.
-fn solved(s: [f64; 5], r: [f64; 3]) -> Option<[f64; 3]> {
-    let det = |m: [[f64; 3]; 3]| {
-        m[0][0] * (m[1][1] * m[2][2] - m[1][2] * m[2][1]) - m[0][1] * (m[1][0] * m[2][2] - m[1][2] * m[2][0])
-            + m[0][2] * (m[1][0] * m[2][1] - m[1][1] * m[2][0])
-    };
-    let left = [[s[0], s[1], s[2]], [s[1], s[2], s[3]], [s[2], s[3], s[4]]];
-    let all = det(left);
-    let column = |place: usize| {
-        let mut own = left;
-        (0..3).for_each(|row| own[row][place] = r[row]);
-        det(own) / all
-    };
-    (all.abs() > 0.0).then(|| [column(0), column(1), column(2)])
+    let near = points.iter().filter(|own| own.1 > NOSE * highest.1);
+    let (degrees, lifts): (Vec<f64>, Vec<f64>) = near.copied().unzip();
+    let vertex = (degrees.len() >= FEWEST).then(|| vertex(&degrees, &lifts)).flatten();
+    vertex.map_or(highest.1, |(_, lift)| lift)
 }
 
 /// Lift by caliper: across nose and heel less across the base [by hand: nose and base are on one line through the middle].

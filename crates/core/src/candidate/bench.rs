@@ -14,9 +14,9 @@ use crate::words::FaceSpot;
 
 // How far each tool may be off, half widths that hold 95 of 100 readings (common practice, no source).
 /// Dial on the retainer with a light spring, m.
-const DIAL: f64 = 0.002 * INCH;
+pub(super) const DIAL: f64 = 0.002 * INCH;
 /// Degree wheel, deg.
-const WHEEL: f64 = 0.5;
+pub(super) const WHEEL: f64 = 0.5;
 /// Depth gauge over a deck, m.
 const DEPTH_GAUGE: f64 = 0.002 * INCH;
 /// Clay under calipers, m.

@@ -106,6 +106,14 @@ fn harmonic(table: &[f64], order: usize) -> f64 {
     2.0 / n * re.hypot(im)
 }
 
+/// Thicknesses that shims come in, m.
+pub(super) fn kit(part: &HeightsPart) -> Vec<f64> {
+    match &part.kit {
+        Some(kit) => kit.iter().map(|size| size.si()).collect(),
+        None => KIT.map(|size| size * INCH).to_vec(),
+    }
+}
+
 /// What shims make of the heights that were measured.
 fn sheet(inputs: &Resolved, side: Side, spring: &Spring, net: Length) -> Option<HeightSheet> {
     let part: &HeightsPart = &inputs.train(side).heights;
@@ -113,10 +121,7 @@ fn sheet(inputs: &Resolved, side: Side, spring: &Spring, net: Length) -> Option<
     let metres = |length: Option<Length>| length.map_or(0.0, Length::si);
     let changed = metres(part.seats_cut) + metres(part.retainers_higher);
     let heights: Vec<f64> = measured.iter().map(|height| height.si() + changed).collect();
-    let kit: Vec<f64> = match &part.kit {
-        Some(kit) => kit.iter().map(|size| size.si()).collect(),
-        None => KIT.map(|size| size * INCH).to_vec(),
-    };
+    let kit = kit(part);
     let wanted = part.wanted.unwrap_or(spring.installed).si();
     let within = part.within.map_or(0.005 * INCH, Length::si);
     let plan = |at: f64, valves: &[Shimmed]| plan((at, within, wanted), &heights, valves, (spring, net));

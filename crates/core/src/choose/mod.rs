@@ -51,8 +51,8 @@ pub use score::{Better, points_of, ranks};
 pub use search::{Pick, bests, fronts, nearest_made, pick, spread};
 pub use shelf_parts::parts_that_fit;
 pub use spreads::{
-    Agreement, Band, Field as Toleranced, InFull, Responded, Responses, Strays, angles, cast_of, fields as toleranced,
-    found_quickly, model_of, reserves, respond, run_gas_and_trains, run_in_full,
+    Agreement, Band, Field as Toleranced, InFull, Responded, Responses, Run, Strays, angles, cast_of,
+    fields as toleranced, found_quickly, model_of, reserves, respond, run_in_full,
 };
 pub use standing::{Bound, Kept, Margin, Reserves, Standing};
 pub use start::Start;

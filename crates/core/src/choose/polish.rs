@@ -38,9 +38,7 @@ pub struct Exact<'a> {
     pub aim: Aim,
     /// Cached stages.
     pub stages: &'a Stages,
-    /// Limits that are moved out of the way, and how far, SI.
-    pub eased: &'a [(Bound, f64)],
-    /// What is kept of limits.
+    /// What is kept of limits; less than nothing where one is moved out of the way.
     pub reserves: &'a [(Bound, f64)],
 }
 
@@ -66,9 +64,6 @@ impl Exact<'_> {
         // Gas is foreseen here too, and what was found of it in full stands in the margins.
         for own in standing.margins.iter_mut().filter(|own| Margins::raises(own.bound)) {
             own.left = predicted(&foreseen.margins, own.bound).map_or(own.left, |other| other.margin.left);
-        }
-        for (bound, by) in self.eased {
-            standing.margins.iter_mut().filter(|own| own.bound == *bound).for_each(|own| own.left += by);
         }
         Some(standing)
     }

@@ -79,7 +79,9 @@ pub fn unit(measure: Measure) -> f64 {
 pub fn prices(exact: Exact<'_>, best: &Pick) -> Vec<Priced> {
     let before = exact.best(best);
     let bought = |more: Vec<(Bound, f64)>| {
-        let after = Exact { eased: &more, ..exact }.best(&before);
+        // A limit is moved out of the way by as much less of it in reserve.
+        let eased: Vec<(Bound, f64)> = more.iter().map(|(bound, by)| (*bound, -by)).collect();
+        let after = Exact { reserves: &[exact.reserves, &eased].concat(), ..exact }.best(&before);
         let each = |of: fn(&Pick) -> f64| of(&after) - of(&before);
         Priced {
             average_torque: each(|pick| pick.foreseen.figures.average_torque),

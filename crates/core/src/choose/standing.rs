@@ -96,10 +96,11 @@ impl Margin {
         self
     }
 
-    /// The same with its reserve of `reserves`.
+    /// The same with its reserve of `reserves`, all that there are of it together.
     #[must_use]
     pub fn keeping(mut self, reserves: &[(Bound, f64)]) -> Self {
-        self.reserve = reserves.iter().find(|(bound, _)| *bound == self.bound).map_or(0.0, |(_, reserve)| *reserve);
+        let own = reserves.iter().filter(|(bound, _)| *bound == self.bound);
+        self.reserve = own.map(|(_, reserve)| reserve).sum();
         self
     }
 }

@@ -27,7 +27,7 @@ pub use fault::{Fault, Faults};
 pub use field::{Field, Kind, Object};
 pub use form::{FormColumn, FormField, FormTable, form_fields};
 pub use merge::{Conflict, Merge, Take, adopt, merge};
-pub use node::{Assumed, InputUsed, Ledger, Node, Origin, Side};
+pub use node::{Assumed, InputUsed, Ledger, Node, Origin, Side, of_value};
 pub use path::{Step, get, join, steps};
 pub use print::print;
 pub use rows::{in_a_sentence, kind_of, spoken_label};

@@ -33,6 +33,11 @@ impl Side {
         }
     }
 
+    /// The side of that key.
+    pub fn of_key(key: &str) -> Option<Self> {
+        Self::BOTH.into_iter().find(|side| side.key() == key)
+    }
+
     /// The key in the document.
     pub const fn key(self) -> &'static str {
         match self {
@@ -343,6 +348,7 @@ impl<'a> Node<'a> {
     }
 }
 
-fn of_value<Q: OfDimension>(value: &Value) -> Option<Q> {
+/// A quantity as a table's cell holds it.
+pub fn of_value<Q: OfDimension>(value: &Value) -> Option<Q> {
     parse(value.as_str()?, Q::DIMENSION).ok().map(Q::of_si)
 }

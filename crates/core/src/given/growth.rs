@@ -35,7 +35,7 @@ impl WitnessMark {
         Some(Self {
             id: node.word("id")?.into(),
             candidate: node.word("candidate")?.into(),
-            side: Side::BOTH.into_iter().find(|side| node.word("side") == Some(side.key()))?,
+            side: Side::of_key(node.word("side")?)?,
             at: node.quantity("at")?,
             kind: WitnessKind::from_word(node.word("kind")?)?,
             gap: node.quantity("gap"),

@@ -60,16 +60,15 @@ impl Findings {
         for (figure, by) in own.iter_mut().zip(&by.0) {
             *figure += if by.is_finite() { *by } else { 0.0 };
         }
-        let (gas, control) = own.split_at(GasFinding::FIGURES);
-        let side = |side: usize| -> [f64; InMotion::FIGURES] {
-            std::array::from_fn(|i| control[side * InMotion::FIGURES + i])
-        };
+        let (gas, control) = own.split_first_chunk::<{ GasFinding::FIGURES }>().unzip();
+        let sides = control.map(|control| control.as_chunks::<{ InMotion::FIGURES }>().0);
+        let control = sides.and_then(|sides| match sides {
+            [intake, exhaust] => Some(ControlFinding { sides: [intake, exhaust].map(InMotion::of_figures) }),
+            _ => None,
+        });
         Self {
-            gas: self.gas.is_some().then(|| GasFinding::of_figures(&std::array::from_fn(|i| gas[i]))),
-            control: self
-                .control
-                .as_ref()
-                .map(|_| ControlFinding { sides: [InMotion::of_figures(&side(0)), InMotion::of_figures(&side(1))] }),
+            gas: gas.filter(|_| self.gas.is_some()).map(GasFinding::of_figures),
+            control: control.filter(|_| self.control.is_some()),
             moved: self.moved,
         }
     }

@@ -120,10 +120,13 @@ impl Model {
         let (count, limits) = (self.variables.len(), self.margins.len());
         let mut deviations = vec![0.0; cast.cylinders * count];
         let (mut margins, mut mean) = (vec![0.0; cast.cylinders * limits], vec![0.0; count]);
+        let has_shared = self.of_engine.contains(&true);
         let mut batch = Batch { spreads: vec![Spreading::default(); limits], any: 0, any_if_known: vec![0; count] };
         for engine in engines {
             cast.draw(&self.variables, engine, &mut deviations);
-            mean_of(&deviations, &mut mean);
+            if has_shared {
+                mean_of(&deviations, &mut mean);
+            }
             for (own, margins) in deviations.chunks_exact(count).zip(margins.chunks_exact_mut(limits)) {
                 for (limit, margin) in margins.iter_mut().enumerate() {
                     *margin = self.margins[limit].at(self.of(limit, own, &mean));

@@ -1,19 +1,19 @@
 //! A cam degreed in against the document's lobe, centreline and separation.
 
+use super::cells::{si, word};
 use super::session::{Bench, Session};
 use super::told::{Said, Told, beside, sentence, text};
 use crate::bench::{Cranked, Degreed, Expected, Misread, Read, degreed, misread, wheel_error};
 use crate::cam::Flank;
+use crate::candidate::bench::WHEEL;
 use crate::candidate::resolve::Part;
 use crate::document::{Node, Side};
 use crate::given::{Of, Place};
-use crate::quantity::{Angle, Dimension, INCH, Length, Shown, parse, shown};
-use crate::report::{SessionFigure, SessionVerdict};
+use crate::quantity::{Angle, Dimension, INCH, Length, Shown, shown};
+use crate::report::SessionFigure;
 use serde_json::Value;
 
-/// A wheel and its pointer, crank degrees, half width that holds 95 of 100 (common practice, no source).
-const WHEEL: f64 = 0.5;
-/// A dial, m.
+/// A dial on the lifter, m, half width that holds 95 of 100 (common practice, no source).
 const DIAL: f64 = 0.001 * INCH;
 /// Two readings of one place may differ by this, deg; beyond, the wheel has slipped or one was misread.
 const REPEATS: f64 = 1.5;
@@ -38,22 +38,21 @@ pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     let doubt = doubt(&found, zero.is_some());
     Told {
         figures: figures(&found, &expected, session, doubt),
-        verdict: verdict(&found, &expected, doubt),
         says: says(&found, bench, doubt),
         questions: questions(&found),
         said: said(&found, bench, session, doubt),
         ..Told::unclear(count, "")
     }
+    .judged()
 }
 
 /// Rows of height, flank and wheel.
 fn readings(node: &Node<'_>) -> Vec<Read> {
     let one = |row: &[Value]| {
-        let [height, flank, deg] = row else { return None };
         Some(Read {
-            height: parse(height.as_str()?, Dimension::Length).ok()?,
-            flank: if flank.as_str()? == "opening" { Flank::Opening } else { Flank::Closing },
-            deg: parse(deg.as_str()?, Dimension::Angle).ok()?.to_degrees(),
+            height: si::<Length>(row, 0)?,
+            flank: if word(row, 1)? == "opening" { Flank::Opening } else { Flank::Closing },
+            deg: si::<Angle>(row, 2)?.to_degrees(),
         })
     };
     node.cells("readings").into_iter().filter_map(one).collect()
@@ -123,15 +122,6 @@ fn figures(found: &Degreed, expected: &Expected<'_>, session: &Session<'_>, doub
         }));
     }
     figures
-}
-
-fn is_longer(found: &Degreed, expected: &Expected<'_>) -> bool {
-    !expected.from_top && found.heights.iter().any(|own| own.longer.abs() > duration_doubt(own.height, expected))
-}
-
-fn verdict(found: &Degreed, expected: &Expected<'_>, doubt: f64) -> SessionVerdict {
-    let differs = found.late.abs() > doubt || is_longer(found, expected);
-    if differs { SessionVerdict::Differs } else { SessionVerdict::Agrees }
 }
 
 /// Advanced or retarded by so much, and which keyway or bushing brings it nearest.

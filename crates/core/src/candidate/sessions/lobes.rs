@@ -1,12 +1,13 @@
 //! Lobes mapped by dial or caliper: each against the card, its sisters and its turn.
 
+use super::cells::{si, whose};
 use super::session::{Bench, Session};
-use super::told::{Said, Told, beside, read, sentence, signed, text, valve};
+use super::told::{Said, Told, beside, joined, middle_of, read, sentence, signed, text, valve};
 use crate::bench::{Compared, caliper_lift, compared, mapped};
 use crate::candidate::breathing::firing;
 use crate::document::{Node, Side};
 use crate::given::{Of, Place};
-use crate::quantity::{Dimension, INCH, Length, Shown, parse};
+use crate::quantity::{Angle, Dimension, INCH, Length, Shown, shown};
 use crate::report::{SessionFigure, SessionVerdict};
 use crate::words::{AnglesOf, Word};
 use serde_json::Value;
@@ -41,7 +42,7 @@ pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
             "a lobe wants nine points that go up and down again, or nose to heel with its base",
         );
     }
-    let mut told = Told { verdict: SessionVerdict::Agrees, ..Told::unclear(count, "") };
+    let mut told = Told::unclear(count, "");
     let mut notes: Vec<Shown> = Vec::new();
     for side in Side::BOTH {
         let own: Vec<&Lobe> = lobes.iter().filter(|lobe| lobe.side == side).collect();
@@ -57,30 +58,17 @@ pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     }
     let runs_out = lobes.iter().filter(|lobe| lobe.runs_out > RUNS_OUT);
     told.questions.extend(runs_out.map(|lobe| {
-        let by = crate::quantity::shown(lobe.runs_out, Dimension::Length).inch;
+        let by = shown(lobe.runs_out, Dimension::Length).inch;
         format!(
             "{}: its base runs out by {by}; is the dial square, and the core straight?",
             valve(lobe.cylinder, lobe.side)
         )
     }));
-    if !notes.is_empty() || told.figures.iter().any(|own| own.stands_out) {
-        told.verdict = SessionVerdict::Differs;
+    if notes.is_empty() {
+        told.says = Shown::plain("lobes agree with each other");
+        return told.judged();
     }
-    told.says = match notes.as_slice() {
-        [] => Shown::plain("lobes agree with each other"),
-        some => Shown { inch: joined(some, |own| &own.inch), metric: joined(some, |own| &own.metric) },
-    };
-    told
-}
-
-fn joined(notes: &[Shown], of: fn(&Shown) -> &String) -> String {
-    notes.iter().map(|note| of(note).as_str()).collect::<Vec<_>>().join("; ")
-}
-
-/// Cylinder and side of a row.
-fn whose(row: &[Value]) -> Option<(usize, Side)> {
-    let side = if row.get(1)?.as_str()? == "exhaust" { Side::Exhaust } else { Side::Intake };
-    Some((row.first()?.as_u64()? as usize, side))
+    Told { verdict: SessionVerdict::Differs, says: joined(&notes, "; "), ..told }
 }
 
 /// The mapped lobes, in crank degrees, and how many readings they are.
@@ -96,8 +84,8 @@ fn maps(node: &Node<'_>) -> (Vec<Lobe>, usize) {
     }
     let map = |own: &(usize, Side)| {
         let point = |row: &&[Value]| {
-            let deg = parse(row.get(2)?.as_str()?, Dimension::Angle).ok()?.to_degrees();
-            Some((scale * deg, parse(row.get(3)?.as_str()?, Dimension::Length).ok()?))
+            let deg = si::<Angle>(row, 2)?.to_degrees();
+            Some((scale * deg, si::<Length>(row, 3)?))
         };
         let mut points: Vec<(f64, f64)> =
             rows.iter().filter(|row| whose(row) == Some(*own)).filter_map(point).collect();
@@ -117,8 +105,7 @@ fn maps(node: &Node<'_>) -> (Vec<Lobe>, usize) {
 fn calipers(node: &Node<'_>) -> Vec<Lobe> {
     let one = |row: &[Value]| {
         let (cylinder, side) = whose(row)?;
-        let length = |place: usize| parse(row.get(place)?.as_str()?, Dimension::Length).ok();
-        let lift = caliper_lift(length(2)?, length(3)?);
+        let lift = caliper_lift(si::<Length>(row, 2)?, si::<Length>(row, 3)?);
         (lift > 0.0).then_some(Lobe { cylinder, side, lift, centre: None, runs_out: 0.0 })
     };
     node.cells("calipers").into_iter().filter_map(one).collect()
@@ -169,9 +156,7 @@ fn note(lobe: &Lobe, (lift, late): &(f64, Option<f64>)) -> Option<Shown> {
 
 /// Lobe lift as most lobes have it, where it is not the card's.
 fn lift_said(bench: &Bench<'_>, side: Side, lobes: &[&Lobe]) -> Option<Said> {
-    let mut lifts: Vec<f64> = lobes.iter().map(|lobe| lobe.lift).collect();
-    lifts.sort_by(f64::total_cmp);
-    let most = lifts[lifts.len() / 2];
+    let most = middle_of(lobes.iter().map(|lobe| lobe.lift))?;
     let lobe = bench.inputs.given.lobe(side);
     let card = lobe.lobe_lift.map(Length::si)?;
     let why = sentence((most - card).abs(), Dimension::Length, |by| {

@@ -1,40 +1,35 @@
 //! Sessions whose readings are sizes of the document: lift by light and real spring, installed heights, drops to the piston.
 
+use super::cells::{si, whose, word};
 use super::session::{Bench, Session};
-use super::told::{Said, Told, beside, read, sentence, text, valve};
+use super::told::{Said, Told, beside, joined, middle_of, read, sentence, text, valve};
 use crate::bench::repeated;
+use crate::candidate::bench::DIAL;
 use crate::candidate::blocks::closed_gap;
 use crate::document::Side;
 use crate::given::{Of, Place};
-use crate::quantity::{Dimension, Force, INCH, Length, Shown, parse};
-use crate::report::SessionVerdict;
+use crate::quantity::{Angle, Dimension, Force, INCH, Length, Shown, shown};
 use serde_json::Value;
 
-/// A dial on the retainer, m, half width that holds 95 of 100 (common practice, no source).
-const DIAL: f64 = 0.002 * INCH;
-/// A height micrometer.
+/// A height micrometer, m, half width that holds 95 of 100 (common practice, no source).
 const MICROMETER: f64 = 0.002 * INCH;
 /// Valves of one side seldom stand further apart than this, m: beyond, two columns may be exchanged or a reading wrong (common
 /// practice, no source: stem heights of one head spread by .014 in).
 const SISTERS: f64 = 0.030 * INCH;
 
-fn length(value: Option<&Value>) -> Option<f64> {
-    parse(value?.as_str()?, Dimension::Length).ok()
-}
-
 /// Lift with the light spring and with the real one: what the train gives, and the readings that tell its ratio.
 pub(super) fn lift_check(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     let rows = session.node.cells("lifts");
-    let of = |word: &str| {
-        let own = rows.iter().filter(|row| row.first().and_then(Value::as_str) == Some(word));
-        repeated(&own.filter_map(|row| length(row.get(1))).collect::<Vec<f64>>())
+    let of = |spring: &str| {
+        let own = rows.iter().filter(|row| word(row, 0) == Some(spring));
+        repeated(&own.filter_map(|row| si::<Length>(row, 1)).collect::<Vec<f64>>())
     };
     let (light, real) = (of("light"), of("real"));
     let Some(light) = light else { return Told::unclear(rows.len(), "the light spring first: it tells the ratio") };
     let own = bench.inputs.side(session.side);
     let doubt = light.half_width().unwrap_or(0.0).hypot(DIAL);
     let by_ratio = own.lobe().ok().zip(own.lift.as_ref().ok()).map(|(lobe, lift)| lift.ratio * lobe.lift().si());
-    let mut told = Told { verdict: SessionVerdict::Agrees, ..Told::unclear(rows.len(), "") };
+    let mut told = Told::unclear(rows.len(), "");
     let label = "Lift, light spring".to_owned();
     told.figures.push(match by_ratio {
         Some(expected) => beside(label, (light.mean, expected), doubt, Dimension::Length),
@@ -48,9 +43,6 @@ pub(super) fn lift_check(bench: &Bench<'_>, session: &Session<'_>) -> Told {
             told.questions
                 .push("more lift under the real spring than under the light one: are the two exchanged?".to_owned());
         }
-    }
-    if told.figures.iter().any(|own| own.stands_out) {
-        told.verdict = SessionVerdict::Differs;
     }
     told.says = by_ratio.map_or_else(
         || Shown::plain("read"),
@@ -73,13 +65,13 @@ pub(super) fn lift_check(bench: &Bench<'_>, session: &Session<'_>) -> Told {
         });
         told.said = said.collect();
     }
-    told
+    told.judged()
 }
 
 /// Installed heights of all valves, each mean of its readings; one far from its sisters is questioned.
 pub(super) fn heights(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     let rows = session.node.cells("heights");
-    let mut told = Told { verdict: SessionVerdict::Agrees, ..Told::unclear(rows.len(), "") };
+    let mut told = Told::unclear(rows.len(), "");
     let mut spreads = Vec::new();
     for side in Side::BOTH {
         let own = side_heights(&rows, side);
@@ -103,33 +95,24 @@ pub(super) fn heights(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     if told.figures.is_empty() {
         return Told::unclear(rows.len(), "cylinder, side and height of each valve, without shims");
     }
-    if told.figures.iter().any(|own| own.stands_out) {
-        told.verdict = SessionVerdict::Differs;
-    }
-    let join = |of: fn(&Shown) -> &String| spreads.iter().map(|own| of(own).as_str()).collect::<Vec<_>>().join(", ");
-    told.says = Shown { inch: join(|own| &own.inch), metric: join(|own| &own.metric) };
-    told
+    told.says = joined(&spreads, ", ");
+    told.judged()
 }
 
 /// Mean height of every valve of a side that was read.
 pub(super) fn side_heights(rows: &[&[Value]], side: Side) -> Vec<(usize, f64)> {
     let of = |cylinder: usize| -> Vec<f64> {
-        let own = rows.iter().filter(|row| {
-            row.first().and_then(Value::as_u64) == Some(cylinder as u64)
-                && row.get(1).and_then(Value::as_str) == Some(side.key())
-        });
-        own.filter_map(|row| length(row.get(2))).collect()
+        let own = rows.iter().filter(|row| whose(row) == Some((cylinder, side)));
+        own.filter_map(|row| si::<Length>(row, 2)).collect()
     };
     (1..=16).filter_map(|cylinder| Some((cylinder, repeated(&of(cylinder))?.mean))).collect()
 }
 
 fn far_from_sisters(own: &[(usize, f64)], side: Side) -> Vec<String> {
-    let mut sorted: Vec<f64> = own.iter().map(|own| own.1).collect();
-    sorted.sort_by(f64::total_cmp);
-    let middle = sorted[sorted.len() / 2];
+    let middle = middle_of(own.iter().map(|own| own.1)).unwrap_or(0.0);
     let far = own.iter().filter(|(_, height)| own.len() > 2 && (height - middle).abs() > SISTERS);
     far.map(|(cylinder, height)| {
-        let by = crate::quantity::shown((height - middle).abs(), Dimension::Length).inch;
+        let by = shown((height - middle).abs(), Dimension::Length).inch;
         format!("{} stands {by} from its sisters: read it again", valve(*cylinder, side))
     })
     .collect()
@@ -137,11 +120,8 @@ fn far_from_sisters(own: &[(usize, f64)], side: Side) -> Vec<String> {
 
 /// Drops to the piston against the frame.
 pub(super) fn drops(bench: &Bench<'_>, session: &Session<'_>) -> Told {
-    let rows = session.node.cells("drops");
-    let drop = |row: &&[Value]| {
-        Some((parse(row.first()?.as_str()?, Dimension::Angle).ok()?.to_degrees(), length(row.get(1))?))
-    };
-    let read_all: Vec<(f64, f64)> = rows.iter().filter_map(drop).collect();
+    let rows = session.node.rows::<Angle, Length>("drops").unwrap_or_default();
+    let read_all: Vec<(f64, f64)> = rows.iter().map(|(at, drop)| (at.as_deg(), drop.si())).collect();
     if read_all.is_empty() {
         return Told::unclear(rows.len(), "degrees after top dead centre and the drop there");
     }
@@ -149,7 +129,7 @@ pub(super) fn drops(bench: &Bench<'_>, session: &Session<'_>) -> Told {
         Ok(gap) => gap,
         Err(gap) => return Told::lacking(rows.len(), gap),
     };
-    let mut told = Told { verdict: SessionVerdict::Agrees, ..Told::unclear(rows.len(), "") };
+    let mut told = Told::unclear(rows.len(), "");
     for (deg, drop) in &read_all {
         let expected = gap.at(*deg).along_stem.si();
         told.figures.push(beside(format!("Drop at {deg:.0} deg"), (*drop, expected), 2.0 * DIAL, Dimension::Length));
@@ -159,9 +139,6 @@ pub(super) fn drops(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     }
     let off: Vec<f64> = read_all.iter().map(|(deg, drop)| drop - gap.at(*deg).along_stem.si()).collect();
     let mean = off.iter().sum::<f64>() / off.len() as f64;
-    if told.figures.iter().any(|own| own.stands_out) {
-        told.verdict = SessionVerdict::Differs;
-    }
     told.says = sentence(mean.abs(), Dimension::Length, |by| {
         format!("{by} {} than frame, deck and gasket have it", if mean < 0.0 { "less" } else { "more" })
     });
@@ -174,5 +151,5 @@ pub(super) fn drops(bench: &Bench<'_>, session: &Session<'_>) -> Told {
             why: Shown::plain("as read at top dead centre"),
         });
     }
-    told
+    told.judged()
 }

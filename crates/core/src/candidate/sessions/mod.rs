@@ -1,6 +1,7 @@
 //! Sessions at the bench: what their readings come to, held against what the document expects, and what it would say by them. A
 //! reading never changes a field by itself: it says what the field would be, and someone takes it or leaves it.
 
+mod cells;
 mod degree;
 mod gauges;
 mod lobes;

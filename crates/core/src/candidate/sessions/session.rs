@@ -17,7 +17,7 @@ impl<'a> Session<'a> {
     pub fn read(node: Node<'a>) -> Option<Self> {
         Some(Self {
             kind: SessionKind::from_word(node.word("kind")?)?,
-            side: if node.word("side") == Some("exhaust") { Side::Exhaust } else { Side::Intake },
+            side: Side::of_key(node.word("side")?)?,
             cylinder: node.number("cylinder").map_or(1, |cylinder| cylinder as usize),
             node,
         })

@@ -1,12 +1,14 @@
 //! Springs from the tester: which lie apart, and which goes under which valve with which shims so that seat loads are even.
 
+use super::cells::{number, si};
 use super::metal::side_heights;
 use super::session::{Bench, Session};
-use super::told::{Told, beside, read, sentence, valve};
+use super::told::{Told, beside, in_words, middle_of, sentence, valve};
 use crate::bench::{Fitted, Tested, fitted, load_at};
+use crate::candidate::spring::kit;
 use crate::document::Side;
-use crate::quantity::{Dimension, INCH, Length, Shown, parse, shown};
-use crate::report::{SessionFigure, SessionVerdict};
+use crate::quantity::{Dimension, Force, Length, Shown, shown};
+use crate::report::SessionFigure;
 use crate::train::heights::piles;
 use crate::words::SessionKind;
 use serde_json::Value;
@@ -15,8 +17,6 @@ use serde_json::Value;
 const TESTER: f64 = 2.0 * 4.448_221_6;
 /// Springs of one set may lie apart by this share of their load (common practice, no source).
 const APART: f64 = 0.10;
-/// Shims as they usually come, m.
-const KIT: [f64; 3] = [0.015 * INCH, 0.030 * INCH, 0.060 * INCH];
 
 pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     let rows = session.node.cells("loads");
@@ -31,7 +31,7 @@ pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
         return Told::unclear(rows.len(), "two heights of each spring are the least: near the seat and near full lift");
     }
     let mean = loads.iter().map(|own| own.1).sum::<f64>() / loads.len() as f64;
-    let mut told = Told { verdict: SessionVerdict::Agrees, ..Told::unclear(rows.len(), "") };
+    let mut told = Told::unclear(rows.len(), "");
     let mut sorted = loads.clone();
     sorted.sort_by(|a, b| a.1.total_cmp(&b.1));
     told.figures = sorted
@@ -42,9 +42,6 @@ pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
         })
         .collect();
     told.questions.extend(rising(&springs));
-    if told.figures.iter().any(|own| own.stands_out) {
-        told.verdict = SessionVerdict::Differs;
-    }
     let spread = sorted[sorted.len() - 1].1 - sorted[0].1;
     let apart = sentence(spread, Dimension::Force, |by| format!("{} springs lie within {by} on the seat", loads.len()));
     let placed = placed(bench, &springs);
@@ -58,15 +55,12 @@ pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
         }
         None => apart,
     };
-    told
+    told.judged()
 }
 
 /// Every spring with its readings, the tallest height first.
 fn tested(rows: &[&[Value]]) -> Vec<(usize, Tested)> {
-    let row = |row: &&[Value]| {
-        let length = parse(row.get(1)?.as_str()?, Dimension::Length).ok()?;
-        Some((row.first()?.as_u64()? as usize, length, parse(row.get(2)?.as_str()?, Dimension::Force).ok()?))
-    };
+    let row = |row: &&[Value]| Some((number(row)?, si::<Length>(row, 1)?, si::<Force>(row, 2)?));
     let all: Vec<(usize, f64, f64)> = rows.iter().filter_map(row).collect();
     let mut numbers: Vec<usize> = all.iter().map(|own| own.0).collect();
     numbers.sort_unstable();
@@ -105,8 +99,8 @@ impl Place {
                 (of(shown(self.fit.height, Dimension::Length)), of(shown(self.fit.load, Dimension::Force)));
             format!("spring {number}, {shims}: {load} at {height}")
         };
-        let own = Shown { inch: words(|own| own.inch), metric: words(|own| own.metric) };
-        SessionFigure { read: own, ..read(valve(self.cylinder, self.side), 0.0, Dimension::Length) }
+        let read = Shown { inch: words(|own| own.inch), metric: words(|own| own.metric) };
+        in_words(valve(self.cylinder, self.side), read)
     }
 }
 
@@ -121,12 +115,10 @@ fn placed(bench: &Bench<'_>, springs: &[(usize, Tested)]) -> Option<(Vec<Place>,
         .collect();
     let heights: Vec<f64> = valves.iter().map(|own| own.2).collect();
     let tested: Vec<Tested> = springs.iter().map(|own| own.1.clone()).collect();
-    let piles = piles(&KIT);
+    let piles = piles(&kit(&bench.inputs.train(Side::Intake).heights));
     // What most of them bear at the height that is planned: one that lies apart does not move it.
     let nominal = bench.inputs.train(Side::Intake).spring.installed_height.map(Length::si)?;
-    let mut loads: Vec<f64> = tested.iter().filter_map(|spring| load_at(spring, nominal)).collect();
-    loads.sort_by(f64::total_cmp);
-    let wanted = *loads.get(loads.len() / 2)?;
+    let wanted = middle_of(tested.iter().filter_map(|spring| load_at(spring, nominal)))?;
     let fits = fitted(&tested, &heights, &vec![wanted; heights.len()], &piles)?;
     let loads = fits.iter().map(|own| own.load);
     let spread = loads.clone().fold(f64::MIN, f64::max) - loads.fold(f64::MAX, f64::min);

@@ -42,6 +42,14 @@ impl Told {
         }
     }
 
+    /// Agrees where none of its figures stands out, and differs else.
+    #[must_use]
+    pub fn judged(mut self) -> Self {
+        let differs = self.figures.iter().any(|own| own.stands_out);
+        self.verdict = if differs { SessionVerdict::Differs } else { SessionVerdict::Agrees };
+        self
+    }
+
     /// What is missing to judge it.
     pub fn lacking(readings: usize, gap: Gap) -> Self {
         Self { lacks: Some(gap), ..Self::unclear(readings, "") }
@@ -95,7 +103,25 @@ fn suggestion(said: Said, source: &Source<'_>) -> Suggestion {
 
 /// A figure that is only read.
 pub(super) fn read(label: String, si: f64, dimension: Dimension) -> SessionFigure {
-    SessionFigure { label, read: shown(si, dimension), doubt: None, expected: None, off: None, stands_out: false }
+    in_words(label, shown(si, dimension))
+}
+
+/// The same of what is no plain quantity.
+pub(super) fn in_words(label: String, read: Shown) -> SessionFigure {
+    SessionFigure { label, read, doubt: None, expected: None, off: None, stands_out: false }
+}
+
+/// The one in the middle, the upper of two; `None` of nothing.
+pub(super) fn middle_of(values: impl Iterator<Item = f64>) -> Option<f64> {
+    let mut sorted: Vec<f64> = values.collect();
+    sorted.sort_by(f64::total_cmp);
+    sorted.get(sorted.len() / 2).copied()
+}
+
+/// Sentences one behind the other, in both systems.
+pub(super) fn joined(all: &[Shown], between: &str) -> Shown {
+    let join = |of: fn(&Shown) -> &String| all.iter().map(|own| of(own).as_str()).collect::<Vec<_>>().join(between);
+    Shown { inch: join(|own| &own.inch), metric: join(|own| &own.metric) }
 }
 
 /// A figure beside what was expected; it stands out beyond `doubt`.

@@ -60,45 +60,31 @@ pub struct InFull {
     pub overlap: [Option<Band>; 2],
 }
 
-/// Runs the cylinders of so many engines in full and holds every limit's response against them; what long work found stands.
-/// `stop` ends it with `None`.
+/// How a cylinder is run in full.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Run {
+    /// Its gaps, loads and fits; what long work found stands.
+    Metal,
+    /// With its gas and its trains, as quickly as its strays were.
+    GasAndTrains,
+}
+
+/// Runs the cylinders of so many engines in full and holds every limit's response against them. `stop` ends it with `None`.
 pub fn run_in_full(
     resolved: &Resolved,
     fields: &[Field],
     findings: &Findings,
     limits: &[Responded],
-    cast: &Cast,
+    (run, cast): (Run, &Cast),
     stop: &(dyn Fn() -> bool + Sync),
 ) -> Option<InFull> {
-    run(resolved, fields, &|_| findings.clone(), limits, cast, stop)
-}
-
-/// The same with the gas and the trains of every cylinder run anew, as quickly as its strays were.
-pub fn run_gas_and_trains(
-    resolved: &Resolved,
-    fields: &[Field],
-    findings: &Findings,
-    limits: &[Responded],
-    cast: &Cast,
-    stop: &(dyn Fn() -> bool + Sync),
-) -> Option<InFull> {
-    let stages = Stages::default();
-    let quick = Quick::of(resolved, wanted(findings), &stages, stop)?;
+    let kept = Stages::default();
+    let anew = if run == Run::GasAndTrains { wanted(findings) } else { (false, false) };
+    let quick = Quick::of(resolved, anew, &kept, stop)?;
     let found = |moved: &Resolved| match quick.strayed(moved, Depth::Everything) {
         Some(strayed) => findings.moved_by(&strayed),
         None => findings.clone(),
     };
-    run(resolved, fields, &found, limits, cast, stop)
-}
-
-fn run(
-    resolved: &Resolved,
-    fields: &[Field],
-    found: &(dyn Fn(&Resolved) -> Findings + Sync),
-    limits: &[Responded],
-    cast: &Cast,
-    stop: &(dyn Fn() -> bool + Sync),
-) -> Option<InFull> {
     let variables: Vec<_> = fields.iter().map(|field| field.variable).collect();
     let count = variables.len();
     let run = |engine: usize| -> Engine {

@@ -9,7 +9,7 @@ mod strays;
 mod usual;
 
 pub use fields::{Field, cast_of, fields};
-pub use in_full::{Agreement, InFull, run_gas_and_trains, run_in_full};
+pub use in_full::{Agreement, InFull, Run, run_in_full};
 pub use overlap::{Band, angles};
 pub use reserves::reserves;
 pub use responses::{Responded, Responses, model_of, respond};
