@@ -23,6 +23,7 @@ export const STEPS = [
   'Choose',
   'Decide',
   'Order',
+  'Bench',
 ]
 
 /** A page on a fresh copy of the demo build, and the console's complaints about it. */

@@ -9,6 +9,7 @@ export type StripReport = Extract<CandidateReport['strip'], { state: 'done' }>
 export type LimitReport = Schemas['LimitReport']
 export type Reading = Schemas['Reading']
 export type BenchFinding = Schemas['BenchFinding']
+export type SessionReport = Schemas['SessionReport']
 export type EventHandle = Schemas['EventHandle']
 export type EventName = Schemas['Event']
 export type CardNumber = Schemas['CardNumber']

@@ -12,7 +12,16 @@ const DRAWN: PartName[] = ['timing', 'strip', 'clearance', 'following']
 /** What is read beside it, when the hand rests. */
 const READ: PartName[] = [...DRAWN, 'lift', 'spring', 'control', 'limits']
 /** The whole answer, when it rests. */
-const FULL: PartName[] = [...READ, 'at_speed', 'lobe', 'train', 'bench', 'drawing', 'remedies']
+const FULL: PartName[] = [
+  ...READ,
+  'at_speed',
+  'lobe',
+  'train',
+  'bench',
+  'sessions',
+  'drawing',
+  'remedies',
+]
 const NOTHING: readonly Moved[] = []
 const NO_FAULTS: readonly Fault[] = []
 

@@ -70,6 +70,7 @@ function merged(
     phasing: asked(before.phasing, now.phasing),
     limits: hasLimits ? worded(before.limits, now.limits) : before.limits,
     bench: before.bench,
+    sessions: before.sessions,
   }
 }
 

@@ -17,6 +17,7 @@ export const STEP_NAMES = [
   'choose',
   'decide',
   'order',
+  'bench',
 ] as const
 
 export type StepName = (typeof STEP_NAMES)[number]

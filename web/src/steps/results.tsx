@@ -1,4 +1,5 @@
 import { BenchSays } from '../features/bench/BenchSays'
+import { BenchStep } from '../features/bench/BenchStep'
 import { ClearanceStep } from '../features/clearance/ClearanceStep'
 import { ControlStep } from '../features/control/ControlStep'
 import { DecideStep } from '../features/decide/DecideStep'
@@ -72,5 +73,12 @@ export const order = step({
       <Order />
     </>
   ),
+  form: false,
+})
+
+export const bench = step({
+  name: 'bench',
+  title: 'Bench',
+  Answer: BenchStep,
   form: false,
 })
