@@ -470,6 +470,84 @@ words! {
         Compression = "compression",
         /// Leak-down of all cylinders.
         LeakDown = "leak_down",
+        /// Heights of all stems.
+        Stems = "stems",
+        /// Pistons below the deck at the corners of each bank.
+        Decks = "decks",
+        /// Pushrods, and the length each place wants.
+        Pushrods = "pushrods",
+        /// Preload or lash, valve by valve.
+        Adjustment = "adjustment",
+        /// Clay between valve and piston.
+        Clay = "clay",
+        /// Seats, guides and castings.
+        Head = "head",
+        /// Rockers weighed in a stand.
+        RockerMass = "rocker_mass",
+        /// Chambers and ports by burette.
+        Volumes = "volumes",
+        /// Ports on the flow bench.
+        Flow = "flow",
+    }
+
+    /// An end of a bank.
+    BankEnd {
+        /// Where the drive is.
+        Front = "front",
+        /// Where the flywheel is.
+        Rear = "rear",
+    }
+
+    /// An edge of a piston, across the engine.
+    CrownEdge {
+        /// Towards the middle of the engine.
+        Inside = "inside",
+        /// Away from it.
+        Outside = "outside",
+    }
+
+    /// Where clay was squeezed.
+    ClayAt {
+        /// Between face and crown.
+        Floor = "floor",
+        /// Between the edge and the pocket's wall.
+        Wall = "wall",
+    }
+
+    /// What is read of a seat and its guide.
+    HeadCheck {
+        /// Of the seat about the guide.
+        SeatRunOut = "seat_run_out",
+        /// Of the stem in the guide, across.
+        GuidePlay = "guide_play",
+        /// Widest less narrowest of the guide.
+        GuideOvality = "guide_ovality",
+    }
+
+    /// What is filled.
+    FilledOf {
+        /// Under a plate, valves and plug in.
+        Chamber = "chamber",
+        /// From its flange to the valve.
+        IntakePort = "intake_port",
+        /// From the valve to its flange.
+        ExhaustPort = "exhaust_port",
+    }
+
+    /// Whether a casting was looked at for cracks.
+    Cracks {
+        /// Nothing was found.
+        None = "none",
+        /// Something was found.
+        Found = "found",
+    }
+
+    /// How warm an engine was.
+    Warmth {
+        /// As it stood.
+        Cold = "cold",
+        /// Run warm.
+        Hot = "hot",
     }
 
     /// How a cam is degreed in.
@@ -510,6 +588,14 @@ words! {
         Cam = "cam",
         /// The crank.
         Crank = "crank",
+    }
+
+    /// How lobes are mapped.
+    MappedBy {
+        /// Nose to heel, and across the base.
+        Caliper = "caliper",
+        /// A dial over the angle.
+        Dial = "dial",
     }
 
     /// The spring a lift was read with.

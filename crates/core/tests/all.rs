@@ -8,6 +8,7 @@ mod around_the_ports;
 mod at_speed;
 mod beginnings;
 mod bench;
+mod bench_sessions;
 mod breathing;
 mod calibration;
 mod candidates;

@@ -7,12 +7,12 @@ use upper_lobe_core::bench::{Tested, fitted};
 use upper_lobe_core::train::heights::piles;
 
 /// The tow demo's card: intake 210 at .050 about 107, exhaust 218 about 2 x 112 - 107 = 117.
-const TOW: usize = 0;
+pub const TOW: usize = 0;
 /// The strip demo: solid rollers with .018 of lash on 1.7 rockers.
-const STRIP: usize = 1;
+pub const STRIP: usize = 1;
 
 /// What sessions of the first candidate come to, with `engine` fields put in.
-fn told(demo: usize, engine: Value, bench: Value) -> Vec<SessionReport> {
+pub fn told(demo: usize, engine: Value, bench: Value) -> Vec<SessionReport> {
     let mut value: Value = serde_json::from_str(DEMOS[demo]).expect("a demo");
     for (key, own) in engine.as_object().into_iter().flatten() {
         value["engine"][key] = own.clone();
@@ -23,7 +23,7 @@ fn told(demo: usize, engine: Value, bench: Value) -> Vec<SessionReport> {
     analysis.candidates[0].sessions.clone()
 }
 
-fn one(demo: usize, engine: Value, session: Value) -> SessionReport {
+pub fn one(demo: usize, engine: Value, session: Value) -> SessionReport {
     told(demo, engine, json!([session])).remove(0)
 }
 
@@ -151,8 +151,9 @@ fn the_worn_lobe_and_the_one_ground_late_are_named() {
     assert!(found.says.inch.contains("Cylinder 4 intake is worn: .006 in less"), "{}", found.says.inch);
     assert!(found.says.inch.contains("Cylinder 7 intake is ground 1.5 deg late"), "{}", found.says.inch);
     assert_eq!(found.says.inch.matches("Cylinder").count(), 2, "{}", found.says.inch);
-    // .0179 - .010 m is .311 in of lift; the card has .318.
-    assert_eq!(found.suggests[0].to, ".311 in");
+    // .0179 - .010 m is .311 in of lift; the card has .318. Points enough to stand for the lobe itself.
+    assert_eq!(found.figures[0].read.inch, ".311 in");
+    assert_eq!(found.suggests[0].to, "a lobe of 61 points");
     let caliper = json!({ "id": "c", "kind": "lobe_map", "calipers": [[1, "exhaust", "1.746 in", "1.420 in"]] });
     assert_eq!(one(TOW, json!({}), caliper).verdict, SessionVerdict::Agrees);
 }

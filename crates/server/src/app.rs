@@ -2,7 +2,7 @@
 
 use crate::api::{
     about, begin, builds, calibrate, choose, control, curve, documents, everything, parts, phasing, score, search,
-    sensitivity, tolerance, workbench,
+    sensitivity, tolerance, weigh, workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::jobs::Jobs;
@@ -83,6 +83,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(sensitivity::compute_sensitivity)
             .service(tolerance::draw_tolerances)
             .service(phasing::turn_cam)
+            .service(weigh::weigh_edits)
             .service(workbench::workbench)
             .service(workbench::order)
             .default_service(web::to(no_such_route)),

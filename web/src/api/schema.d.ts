@@ -559,6 +559,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/weigh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every margin that edits would move, and torque by quick curves; nothing is kept. */
+        post: operations["weigh_edits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workbench": {
         parameters: {
             query?: never;
@@ -3393,6 +3410,11 @@ export interface components {
             middle_mm: number[];
         };
         /**
+         * @description A tool, and where it sits.
+         * @enum {string}
+         */
+        Gauge: "wheel_and_lifter" | "wheel_and_valve" | "caliper_on_lobe" | "dial_on_lobe" | "height_micrometer" | "spring_tester" | "dial_on_valve" | "drop_to_piston" | "plug_hole" | "stem_gauge" | "deck_bridge" | "caliper_on_pushrod" | "checking_pushrod" | "feeler" | "clay" | "dial_on_seat" | "scale" | "burette" | "flow_bench";
+        /**
          * @description A goal; of each more is better, of money less.
          * @enum {string}
          */
@@ -3950,6 +3972,13 @@ export interface components {
             /** @description What it is for. */
             used_for?: string | null;
         };
+        /** @description A measured lobe. */
+        LobeFile: {
+            /** @description Which lobe. */
+            side: components["schemas"]["Side"];
+            /** @description Cam degrees and lifts, line by line, as a file of a measured lobe has them. */
+            text: string;
+        };
         /** @description One lobe. */
         LobeOutline: {
             /**
@@ -3963,6 +3992,20 @@ export interface components {
             lift_mm: number[];
             /** @description Whose; a lobe sold by itself is shown as an intake's. */
             side: components["schemas"]["Side"];
+        };
+        /** @description One margin, before and after. */
+        MarginMoved: {
+            /** @description In one word, then. */
+            after: components["schemas"]["Verdict"];
+            /** @description In one word, now. */
+            before: components["schemas"]["Verdict"];
+            from?: components["schemas"]["Shown"] | null;
+            /** @description Stable identifier of the rule. */
+            id: string;
+            side?: components["schemas"]["Side"] | null;
+            /** @description In words. */
+            title: string;
+            to?: components["schemas"]["Shown"] | null;
         };
         /** @description What one witness mark says. */
         MarkReport: {
@@ -4125,6 +4168,8 @@ export interface components {
         NextReading: {
             /** @description Its columns, those that stand already and those that are read. */
             cells: components["schemas"]["NextCell"][];
+            /** @description Which tool, for a drawing. */
+            gauge: components["schemas"]["Gauge"];
             /** @description All. */
             of: number;
             /** @description Which of all, from one. */
@@ -4133,7 +4178,7 @@ export interface components {
             says: string;
             /** @description The table of the session it goes into. */
             table: string;
-            /** @description Which tool, and where it sits. */
+            /** @description The same in words, and where it sits. */
             tool: string;
         };
         /** @description How far predictions lie off computed cams that were left out: root of the mean square, as shares. */
@@ -5276,13 +5321,18 @@ export interface components {
         Start: "new_cam" | "ratio" | "springs" | "timing" | "breathing";
         /** @description A field as readings have it. */
         Suggestion: {
+            /** @description As far as it may be off, half width that holds 95 of 100: what its tolerance would be. */
+            doubt?: string | null;
             /** @description Path of the field. */
             field: string;
             /** @description As it is. */
             from: string;
             /** @description What it is called. */
             label: string;
-            /** @description As it would be: a text that the field takes. */
+            lobe?: components["schemas"]["LobeFile"] | null;
+            /** @description The rows of a table, as they would be. */
+            rows?: string[][] | null;
+            /** @description As it would be: a text that the field takes, or how many rows. */
             to: string;
             /** @description Why. */
             why: components["schemas"]["Shown"];
@@ -5532,6 +5582,19 @@ export interface components {
          * @enum {string}
          */
         Topic: "valve" | "retainer" | "tip" | "pushrod" | "pivot" | "spring" | "lifter" | "lift" | "flank";
+        /** @description Torque and power, as shares of what they are. */
+        TorqueMoved: {
+            /**
+             * Format: double
+             * @description Average over the band.
+             */
+            average_torque: number;
+            /**
+             * Format: double
+             * @description Highest power.
+             */
+            peak_power: number;
+        };
         /** @description One cycle of the first cylinder at one speed. */
         TraceReport: {
             /** @description Crank angle from firing top dead centre. */
@@ -5712,6 +5775,25 @@ export interface components {
          * @enum {string}
          */
         Verdict: "ok" | "tight" | "fails" | "advice" | "unknown";
+        /** @description What to weigh. */
+        WeighRequest: {
+            /** @description Identifier of the candidate; the first when absent. */
+            candidate?: string | null;
+            /** @description The document's text. */
+            document: string;
+            /** @description Edits in order, weighed together. */
+            edits: components["schemas"]["Edit"][];
+            /** @description Units that bare numbers are taken in. */
+            system?: components["schemas"]["UnitSystem"];
+        };
+        /** @description What edits would move. */
+        Weighed: {
+            /** @description Margins that read otherwise, the worst first. */
+            margins: components["schemas"]["MarginMoved"][];
+            /** @description Margins that stay as they are. */
+            still: number;
+            torque?: components["schemas"]["TorqueMoved"] | null;
+        };
         /** @description One piece of work. */
         WorkReport: {
             /** @description What it does to the plunger. */
@@ -5762,6 +5844,8 @@ export interface components {
              *     are rounded for drawing; whoever asks keeps what it has of them.
              */
             preview?: boolean;
+            /** @description Identifier of the session at the bench that is looked at: the form has its fields too. */
+            session?: string | null;
             /** @description Units that bare numbers are taken in. */
             system?: components["schemas"]["UnitSystem"];
             /** @description Whether every candidate is wanted side by side. */
@@ -6889,6 +6973,37 @@ export interface operations {
                 };
                 content: {
                     "application/x-ndjson": components["schemas"]["Line_ToleranceStep_ToleranceDone"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    weigh_edits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weighed"];
                 };
             };
             422: {

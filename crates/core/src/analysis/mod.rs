@@ -40,6 +40,7 @@ mod tolerance_words;
 mod tolerating;
 mod turning;
 mod unknowns;
+mod weighing;
 
 pub use crate::begin::{Beginning, Known};
 pub use crate::build::Build;
@@ -48,7 +49,7 @@ pub use crate::candidate::{Keeper, Key, Stages};
 pub use crate::choose::{Goal, Share, Start};
 pub use crate::document::{
     Conflict, Difference, Fault, Faults, FormColumn, FormField, FormTable, Kind, MAX_BYTES, Merge, Side, adopt,
-    differences, form_fields, json_schema, merge,
+    differences, form_fields, json_schema, merge, session_fields,
 };
 pub use crate::edit::{CardNumber, Edit, Event, apply};
 pub use crate::glossary::{GLOSSARY, Term};
@@ -77,3 +78,4 @@ pub use searching::SearchJob;
 pub use sensitivity::{Decision, SensitivityJob, SensitivityStep, decisions, effect};
 pub use tolerating::{ToleranceJob, ToleranceStep};
 pub use turning::ControlStep;
+pub use weighing::{MarginMoved, TorqueMoved, Weighed, weigh};

@@ -20,9 +20,9 @@ pub(super) const WHEEL: f64 = 0.5;
 /// Depth gauge over a deck, m.
 const DEPTH_GAUGE: f64 = 0.002 * INCH;
 /// Clay under calipers, m.
-const CLAY: f64 = 0.005 * INCH;
+pub(super) const CLAY: f64 = 0.005 * INCH;
 /// Burette and its plate, m^3.
-const BURETTE: f64 = 0.3e-6;
+pub(super) const BURETTE: f64 = 0.3e-6;
 /// Deck clearance and crushed gasket together, m.
 const DECK: f64 = 0.002 * INCH;
 /// Bore, m.

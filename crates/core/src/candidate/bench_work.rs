@@ -8,7 +8,7 @@ use crate::given::{Lifter, Needs, need};
 use crate::quantity::{Dimension, Length, Shown, shown};
 use crate::report::{BleedReport, LashReport, MatchReport, PreloadReport, PreloadSchool, WorkReport};
 use crate::train::compliance::Metal;
-use crate::train::preload::{Stem, at_most, bled, lash_growth, matched, preload_of_school, worksheet};
+use crate::train::preload::{Match, Stem, at_most, bled, lash_growth, matched, preload_of_school, worksheet};
 use crate::words::{self, Casting, Word};
 use std::sync::Arc;
 
@@ -128,9 +128,7 @@ pub fn matching(inputs: &Resolved, side: Side, ratio: f64) -> Vec<MatchReport> {
     let given = &inputs.given.matching;
     let metres = |all: &Option<Arc<[Length]>>| all.as_ref().map(|all| all.iter().map(|l| l.si()).collect::<Vec<f64>>());
     let (Some(pushrods), Some(places)) = (metres(&given.pushrods), metres(&given.places)) else { return Vec::new() };
-    let wanted = given.preload.or(inputs.train(side).lifter.preload);
-    let step = given.shim_step.map(Length::si);
-    let found = matched(&pushrods, &places, wanted.map_or(0.0, Length::si), step, ratio).unwrap_or_default();
+    let found = matching_of(inputs, (&pushrods, &places), side, ratio).unwrap_or_default();
     let paired = inputs.given.engine.cylinders.is_some_and(|cylinders| places.len() as f64 == 2.0 * cylinders);
     let reports = found.into_iter().map(|pair| MatchReport {
         place: pair.place + 1,
@@ -141,4 +139,17 @@ pub fn matching(inputs: &Resolved, side: Side, ratio: f64) -> Vec<MatchReport> {
         preload: length(pair.preload),
     });
     reports.collect()
+}
+
+/// Which of `pushrods` goes to which of `places`, m, with the preload and the shims that are given; `None` with too few.
+pub fn matching_of(
+    inputs: &Resolved,
+    (pushrods, places): (&[f64], &[f64]),
+    side: Side,
+    ratio: f64,
+) -> Option<Vec<Match>> {
+    let given = &inputs.given.matching;
+    let wanted = given.preload.or(inputs.train(side).lifter.preload);
+    let step = given.shim_step.map(Length::si);
+    matched(pushrods, places, wanted.map_or(0.0, Length::si), step, ratio)
 }

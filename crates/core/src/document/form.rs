@@ -84,6 +84,18 @@ pub fn form_fields(document: &Value, index: usize) -> Vec<FormField> {
     walk.fields
 }
 
+/// Every field of the session `id` at the bench; none where there is no such session.
+pub fn session_fields(document: &Value, id: &str) -> Vec<FormField> {
+    let sessions = document.get("bench").and_then(Value::as_array);
+    let place = sessions.and_then(|list| list.iter().position(|own| own["id"].as_str() == Some(id)));
+    let mut walk = Walk { root: document, index: 0, fields: Vec::new() };
+    if let Some(place) = place {
+        walk.object(&super::SESSION, &format!("bench[{place}]"));
+    }
+    walk.fields.retain(|field| field.applies || field.given);
+    walk.fields
+}
+
 struct Walk<'a> {
     root: &'a Value,
     index: usize,

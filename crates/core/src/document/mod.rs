@@ -25,7 +25,7 @@ pub use difference::{Difference, differences};
 pub use edit::{set_field, set_source};
 pub use fault::{Fault, Faults};
 pub use field::{Field, Kind, Object};
-pub use form::{FormColumn, FormField, FormTable, form_fields};
+pub use form::{FormColumn, FormField, FormTable, form_fields, session_fields};
 pub use merge::{Conflict, Merge, Take, adopt, merge};
 pub use node::{Assumed, InputUsed, Ledger, Node, Origin, Side, of_value};
 pub use path::{Step, get, join, steps};

@@ -311,6 +311,11 @@ impl<'a> Node<'a> {
         rows.into_iter().flatten().filter_map(|row| row.as_array().map(Vec::as_slice)).collect()
     }
 
+    /// How many entries the list at `key` has.
+    pub fn entries(&self, key: &str) -> usize {
+        self.raw(key).and_then(|(value, _)| value.as_array()).map_or(0, Vec::len)
+    }
+
     /// What is given at `key`, as text; empty where nothing is.
     pub fn text(&self, key: &str) -> String {
         self.raw(key).map(|(value, _)| text_of(value)).unwrap_or_default()

@@ -95,7 +95,19 @@ pub fn scale(dimension: Dimension, system: UnitSystem) -> Scale {
 /// `si` in one system with its unit. Lengths in inches drop the leading zero, as spoken.
 pub fn format_si(si: f64, dimension: Dimension, system: UnitSystem) -> String {
     let scale = scale(dimension, system);
-    let number = format!("{:.*}", scale.decimals, (si - scale.offset) / scale.factor);
+    worded(format!("{:.*}", scale.decimals, (si - scale.offset) / scale.factor), &scale)
+}
+
+/// The same with a digit more where it says something: what was measured is not rounded to what is shown.
+pub fn format_finer(si: f64, dimension: Dimension, system: UnitSystem) -> String {
+    let scale = scale(dimension, system);
+    let number = format!("{:.*}", scale.decimals + 1, (si - scale.offset) / scale.factor);
+    let number = number.strip_suffix('0').map_or(number.as_str(), |number| number.trim_end_matches('.'));
+    worded(number.to_owned(), &scale)
+}
+
+/// A number with its unit, nought without a sign.
+fn worded(number: String, scale: &Scale) -> String {
     let number = if number.trim_start_matches('-').chars().all(|c| c == '0' || c == '.') {
         number.trim_start_matches('-').to_owned()
     } else {

@@ -20,6 +20,80 @@ pub enum SessionVerdict {
     Unclear,
 }
 
+/// A tool, and where it sits.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Gauge {
+    /// Degree wheel on the crank, dial on the lifter.
+    WheelAndLifter,
+    /// Degree wheel on the crank, dial on the retainer.
+    WheelAndValve,
+    /// Caliper over a lobe.
+    CaliperOnLobe,
+    /// Degree wheel on the core in its fixture, dial on the lobe.
+    DialOnLobe,
+    /// Height micrometer in place of the spring.
+    HeightMicrometer,
+    /// Spring tester.
+    SpringTester,
+    /// Dial on the retainer.
+    DialOnValve,
+    /// The same over a light spring, the valve pushed to the piston.
+    DropToPiston,
+    /// A gauge in the plug hole.
+    PlugHole,
+    /// Stem height gauge on the spring's seat.
+    StemGauge,
+    /// Bridge with a dial over the bore.
+    DeckBridge,
+    /// Caliper over a pushrod between balls.
+    CaliperOnPushrod,
+    /// Adjustable pushrod in place.
+    CheckingPushrod,
+    /// Feeler between tip and stem, or turns of an adjuster.
+    Feeler,
+    /// Clay on the piston.
+    Clay,
+    /// Dial that turns about the guide.
+    DialOnSeat,
+    /// Scale under one side of a rocker in its stand.
+    Scale,
+    /// Burette over a plate.
+    Burette,
+    /// Flow bench.
+    FlowBench,
+}
+
+impl Gauge {
+    /// In words.
+    pub const fn words(self) -> &'static str {
+        match self {
+            Self::WheelAndLifter => "dial on the lifter, along its bore",
+            Self::WheelAndValve => "dial on the retainer, along the stem",
+            Self::CaliperOnLobe => "caliper over the lobe: nose to heel, then across the base",
+            Self::DialOnLobe => "dial on the lobe through a follower like its lifter, wheel on the core",
+            Self::HeightMicrometer => "height micrometer in place of the spring, locks and retainer fitted",
+            Self::SpringTester => "spring tester, guard closed: a compressed spring can injure",
+            Self::DialOnValve => "dial on the retainer, along the stem; solid lifter in place of a hydraulic one",
+            Self::DropToPiston => "dial on the retainer over a light spring, zero with the valve closed",
+            Self::PlugHole => "tester in the plug hole",
+            Self::StemGauge => "stem height gauge on the spring's seat, valve closed",
+            Self::DeckBridge => "bridge with a dial across the bore, piston at its highest, edge above the pin's end",
+            Self::CaliperOnPushrod => "caliper between two balls, less what they add",
+            Self::CheckingPushrod => {
+                "adjustable pushrod, lifter on the base circle, all play out; look at the pattern on the tip after two turns"
+            }
+            Self::Feeler => "lifter on the base circle; feeler at the tip, or plunger travel by the adjuster",
+            Self::Clay => "oiled clay on the crown, two turns of the crank by hand, cut through its thinnest place",
+            Self::DialOnSeat => "dial on a pilot in the guide, turned once round the seat",
+            Self::Scale => "pivot held in the stand, one side on the scale, arm level",
+            Self::Burette => "burette through a greased plate, no bubble left",
+            Self::FlowBench => "flow bench, dial on the valve, depression held",
+        }
+    }
+}
+
 report! {
     /// One session.
     pub struct SessionReport {
@@ -59,7 +133,9 @@ report! {
         cells: Vec<NextCell>,
         /// What it is, in words.
         says: String,
-        /// Which tool, and where it sits.
+        /// Which tool, for a drawing.
+        gauge: Gauge,
+        /// The same in words, and where it sits.
         tool: String,
         /// Which of all, from one.
         place: usize,
@@ -99,9 +175,23 @@ report! {
         label: String,
         /// As it is.
         from: String,
-        /// As it would be: a text that the field takes.
+        /// As it would be: a text that the field takes, or how many rows.
         to: String,
+        /// The rows of a table, as they would be.
+        rows: Option<Vec<Vec<String>>>,
+        /// A measured lobe in the place of a card's.
+        lobe: Option<LobeFile>,
+        /// As far as it may be off, half width that holds 95 of 100: what its tolerance would be.
+        doubt: Option<String>,
         /// Why.
         why: Shown,
+    }
+
+    /// A measured lobe.
+    pub struct LobeFile {
+        /// Which lobe.
+        side: Side,
+        /// Cam degrees and lifts, line by line, as a file of a measured lobe has them.
+        text: String,
     }
 }

@@ -16,4 +16,5 @@ pub mod score;
 pub mod search;
 pub mod sensitivity;
 pub mod tolerance;
+pub mod weigh;
 pub mod workbench;

@@ -15,7 +15,7 @@ use upper_lobe_core::analysis::{
     PartName, Reading, Request, Shown, Sides, SpringsStay, Stages, StripReport, analyze, compare, event_handles,
     lobes_apart, money, order_card, readings,
 };
-use upper_lobe_core::analysis::{Build, Fault, FormField, form_fields};
+use upper_lobe_core::analysis::{Build, Fault, FormField, form_fields, session_fields};
 use upper_lobe_core::analysis::{Edit, apply};
 use upper_lobe_store::Store;
 use utoipa::ToSchema;
@@ -41,6 +41,9 @@ pub struct WorkbenchRequest {
     /// Whether the form's fields are wanted.
     #[serde(default)]
     pub form: bool,
+    /// Identifier of the session at the bench that is looked at: the form has its fields too.
+    #[serde(default)]
+    pub session: Option<String>,
     /// Identifier of a candidate to lay beside the one in view.
     #[serde(default)]
     pub beside: Option<String>,
@@ -180,7 +183,10 @@ fn work(request: &WorkbenchRequest, shelf: Arc<[Part]>, stages: &Stages) -> Resu
             .filter(|report| !request.preview || !report.limits.is_empty())
             .map(readings)
             .unwrap_or_default(),
-        fields: request.form.then(|| form_fields(build.value(), candidate_index)),
+        fields: request.form.then(|| {
+            let own = request.session.as_ref().map(|id| session_fields(build.value(), id));
+            form_fields(build.value(), candidate_index).into_iter().chain(own.unwrap_or_default()).collect()
+        }),
         beside,
         table,
         candidates,

@@ -2,7 +2,7 @@
 
 use super::cells::{si, word};
 use super::session::{Bench, Session};
-use super::told::{Said, Told, beside, sentence, text};
+use super::told::{Said, Told, beside, sentence};
 use crate::bench::{Cranked, Degreed, Expected, Misread, Read, degreed, misread, wheel_error};
 use crate::cam::Flank;
 use crate::candidate::bench::WHEEL;
@@ -189,5 +189,8 @@ fn said(found: &Degreed, bench: &Bench<'_>, session: &Session<'_>, doubt: f64) -
     let why = sentence(degrees(found.late.abs()), Dimension::Angle, |off| {
         format!("read {off} {}", if found.late > 0.0 { "later than it says" } else { "earlier than it says" })
     });
-    vec![Said { place: Place::new(Of::Cam, key, Side::Intake), to: text(degrees(deg), Dimension::Angle), why }]
+    let place = Place::new(Of::Cam, key, Side::Intake);
+    // Separation takes half of what its lobe is off by.
+    let doubt = if session.side == Side::Intake { doubt } else { 0.5 * doubt };
+    vec![Said::quantity(place, (degrees(deg), degrees(doubt)), Dimension::Angle, why)]
 }

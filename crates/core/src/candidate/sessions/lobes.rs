@@ -2,7 +2,7 @@
 
 use super::cells::{si, whose};
 use super::session::{Bench, Session};
-use super::told::{Said, Told, beside, joined, middle_of, read, sentence, signed, text, valve};
+use super::told::{Said, To, Told, beside, joined, middle_of, read, sentence, signed, valve};
 use crate::bench::{Compared, caliper_lift, compared, mapped};
 use crate::candidate::breathing::firing;
 use crate::document::{Node, Side};
@@ -18,6 +18,8 @@ const WORN: f64 = 0.003 * INCH;
 const SURE: f64 = 0.001 * INCH;
 /// Lobes stand where they should within this, crank deg (common practice, no source).
 const STANDS: f64 = 1.0;
+/// Fewest points of a map that can stand for a lobe: every ten degrees of the cam.
+const MEASURED: usize = 36;
 /// A base may run out by this, m.
 const RUNS_OUT: f64 = 0.001 * INCH;
 
@@ -54,7 +56,8 @@ pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
         for (lobe, beside) in own.iter().zip(&beside) {
             notes.extend(note(lobe, beside));
         }
-        told.said.extend(lift_said(bench, side, &own));
+        let all: Vec<(&Lobe, &(f64, Option<f64>))> = own.iter().copied().zip(&beside).collect();
+        told.said.extend(lobe_said(session, side, &all).or_else(|| lift_said(bench, side, &own)));
     }
     let runs_out = lobes.iter().filter(|lobe| lobe.runs_out > RUNS_OUT);
     told.questions.extend(runs_out.map(|lobe| {
@@ -73,8 +76,6 @@ pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
 
 /// The mapped lobes, in crank degrees, and how many readings they are.
 fn maps(node: &Node<'_>) -> (Vec<Lobe>, usize) {
-    let of_cam = node.word("angles").and_then(AnglesOf::from_word) != Some(AnglesOf::Crank);
-    let scale = if of_cam { 2.0 } else { 1.0 };
     let rows = node.cells("lobes");
     let mut order: Vec<(usize, Side)> = Vec::new();
     for own in rows.iter().filter_map(|row| whose(row)) {
@@ -83,14 +84,7 @@ fn maps(node: &Node<'_>) -> (Vec<Lobe>, usize) {
         }
     }
     let map = |own: &(usize, Side)| {
-        let point = |row: &&[Value]| {
-            let deg = si::<Angle>(row, 2)?.to_degrees();
-            Some((scale * deg, si::<Length>(row, 3)?))
-        };
-        let mut points: Vec<(f64, f64)> =
-            rows.iter().filter(|row| whose(row) == Some(*own)).filter_map(point).collect();
-        points.sort_by(|a, b| a.0.total_cmp(&b.0));
-        let found = mapped(&points)?;
+        let found = mapped(&points(node, *own))?;
         Some(Lobe {
             cylinder: own.0,
             side: own.1,
@@ -100,6 +94,30 @@ fn maps(node: &Node<'_>) -> (Vec<Lobe>, usize) {
         })
     };
     (order.iter().filter_map(map).collect(), rows.len())
+}
+
+/// What was read of one lobe: crank degrees, rising, and the dial.
+fn points(node: &Node<'_>, of: (usize, Side)) -> Vec<(f64, f64)> {
+    let of_cam = node.word("angles").and_then(AnglesOf::from_word) != Some(AnglesOf::Crank);
+    let scale = if of_cam { 2.0 } else { 1.0 };
+    let point = |row: &&[Value]| Some((scale * si::<Angle>(row, 2)?.to_degrees(), si::<Length>(row, 3)?));
+    let rows = node.cells("lobes");
+    let mut points: Vec<(f64, f64)> = rows.iter().filter(|row| whose(row) == Some(of)).filter_map(point).collect();
+    points.sort_by(|a, b| a.0.total_cmp(&b.0));
+    points
+}
+
+/// The first mapped lobe of a side that has points enough and is as high as most, in the place of the card's.
+fn lobe_said(session: &Session<'_>, side: Side, lobes: &[(&Lobe, &(f64, Option<f64>))]) -> Option<Said> {
+    let is_sound = |(lobe, beside): &&(&Lobe, &(f64, Option<f64>))| lobe.centre.is_some() && beside.0.abs() <= WORN;
+    let lobe = lobes.iter().find(is_sound)?.0;
+    let points = points(&session.node, (lobe.cylinder, side));
+    let base = points.iter().map(|own| own.1).fold(f64::MAX, f64::min);
+    let row = |(deg, dial): &(f64, f64)| format!("{:.3} {:.5} mm\n", 0.5 * deg, 1e3 * (dial - base));
+    let text: String = points.iter().map(row).collect();
+    let place = Place::new(Of::Lobe, "profile", side);
+    let why = Shown::plain(format!("as cylinder {} was mapped", lobe.cylinder));
+    (points.len() >= MEASURED).then_some(Said { place, to: To::Lobe(text, points.len()), doubt: None, why })
 }
 
 fn calipers(node: &Node<'_>) -> Vec<Lobe> {
@@ -163,5 +181,5 @@ fn lift_said(bench: &Bench<'_>, side: Side, lobes: &[&Lobe]) -> Option<Said> {
         format!("most {} lobes lift {by} {} than the card", side.key(), if most > card { "more" } else { "less" })
     });
     let place = Place::new(Of::Lobe, "lobe_lift", side);
-    ((most - card).abs() > SURE).then(|| Said { place, to: text(most, Dimension::Length), why })
+    ((most - card).abs() > SURE).then(|| Said::quantity(place, (most, SURE), Dimension::Length, why))
 }

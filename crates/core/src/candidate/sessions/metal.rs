@@ -1,21 +1,20 @@
 //! Sessions whose readings are sizes of the document: lift by light and real spring, installed heights, drops to the piston.
 
-use super::cells::{si, whose, word};
+use super::cells::{si, word};
 use super::session::{Bench, Session};
-use super::told::{Said, Told, beside, joined, middle_of, read, sentence, text, valve};
+use super::sisters::{by_valve, far, spread_of};
+use super::told::{Said, Told, beside, joined, read, sentence, valve};
 use crate::bench::repeated;
 use crate::candidate::bench::DIAL;
 use crate::candidate::blocks::closed_gap;
 use crate::document::Side;
 use crate::given::{Of, Place};
-use crate::quantity::{Angle, Dimension, Force, INCH, Length, Shown, shown};
-use serde_json::Value;
+use crate::quantity::{Angle, Dimension, Force, INCH, Length, Shown};
 
+/// The load of a spring at full lift, N, as far as it may be off (common practice, no source: 5 lbf).
+const LOADED: f64 = 5.0 * 4.448_221_6;
 /// A height micrometer, m, half width that holds 95 of 100 (common practice, no source).
 const MICROMETER: f64 = 0.002 * INCH;
-/// Valves of one side seldom stand further apart than this, m: beyond, two columns may be exchanged or a reading wrong (common
-/// practice, no source: stem heights of one head spread by .014 in).
-const SISTERS: f64 = 0.030 * INCH;
 
 /// Lift with the light spring and with the real one: what the train gives, and the readings that tell its ratio.
 pub(super) fn lift_check(bench: &Bench<'_>, session: &Session<'_>) -> Told {
@@ -54,14 +53,14 @@ pub(super) fn lift_check(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     if told.questions.is_empty() {
         let load = |key: &str| session.node.quantity::<Force>(key).map(Force::si);
         let readings = [
-            ("light_spring_lift", Some(light.mean), Dimension::Length),
-            ("light_spring_load", load("light_load"), Dimension::Force),
-            ("running_lift", real.map(|own| own.mean), Dimension::Length),
-            ("running_load", load("real_load"), Dimension::Force),
+            ("light_spring_lift", Some(light.mean), Dimension::Length, doubt),
+            ("light_spring_load", load("light_load"), Dimension::Force, LOADED),
+            ("running_lift", real.as_ref().map(|own| own.mean), Dimension::Length, doubt),
+            ("running_load", load("real_load"), Dimension::Force, LOADED),
         ];
-        let said = readings.into_iter().filter_map(|(key, si, dimension)| {
+        let said = readings.into_iter().filter_map(|(key, si, dimension, doubt)| {
             let place = Place::new(Of::Readings, key, session.side);
-            Some(Said { place, to: text(si?, dimension), why: Shown::plain("as read") })
+            Some(Said::quantity(place, (si?, doubt), dimension, Shown::plain("as read")))
         });
         told.said = said.collect();
     }
@@ -74,48 +73,24 @@ pub(super) fn heights(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     let mut told = Told::unclear(rows.len(), "");
     let mut spreads = Vec::new();
     for side in Side::BOTH {
-        let own = side_heights(&rows, side);
-        let (Some(least), Some(most)) =
-            (own.iter().map(|own| own.1).reduce(f64::min), own.iter().map(|own| own.1).reduce(f64::max))
-        else {
-            continue;
-        };
+        let own = by_valve(&rows, side, 2);
+        let Some(spread) = spread_of(own.iter().map(|own| own.size.mean)) else { continue };
         let wanted = bench.inputs.train(side).spring.installed_height.map(Length::si);
-        for (cylinder, height) in &own {
-            let label = valve(*cylinder, side);
+        for one in &own {
+            let label = valve(one.cylinder, side);
             told.figures.push(match wanted {
-                Some(wanted) => beside(label, (*height, wanted), MICROMETER, Dimension::Length),
-                None => read(label, *height, Dimension::Length),
+                Some(wanted) => beside(label, (one.size.mean, wanted), MICROMETER, Dimension::Length),
+                None => read(label, one.size.mean, Dimension::Length),
             });
         }
-        told.questions.extend(far_from_sisters(&own, side));
-        spreads
-            .push(sentence(most - least, Dimension::Length, |by| format!("{} valves stand within {by}", side.key())));
+        told.questions.extend(far(&own, side));
+        spreads.push(sentence(spread, Dimension::Length, |by| format!("{} valves stand within {by}", side.key())));
     }
     if told.figures.is_empty() {
         return Told::unclear(rows.len(), "cylinder, side and height of each valve, without shims");
     }
     told.says = joined(&spreads, ", ");
     told.judged()
-}
-
-/// Mean height of every valve of a side that was read.
-pub(super) fn side_heights(rows: &[&[Value]], side: Side) -> Vec<(usize, f64)> {
-    let of = |cylinder: usize| -> Vec<f64> {
-        let own = rows.iter().filter(|row| whose(row) == Some((cylinder, side)));
-        own.filter_map(|row| si::<Length>(row, 2)).collect()
-    };
-    (1..=16).filter_map(|cylinder| Some((cylinder, repeated(&of(cylinder))?.mean))).collect()
-}
-
-fn far_from_sisters(own: &[(usize, f64)], side: Side) -> Vec<String> {
-    let middle = middle_of(own.iter().map(|own| own.1)).unwrap_or(0.0);
-    let far = own.iter().filter(|(_, height)| own.len() > 2 && (height - middle).abs() > SISTERS);
-    far.map(|(cylinder, height)| {
-        let by = shown((height - middle).abs(), Dimension::Length).inch;
-        format!("{} stands {by} from its sisters: read it again", valve(*cylinder, side))
-    })
-    .collect()
 }
 
 /// Drops to the piston against the frame.
@@ -145,11 +120,8 @@ pub(super) fn drops(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     let at_top = read_all.iter().find(|(deg, _)| deg.abs() < 0.01);
     if let (Some((_, drop)), true) = (at_top, told.questions.is_empty()) {
         let place = Place::new(Of::Port, "piston_drop", session.side);
-        told.said.push(Said {
-            place,
-            to: text(*drop, Dimension::Length),
-            why: Shown::plain("as read at top dead centre"),
-        });
+        let why = Shown::plain("as read at top dead centre");
+        told.said.push(Said::quantity(place, (*drop, DIAL), Dimension::Length, why));
     }
     told.judged()
 }

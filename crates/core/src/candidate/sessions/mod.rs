@@ -1,14 +1,19 @@
 //! Sessions at the bench: what their readings come to, held against what the document expects, and what it would say by them. A
 //! reading never changes a field by itself: it says what the field would be, and someone takes it or leaves it.
 
+mod asked;
 mod cells;
 mod degree;
 mod gauges;
+mod head;
 mod lobes;
 mod metal;
 mod next;
+mod pieces;
 mod session;
+mod sisters;
 mod springs;
+mod stack;
 mod told;
 
 use super::resolve::Resolved;
@@ -40,6 +45,15 @@ impl Bench<'_> {
             SessionKind::Springs => springs::told(self, session),
             SessionKind::Compression => gauges::compression(session),
             SessionKind::LeakDown => gauges::leak_down(session),
+            SessionKind::Stems => stack::stems(self, session),
+            SessionKind::Decks => stack::decks(self, session),
+            SessionKind::Pushrods => stack::pushrods(self, session),
+            SessionKind::Adjustment => stack::adjustment(self, session),
+            SessionKind::Clay => pieces::clay(self, session),
+            SessionKind::Head => head::checks(session),
+            SessionKind::RockerMass => pieces::rockers(self, session),
+            SessionKind::Volumes => head::volumes(self, session),
+            SessionKind::Flow => head::flows(self, session),
         }
     }
 }

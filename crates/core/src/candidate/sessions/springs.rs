@@ -1,8 +1,8 @@
 //! Springs from the tester: which lie apart, and which goes under which valve with which shims so that seat loads are even.
 
 use super::cells::{number, si};
-use super::metal::side_heights;
 use super::session::{Bench, Session};
+use super::sisters::{by_valve, spread_of};
 use super::told::{Told, beside, in_words, middle_of, sentence, valve};
 use crate::bench::{Fitted, Tested, fitted, load_at};
 use crate::candidate::spring::kit;
@@ -111,7 +111,7 @@ fn placed(bench: &Bench<'_>, springs: &[(usize, Tested)]) -> Option<(Vec<Place>,
     let rows = session.node.cells("heights");
     let valves: Vec<(usize, Side, f64)> = Side::BOTH
         .into_iter()
-        .flat_map(|side| side_heights(&rows, side).into_iter().map(move |(cylinder, height)| (cylinder, side, height)))
+        .flat_map(|side| by_valve(&rows, side, 2).into_iter().map(move |own| (own.cylinder, side, own.size.mean)))
         .collect();
     let heights: Vec<f64> = valves.iter().map(|own| own.2).collect();
     let tested: Vec<Tested> = springs.iter().map(|own| own.1.clone()).collect();
@@ -120,8 +120,7 @@ fn placed(bench: &Bench<'_>, springs: &[(usize, Tested)]) -> Option<(Vec<Place>,
     let nominal = bench.inputs.train(Side::Intake).spring.installed_height.map(Length::si)?;
     let wanted = middle_of(tested.iter().filter_map(|spring| load_at(spring, nominal)))?;
     let fits = fitted(&tested, &heights, &vec![wanted; heights.len()], &piles)?;
-    let loads = fits.iter().map(|own| own.load);
-    let spread = loads.clone().fold(f64::MIN, f64::max) - loads.fold(f64::MAX, f64::min);
+    let spread = spread_of(fits.iter().map(|own| own.load))?;
     let place =
         |((cylinder, side, _), fit): (&(usize, Side, f64), Fitted)| Place { cylinder: *cylinder, side: *side, fit };
     Some((valves.iter().zip(fits).map(place).collect(), spread))

@@ -4,17 +4,40 @@ use super::session::Session;
 use crate::candidate::report::worded;
 use crate::candidate::resolve::Gap;
 use crate::document::Side;
-use crate::given::{Place, Source};
-use crate::quantity::{Dimension, Shown, UnitSystem, format_si, shown};
-use crate::report::{Named, NextReading, SessionFigure, SessionReport, SessionVerdict, Suggestion};
+use crate::given::{Of, Place, Source};
+use crate::quantity::{Dimension, Shown, UnitSystem, format_finer, shown};
+use crate::report::{LobeFile, Named, NextReading, SessionFigure, SessionReport, SessionVerdict, Suggestion};
 use crate::words::SessionKind;
+
+/// What a field would take.
+pub(super) enum To {
+    /// A text.
+    Text(String),
+    /// The rows of a table.
+    Rows(Vec<Vec<String>>),
+    /// A measured lobe, as a file of cam degrees and lifts, and how many points it has.
+    Lobe(String, usize),
+}
 
 /// A field as readings have it, not yet worded.
 pub(super) struct Said {
     pub place: Place,
-    /// A text that the field takes.
-    pub to: String,
+    pub to: To,
+    /// Half width that holds 95 of 100, as the field's tolerance takes it.
+    pub doubt: Option<String>,
     pub why: Shown,
+}
+
+impl Said {
+    /// A quantity with how far it may be off, both SI.
+    pub fn quantity(place: Place, (si, doubt): (f64, f64), dimension: Dimension, why: Shown) -> Self {
+        Self { place, to: To::Text(text(si, dimension)), doubt: Some(text(doubt, dimension)), why }
+    }
+
+    /// A table.
+    pub fn rows(place: Place, rows: Vec<Vec<String>>, why: Shown) -> Self {
+        Self { place, to: To::Rows(rows), doubt: None, why }
+    }
 }
 
 /// What a session comes to.
@@ -48,6 +71,12 @@ impl Told {
         let differs = self.figures.iter().any(|own| own.stands_out);
         self.verdict = if differs { SessionVerdict::Differs } else { SessionVerdict::Agrees };
         self
+    }
+
+    /// Differs, whatever its figures say.
+    #[must_use]
+    pub fn differing(self) -> Self {
+        Self { verdict: SessionVerdict::Differs, ..self }
     }
 
     /// What is missing to judge it.
@@ -92,13 +121,45 @@ const fn title(kind: SessionKind) -> &'static str {
         SessionKind::ValveDrop => "Valve drop",
         SessionKind::Compression => "Compression",
         SessionKind::LeakDown => "Leak-down",
+        SessionKind::Stems => "Stem heights",
+        SessionKind::Decks => "Decks",
+        SessionKind::Pushrods => "Pushrods",
+        SessionKind::Adjustment => "Preload or lash",
+        SessionKind::Clay => "Clay",
+        SessionKind::Head => "Head",
+        SessionKind::RockerMass => "Rocker mass",
+        SessionKind::Volumes => "Burette",
+        SessionKind::Flow => "Flow bench",
     }
 }
 
 fn suggestion(said: Said, source: &Source<'_>) -> Suggestion {
     let Named { field, label } = Named::at(source.path(said.place));
-    let from = source.node(said.place.of, said.place.side).input(said.place.key).value;
-    Suggestion { field, label, from, to: said.to, why: said.why }
+    let node = source.node(said.place.of, said.place.side);
+    let count = |rows: usize| if rows == 1 { "1 row".to_owned() } else { format!("{rows} rows") };
+    // Readings are held beside what is computed, and are no part of it that could be off.
+    let doubt = said.doubt.filter(|_| !matches!(said.place.of, Of::Readings | Of::Clay));
+    let own = Suggestion {
+        field,
+        label,
+        from: String::new(),
+        to: String::new(),
+        rows: None,
+        lobe: None,
+        doubt,
+        why: said.why,
+    };
+    match said.to {
+        To::Text(to) => Suggestion { from: node.input(said.place.key).value, to, ..own },
+        To::Rows(rows) => {
+            Suggestion { from: count(node.entries(said.place.key)), to: count(rows.len()), rows: Some(rows), ..own }
+        }
+        To::Lobe(text, points) => {
+            let from = if node.has(said.place.key) { "a measured lobe" } else { "the card's lobe" };
+            let lobe = Some(LobeFile { side: said.place.side, text });
+            Suggestion { from: from.to_owned(), to: format!("a lobe of {points} points"), lobe, ..own }
+        }
+    }
 }
 
 /// A figure that is only read.
@@ -145,7 +206,7 @@ pub(super) fn signed(si: f64, dimension: Dimension) -> Shown {
 
 /// The text of a field in inches and the like.
 pub(super) fn text(si: f64, dimension: Dimension) -> String {
-    format_si(si, dimension, UnitSystem::Inch)
+    format_finer(si, dimension, UnitSystem::Inch)
 }
 
 /// A sentence about a quantity, in both systems.

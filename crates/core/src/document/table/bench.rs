@@ -1,8 +1,11 @@
 //! Entries of `bench`: what was read, session by session, as it was read.
 
 use super::super::field::{Field, Kind, Object, plain, quantity};
-use crate::quantity::Dimension::{Angle, Force, Length, Pressure};
-use crate::words::{AnglesOf, DegreeMethod, DialOn, FlankWord, LashState, SessionKind, SpringUsed, Word};
+use crate::quantity::Dimension::{Angle, Flow, Force, Length, Mass, Pressure, Volume};
+use crate::words::{
+    AnglesOf, BankEnd, ClayAt, Cracks, CrownEdge, DegreeMethod, DialOn, FilledOf, FlankWord, HeadCheck, LashState,
+    MappedBy, SessionKind, SpringUsed, Warmth, Word,
+};
 
 static ONE_SESSION: Kind = Kind::Object(&SESSION);
 
@@ -36,10 +39,44 @@ static LIFT: Kind = Kind::Row(&[("Spring", Kind::Choice(SpringUsed::WORDS)), ("L
 static PRESSURE: Kind = Kind::Row(&[("Cylinder", CYLINDER), ("Gauge", GAUGE)]);
 static LEAK: Kind = Kind::Row(&[("Cylinder", CYLINDER), ("Supply", GAUGE), ("Cylinder gauge", GAUGE)]);
 
+static STEM: Kind = Kind::Row(&[("Cylinder", CYLINDER), ("Side", SIDE), ("Height", SIZE)]);
+static DECK: Kind = Kind::Row(&[
+    ("Bank", Kind::Integer { min: 1, max: 2 }),
+    ("End", Kind::Choice(BankEnd::WORDS)),
+    ("Edge", Kind::Choice(CrownEdge::WORDS)),
+    ("Below the deck", DIAL),
+]);
+static PUSHROD: Kind = Kind::Row(&[("Pushrod", Kind::Integer { min: 1, max: 64 }), ("Length", SIZE)]);
+static PLACE: Kind = Kind::Row(&[("Cylinder", CYLINDER), ("Side", SIDE), ("Length", SIZE)]);
+static ADJUSTED: Kind = Kind::Row(&[("Cylinder", CYLINDER), ("Side", SIDE), ("Found", DIAL)]);
+static SQUEEZED: Kind = Kind::Row(&[("Side", SIDE), ("Where", Kind::Choice(ClayAt::WORDS)), ("Thickness", SIZE)]);
+static CHECKED: Kind = Kind::Row(&[
+    ("Cylinder", CYLINDER),
+    ("Side", SIDE),
+    ("Check", Kind::Choice(HeadCheck::WORDS)),
+    ("Size", Kind::Quantity { dimension: Length, min: "0 in", max: "0.100 in" }),
+]);
+const GRAMS: Kind = Kind::Quantity { dimension: Mass, min: "0 g", max: "500 g" };
+static WEIGHED: Kind =
+    Kind::Row(&[("Rocker", Kind::Integer { min: 1, max: 64 }), ("Tip side", GRAMS), ("Cup side", GRAMS)]);
+static FILLED: Kind = Kind::Row(&[
+    ("Cylinder", CYLINDER),
+    ("Of", Kind::Choice(FilledOf::WORDS)),
+    ("Volume", Kind::Quantity { dimension: Volume, min: "0 cc", max: "2000 cc" }),
+]);
+static FLOWED: Kind = Kind::Row(&[
+    ("Side", SIDE),
+    ("Lift", SIZE),
+    ("Flow", Kind::Quantity { dimension: Flow, min: "0 cfm", max: "2000 cfm" }),
+]);
+
 /// A table of rows of one kind.
 const fn table(of: &'static Kind) -> Kind {
     Kind::List { of, min: 0, max: 4000 }
 }
+
+/// Kinds that are of one valve.
+const OF_ONE: &[&str] = &["degree_in", "lift_check", "valve_drop", "lobe_map"];
 
 const SESSION_FIELDS: &[Field] = &[
     plain("id", "Id", Kind::Text(40), "Stable identifier.").required(),
@@ -52,8 +89,8 @@ const SESSION_FIELDS: &[Field] = &[
         Kind::Text(40),
         "Identifier of the candidate whose parts were in; the first when absent.",
     ),
-    plain("cylinder", "Cylinder", CYLINDER, "Which cylinder.").or("1"),
-    plain("side", "Side", SIDE, "Which valve.").or("intake"),
+    plain("cylinder", "Cylinder", CYLINDER, "Which cylinder.").or("1").when("kind", OF_ONE),
+    plain("side", "Side", SIDE, "Which valve.").or("intake").when("kind", OF_ONE),
     plain(
         "method",
         "Method",
@@ -96,6 +133,14 @@ const SESSION_FIELDS: &[Field] = &[
         "Height, flank, and the wheel's angle from firing top dead centre of the overlap, before it negative.",
     )
     .when("kind", &["degree_in"]),
+    plain(
+        "mapped_by",
+        "Mapped by",
+        Kind::Choice(MappedBy::WORDS),
+        "Every lobe by caliper, or one over its angle by dial.",
+    )
+    .or("caliper")
+    .when("kind", &["lobe_map"]),
     plain("angles", "Angles of", Kind::Choice(AnglesOf::WORDS), "Whether the wheel turns with the cam or the crank.")
         .or("cam")
         .when("kind", &["lobe_map"]),
@@ -124,5 +169,51 @@ const SESSION_FIELDS: &[Field] = &[
         .when("kind", &["compression"]),
     plain("leaks", "Gauges", table(&LEAK), "Supply and cylinder gauge of every cylinder at firing top dead centre.")
         .when("kind", &["leak_down"]),
+    plain("stems", "Stems", table(&STEM), "Height of every stem's tip above the spring's seat.")
+        .when("kind", &["stems"]),
+    plain(
+        "decks",
+        "Decks",
+        table(&DECK),
+        "Piston below the deck at top dead centre, at both edges of the pistons at both ends; above it negative.",
+    )
+    .when("kind", &["decks"]),
+    plain("lengths", "Pushrods", table(&PUSHROD), "Effective length of each, numbered as they lie on the bench.")
+        .when("kind", &["pushrods"]),
+    plain(
+        "places",
+        "Places",
+        table(&PLACE),
+        "Length of an adjustable pushrod that takes up all play and no more, valve by valve.",
+    )
+    .when("kind", &["pushrods"]),
+    plain("engine_is", "Engine is", Kind::Choice(Warmth::WORDS), "Lash grows or shrinks while an engine warms.")
+        .or("cold")
+        .when("kind", &["adjustment"]),
+    plain(
+        "adjustments",
+        "Found",
+        table(&ADJUSTED),
+        "Preload at the plunger, or lash at the valve, with the lifter on its base circle.",
+    )
+    .when("kind", &["adjustment"]),
+    plain("clays", "Clay", table(&SQUEEZED), "Thinnest clay after two turns by hand.").when("kind", &["clay"]),
+    plain(
+        "cracks",
+        "Cracks",
+        Kind::Choice(Cracks::WORDS),
+        "Whether the casting was looked at for cracks, and what was found.",
+    )
+    .when("kind", &["head"]),
+    plain("checks", "Checks", table(&CHECKED), "Seat run-out about the guide, guide play and ovality, valve by valve.")
+        .when("kind", &["head"]),
+    plain("masses", "Stand", table(&WEIGHED), "Each side of a rocker by itself, its pivot held in the stand.")
+        .when("kind", &["rocker_mass"]),
+    plain("volumes", "Burette", table(&FILLED), "Chambers under a plate, ports from flange to valve.")
+        .when("kind", &["volumes"]),
+    quantity("depression", "Depression", Pressure, ("1 inH2O", "80 inH2O"), "Test depression of the flow bench.")
+        .when("kind", &["flow"]),
+    plain("flows", "Flow bench", table(&FLOWED), "Flow of a port at a lift; a port read again is averaged.")
+        .when("kind", &["flow"]),
     plain("note", "Note", Kind::Text(400), "Anything worth knowing."),
 ];

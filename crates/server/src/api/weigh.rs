@@ -1,0 +1,39 @@
+//! What edits would move, before they are made.
+
+use crate::jobs::aside;
+use crate::problem::Problem;
+use actix_web::{post, web};
+use serde::Deserialize;
+use upper_lobe_core::analysis::{Build, Edit, Stages, UnitSystem, Weighed, weigh};
+use utoipa::ToSchema;
+
+/// What to weigh.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WeighRequest {
+    /// The document's text.
+    pub document: String,
+    /// Identifier of the candidate; the first when absent.
+    #[serde(default)]
+    pub candidate: Option<String>,
+    /// Edits in order, weighed together.
+    pub edits: Vec<Edit>,
+    /// Units that bare numbers are taken in.
+    #[serde(default)]
+    pub system: UnitSystem,
+}
+
+/// Every margin that edits would move, and torque by quick curves; nothing is kept.
+#[utoipa::path(request_body = WeighRequest, responses((status = 200, body = Weighed), (status = 422, body = Problem)), tag = "workbench")]
+#[post("/weigh")]
+pub async fn weigh_edits(
+    stages: web::Data<Stages>,
+    body: web::Json<WeighRequest>,
+) -> Result<web::Json<Weighed>, Problem> {
+    let stages = stages.into_inner();
+    let weighed = aside(move || {
+        let build = Build::read(&body.document)?;
+        Ok(weigh(&build, &body.edits, body.candidate.as_deref(), body.system, &stages)?)
+    });
+    weighed.await.map(web::Json)
+}
