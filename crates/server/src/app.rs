@@ -1,8 +1,8 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
 use crate::api::{
-    about, begin, builds, calibrate, choose, control, curve, documents, everything, parts, phasing, score, search,
-    sensitivity, tolerance, weigh, workbench,
+    about, begin, bench, builds, calibrate, choose, control, curve, documents, everything, parts, phasing, score,
+    search, sensitivity, tolerance, workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::jobs::Jobs;
@@ -83,7 +83,8 @@ pub fn api(config: &mut ServiceConfig) {
             .service(sensitivity::compute_sensitivity)
             .service(tolerance::draw_tolerances)
             .service(phasing::turn_cam)
-            .service(weigh::weigh_edits)
+            .service(bench::weigh_edits)
+            .service(bench::lay_out_session)
             .service(workbench::workbench)
             .service(workbench::order)
             .default_service(web::to(no_such_route)),

@@ -39,6 +39,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A session on paper: everything it asks for, with what was read of it. */
+        post: operations["lay_out_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds": {
         parameters: {
             query?: never;
@@ -5104,6 +5121,7 @@ export interface components {
             id: string;
             /** @description What is measured. */
             kind: string;
+            last?: components["schemas"]["NextReading"] | null;
             /** @description Fields that it lacks. */
             needs: components["schemas"]["Named"][];
             next?: components["schemas"]["NextReading"] | null;
@@ -5121,6 +5139,23 @@ export interface components {
             /** @description Against what was expected. */
             verdict: components["schemas"]["SessionVerdict"];
         };
+        /** @description A session on paper. */
+        SessionSheet: {
+            /** @description Whose hand. */
+            by: string;
+            /** @description Day, as it was typed. */
+            date: string;
+            /** @description Its identifier. */
+            id: string;
+            /** @description What was noted. */
+            note: string;
+            /** @description What is read. */
+            tables: components["schemas"]["SheetTable"][];
+            /** @description What is measured. */
+            title: string;
+            /** @description Every tool, and where it sits. */
+            tools: string[];
+        };
         /**
          * @description Readings against what was expected.
          * @enum {string}
@@ -5132,6 +5167,29 @@ export interface components {
             system?: components["schemas"]["UnitSystem"];
             /** @description Its text. */
             text: string;
+        };
+        /** @description Which session. */
+        SheetRequest: {
+            /** @description The document's text. */
+            document: string;
+            /** @description Its identifier. */
+            session: string;
+        };
+        /** @description One row on paper. */
+        SheetRow: {
+            /** @description Texts; empty where something is to be written. */
+            cells: string[];
+            /** @description What is read, in words. */
+            says: string;
+        };
+        /** @description One table on paper. */
+        SheetTable: {
+            /** @description Its columns. */
+            columns: string[];
+            /** @description Its rows. */
+            rows: components["schemas"]["SheetRow"][];
+            /** @description What it is called. */
+            title: string;
         };
         /** @description A part with its figures in words. */
         ShelfPart: {
@@ -5956,6 +6014,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BeginningReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lay_out_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionSheet"];
                 };
             };
             422: {

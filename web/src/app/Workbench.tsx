@@ -7,6 +7,7 @@ import { MarginsDrawer } from '../features/margins/MarginsDrawer'
 import { ShelfRow } from '../features/shelf/ShelfRow'
 import { Strip } from '../features/strip/Strip'
 import type { StripView } from '../features/strip/useStripView'
+import type { Paper } from '../model/place'
 import { usePlace } from '../model/place'
 import { useNarrow } from '../model/useNarrow'
 import { stepNamed, STEPS } from '../steps/registry'
@@ -17,6 +18,13 @@ import { Rail } from './Rail'
 
 const BuildSheet = lazy(() =>
   import('../features/sheet/BuildSheet').then((m) => ({ default: m.BuildSheet })),
+)
+
+const AtEngine = lazy(() =>
+  import('../features/bench/AtEngine').then((m) => ({ default: m.AtEngine })),
+)
+const SessionPaper = lazy(() =>
+  import('../features/bench/SessionPaper').then((m) => ({ default: m.SessionPaper })),
 )
 
 /** The way on the left, margins on the right, both staying; between them the strip and the step at hand, which scrolls. */
@@ -36,17 +44,7 @@ export function Workbench({
   useEffect(() => {
     document.querySelector('main')?.scrollTo({ top: 0 })
   }, [place.step])
-  if (place.paper === 'sheet') {
-    return (
-      <div className="paper">
-        <Guard what="The sheet">
-          <Suspense fallback={<p className="quiet">Laying out the sheet…</p>}>
-            <BuildSheet steps={STEPS} onClose={openBench} />
-          </Suspense>
-        </Guard>
-      </div>
-    )
-  }
+  if (place.paper) return <OnPaper paper={place.paper} onClose={openBench} />
   // Tall, the strip is the step's own picture; slim, it stands above whatever the step is about.
   const strip = (
     <Guard what="The strip">
@@ -92,6 +90,21 @@ export function Workbench({
         ) : (
           <Margins step={place.step} onGoTo={goToField} />
         )}
+      </Guard>
+    </div>
+  )
+}
+
+/** What stands in place of the bench, to be read, printed, or worked at beside the engine. */
+function OnPaper({ paper, onClose }: { paper: Paper; onClose: () => void }) {
+  return (
+    <div className="paper">
+      <Guard what="The sheet">
+        <Suspense fallback={<p className="quiet">Laying out the sheet…</p>}>
+          {paper === 'sheet' ? <BuildSheet steps={STEPS} onClose={onClose} /> : null}
+          {paper === 'session-sheet' ? <SessionPaper onClose={onClose} /> : null}
+          {paper === 'at-engine' ? <AtEngine onClose={onClose} /> : null}
+        </Suspense>
       </Guard>
     </div>
   )

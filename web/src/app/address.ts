@@ -11,7 +11,7 @@ export interface Address extends Omit<Place, 'step'> {
   readonly candidate: string | undefined
 }
 
-const PAPERS: readonly Paper[] = ['sheet']
+const PAPERS: readonly Paper[] = ['sheet', 'session-sheet', 'at-engine']
 
 /** What a hash says; what it cannot mean is left out. Pure. */
 export function addressOf(hash: string): Address {

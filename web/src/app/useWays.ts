@@ -1,7 +1,7 @@
 import { App } from 'antd'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { PartKind } from '../api/client'
-import type { Place, StepName, Ways } from '../model/place'
+import type { Paper, Place, StepName, Ways } from '../model/place'
 import type { SessionState } from '../model/state'
 import { useSession, useSessionPart } from '../model/useSession'
 import { stepNamed, stepOf } from '../steps/registry'
@@ -30,12 +30,18 @@ export function useWays(openShelf: (kind: PartKind) => void): Ways {
       goToStep,
       goToField: (field) =>
         go({ build, step: stepOf(field, index), paper: undefined, focus: field }),
-      openPaper: (to) => go({ build, paper: to }),
-      openBench: () => go({ build, step, paper: undefined }),
+      openPaper: (to, what) => go({ build, paper: to, focus: what }),
+      // Whoever measured comes back to the measuring.
+      openBench: () =>
+        go({ build, step: isOfBench(place.paper) ? 'bench' : step, paper: undefined }),
       openShelf,
     }),
     [place, goToStep, go, build, index, step, openShelf],
   )
+}
+
+function isOfBench(paper: Paper | undefined): boolean {
+  return paper === 'at-engine' || paper === 'session-sheet'
 }
 
 /** A build without any lobe begins at the plan; one with lobes opens where they are seen. */

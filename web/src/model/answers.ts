@@ -91,7 +91,15 @@ export class Answers {
     settle: boolean,
     view?: string,
   ): Promise<Result> {
-    const { history, system, beside, table, followed, candidate: viewed } = this.store.read()
+    const {
+      history,
+      system,
+      beside,
+      table,
+      followed,
+      atBench,
+      candidate: viewed,
+    } = this.store.read()
     const candidate = view ?? viewed
     const asked = history.present
     const body = {
@@ -101,6 +109,7 @@ export class Answers {
       parts,
       system,
       form: settle,
+      session: settle ? (atBench ?? null) : null,
       beside: settle ? (beside ?? null) : null,
       table: settle && table,
       preview: !settle,

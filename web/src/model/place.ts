@@ -23,7 +23,7 @@ export const STEP_NAMES = [
 export type StepName = (typeof STEP_NAMES)[number]
 
 /** What may stand in place of the bench, to be read or printed. */
-export type Paper = 'sheet'
+export type Paper = 'sheet' | 'session-sheet' | 'at-engine'
 
 /** Where in the work this tab is. */
 export interface Place {
@@ -39,7 +39,7 @@ export interface Ways {
   readonly goToStep: (step: StepName) => void
   /** To the step that has the field, and to the field in it. */
   readonly goToField: (field: string) => void
-  readonly openPaper: (paper: Paper) => void
+  readonly openPaper: (paper: Paper, focus?: string) => void
   /** Back from paper to the bench. */
   readonly openBench: () => void
   /** Opens the parts shelf at a kind. */

@@ -133,6 +133,13 @@ export class Session {
     this.settle()
   }
 
+  /** Asks for the fields of a session at the bench, as long as somebody looks at it. */
+  lookAt(atBench: string | undefined): void {
+    if (atBench === this.read().atBench) return
+    this.store.set({ atBench })
+    if (atBench !== undefined) this.settle()
+  }
+
   /** Asks for every candidate side by side, as long as somebody looks. */
   wantTable(table: boolean): void {
     if (table === this.read().table) return
@@ -208,6 +215,7 @@ function firstState(
     recovered,
     candidate,
     beside: undefined,
+    atBench: undefined,
     table: false,
     followed: false,
     dragged: false,

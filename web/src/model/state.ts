@@ -12,6 +12,8 @@ export interface SessionState {
   readonly candidate: string | undefined
   /** Candidate laid beside the one in view on the strip and in words. */
   readonly beside: string | undefined
+  /** Session at the bench that is looked at. */
+  readonly atBench: string | undefined
   /** Whether every candidate is wanted side by side. */
   readonly table: boolean
   /** Whether something follows the document while it is dragged. */

@@ -82,7 +82,8 @@ fn moved(now: &[LimitReport], then: &LimitReport) -> Option<MarginMoved> {
     let have = |line: &LimitReport| line.shown.as_ref().map(|shown| shown.have.clone());
     let (from, to) = (before.and_then(have), have(then));
     let verdict = before.map_or(Verdict::Unknown, |own| own.verdict);
-    (from != to || verdict != then.verdict).then(|| MarginMoved {
+    let read = |shown: &Option<Shown>| shown.as_ref().map(|shown| shown.inch.clone());
+    (read(&from) != read(&to) || verdict != then.verdict).then(|| MarginMoved {
         id: then.id.clone(),
         side: then.side,
         title: then.title.clone(),

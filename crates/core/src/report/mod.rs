@@ -60,7 +60,10 @@ pub use searching::{
     BesideDiffer, BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport,
     ImpossibleReport, KitPart, KitReport, KnownBy, MoreReport, PriceReport, SearchPoint, SearchReport,
 };
-pub use session::{Gauge, LobeFile, NextCell, NextReading, SessionFigure, SessionReport, SessionVerdict, Suggestion};
+pub use session::{
+    Gauge, LobeFile, NextCell, NextReading, SessionFigure, SessionReport, SessionSheet, SessionVerdict, SheetRow,
+    SheetTable, Suggestion,
+};
 pub use spring::{CoilReport, HeightAt, HeightPlan, HeightSheet, SpringReport, SurgeMeets};
 pub use timing::{DurationAt, SideTiming, TimingReport};
 pub use tolerance::{

@@ -123,6 +123,8 @@ report! {
         needs: Vec<Named>,
         /// What to read next; absent where it has what it asks for.
         next: Option<NextReading>,
+        /// What was read last, to be read once more or taken back; absent while nothing was read.
+        last: Option<NextReading>,
     }
 
     /// One reading to take.
@@ -193,5 +195,41 @@ report! {
         side: Side,
         /// Cam degrees and lifts, line by line, as a file of a measured lobe has them.
         text: String,
+    }
+
+    /// A session on paper.
+    pub struct SessionSheet {
+        /// Its identifier.
+        id: String,
+        /// What is measured.
+        title: String,
+        /// Day, as it was typed.
+        date: String,
+        /// Whose hand.
+        by: String,
+        /// What was noted.
+        note: String,
+        /// Every tool, and where it sits.
+        tools: Vec<String>,
+        /// What is read.
+        tables: Vec<SheetTable>,
+    }
+
+    /// One table on paper.
+    pub struct SheetTable {
+        /// What it is called.
+        title: String,
+        /// Its columns.
+        columns: Vec<String>,
+        /// Its rows.
+        rows: Vec<SheetRow>,
+    }
+
+    /// One row on paper.
+    pub struct SheetRow {
+        /// What is read, in words.
+        says: String,
+        /// Texts; empty where something is to be written.
+        cells: Vec<String>,
     }
 }

@@ -2,6 +2,7 @@
 
 pub mod about;
 pub mod begin;
+pub mod bench;
 pub mod builds;
 pub mod calibrate;
 pub mod choose;
@@ -16,5 +17,4 @@ pub mod score;
 pub mod search;
 pub mod sensitivity;
 pub mod tolerance;
-pub mod weigh;
 pub mod workbench;

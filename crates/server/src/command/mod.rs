@@ -3,6 +3,7 @@
 mod analyze;
 mod backup;
 mod begin;
+mod bench;
 mod database;
 mod demo;
 mod long;
@@ -60,6 +61,8 @@ enum Command {
     Begin(begin::Options),
     /// Print the order card of a candidate: as asked, as to be ground and as running, as JSON or CSV.
     Order(order::Options),
+    /// Print a session at the bench, everything it asks for and what was read of it, as JSON or CSV.
+    Bench(bench::Options),
     /// Change each decision of a candidate a little and print what its torque curve does, as JSON. Takes seconds.
     Sensitivity(long::CandidateOptions),
     /// Compute what there is to choose of a candidate and print it as JSON: every decision of the cam over its range, and the
@@ -120,6 +123,7 @@ pub fn run() -> ExitCode {
         Command::Analyze(options) => analyze::run(&options),
         Command::Begin(options) => begin::run(&options),
         Command::Order(options) => order::run(&options),
+        Command::Bench(options) => bench::run(&options),
         Command::Sensitivity(options) => long::sensitivity(&options),
         Command::Choose(options) => long::choose(&options),
         Command::Score(options) => long::score(&options),

@@ -1,31 +1,22 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
-import type { SessionReport } from '../../api/client'
 import { useCandidate, useSession } from '../../model/useSession'
 import { Session } from './Session'
-import { KINDS, begun, freeId } from './sessions'
+import { KINDS, begun, freeId, titleOf, VERDICTS } from './sessions'
 import './sessions.css'
-
-const WORDS: Record<SessionReport['verdict'], string> = {
-  agrees: 'agrees',
-  differs: 'differs',
-  questioned: 'look again',
-  unclear: '',
-}
+import { useSessions } from './useSessions'
 
 /** Measuring beside the engine: one session at a time, one reading at a time. */
 export function BenchStep() {
   const session = useSession()
   const candidate = useCandidate()
-  const sessions = candidate?.sessions ?? []
-  const [kind, setKind] = useState<string>(KINDS[0].value)
-  const [chosen, setChosen] = useState<string>()
-  const shown = sessions.find(({ id }) => id === chosen) ?? sessions.at(-1)
+  const [kind, setKind] = useState<string>('degree_in')
+  const { sessions, shown, look } = useSessions()
   if (!candidate) return null
   const begin = () => {
     const id = freeId(sessions)
     session.edit(begun(kind, id, candidate.id, new Date()))
-    setChosen(id)
+    look(id)
   }
   return (
     <section className="at-the-bench" aria-label="At the bench">
@@ -35,9 +26,10 @@ export function BenchStep() {
           value={kind}
           options={[...KINDS]}
           popupMatchSelectWidth={false}
+          listHeight={420}
           onChange={setKind}
         />
-        <Button type="primary" onClick={begin}>
+        <Button type={shown ? 'default' : 'primary'} onClick={begin}>
           Begin
         </Button>
         <nav aria-label="Sessions">
@@ -46,9 +38,9 @@ export function BenchStep() {
               key={one.id}
               type="button"
               aria-current={one.id === shown?.id}
-              onClick={() => setChosen(one.id)}
+              onClick={() => look(one.id)}
             >
-              {titleOf(one)} <span className="quiet">{WORDS[one.verdict]}</span>
+              {titleOf(one)} <span className="quiet">{VERDICTS[one.verdict]}</span>
             </button>
           ))}
         </nav>
@@ -63,9 +55,4 @@ export function BenchStep() {
       )}
     </section>
   )
-}
-
-/** A session's name with its valve. Pure. */
-function titleOf({ title, cylinder, side }: SessionReport): string {
-  return side ? `${title}, ${String(cylinder)} ${side}` : title
 }

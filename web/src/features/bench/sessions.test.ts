@@ -1,13 +1,24 @@
 import { expect, test } from 'vitest'
-import { asked, begun, freeId, isOfOne, taken } from './sessions'
+import type { FormField, SessionReport } from '../../api/client'
+import { asked, begun, fieldsOfSession, freeId, taken, takenOver } from './sessions'
 
 const next = {
   table: 'leaks',
   cells: [{ label: 'Cylinder', given: '3' }, { label: 'Supply' }, { label: 'Cylinder gauge' }],
   says: 'cylinder 3',
+  gauge: 'plug_hole' as const,
   tool: 'tester',
   place: 3,
   of: 8,
+}
+
+const plain: SessionReport['suggests'][number] = {
+  field: 'engine.deck_clearance',
+  label: 'Deck clearance',
+  from: '0.008 in',
+  to: '.011 in',
+  doubt: '.002 in',
+  why: { inch: '', metric: '' },
 }
 
 test('what stands already and what was read make one row', () => {
@@ -24,5 +35,50 @@ test('a session gets an identifier of its own', () => {
   expect(begun('springs', 's1', 'a', day)).toEqual({
     begin_session: { session: 's1', kind: 'springs', candidate: 'a', date: '2026-03-02', by: '' },
   })
-  expect([isOfOne('degree_in'), isOfOne('springs')]).toEqual([true, false])
+})
+
+test('what is taken over is measured, and as sure as it was read', () => {
+  const field = 'engine.deck_clearance'
+  const measured = { source: { field, source: 'measured' } }
+  expect(takenOver(plain, 'a')).toEqual([
+    { set: { field, text: '.011 in' } },
+    measured,
+    { tolerance: { field, plus_minus: '.002 in' } },
+  ])
+  const rows = [['.1 in', '66 cfm']]
+  expect(takenOver({ ...plain, doubt: null, rows }, 'a')).toEqual([
+    { rows: { field, rows } },
+    measured,
+  ])
+  const lobe = { side: 'intake' as const, text: '0 0 mm' }
+  expect(takenOver({ ...plain, lobe }, 'b')).toEqual([
+    { import_lobe: { candidate: 'b', side: 'intake', text: '0 0 mm' } },
+  ])
+})
+
+test('a session is described by its plain fields and read in its tables', () => {
+  const plainField: FormField = {
+    field: '',
+    label: '',
+    spoken: '',
+    help: '',
+    needs: { inch: '', metric: '' },
+    text: '',
+    choices: [],
+    unit_inch: '',
+    unit_metric: '',
+    source: 'unmarked',
+    given: true,
+    sided: false,
+    applies: true,
+  }
+  const table = { columns: [], rows: [], most: 9 }
+  const field = (name: string, isTable = false): FormField =>
+    isTable ? { ...plainField, field: name, table } : { ...plainField, field: name }
+  const all = ['bench[2].id', 'bench[2].kind', 'bench[2].by', 'engine.bore'].map((own) =>
+    field(own),
+  )
+  const { setUp, read } = fieldsOfSession([...all, field('bench[2].readings', true)])
+  expect(setUp.map((own) => own.field)).toEqual(['bench[2].by'])
+  expect(read.map((own) => own.field)).toEqual(['bench[2].readings'])
 })

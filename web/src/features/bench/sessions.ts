@@ -1,26 +1,28 @@
-import type { Edit, SessionReport } from '../../api/client'
+import type { Edit, FormField, SessionReport } from '../../api/client'
 
-type Next = NonNullable<SessionReport['next']>
+/** The reading that is asked for. */
+export type Next = NonNullable<SessionReport['next']>
 
 /** What can be measured, in the order of the work. */
 export const KINDS = [
-  { value: 'degree_in', label: 'Degree-in' },
-  { value: 'lobe_map', label: 'Lobe lift by caliper' },
-  { value: 'lift_check', label: 'Lift, light and real spring' },
+  { value: 'head', label: 'Head: seats and guides' },
+  { value: 'flow', label: 'Flow bench' },
+  { value: 'volumes', label: 'Chambers and ports by burette' },
+  { value: 'decks', label: 'Decks' },
+  { value: 'stems', label: 'Stem heights' },
+  { value: 'lobe_map', label: 'Lobes by caliper or dial' },
+  { value: 'rocker_mass', label: 'Rocker mass' },
   { value: 'springs', label: 'Springs on the tester' },
   { value: 'installed_heights', label: 'Installed heights' },
+  { value: 'degree_in', label: 'Degree-in' },
+  { value: 'pushrods', label: 'Pushrods and their places' },
+  { value: 'lift_check', label: 'Lift, light and real spring' },
   { value: 'valve_drop', label: 'Valve drop to the piston' },
+  { value: 'clay', label: 'Clay' },
+  { value: 'adjustment', label: 'Preload or lash' },
   { value: 'compression', label: 'Compression' },
   { value: 'leak_down', label: 'Leak-down' },
 ] as const
-
-/** Kinds that are of one valve. */
-const OF_ONE = ['degree_in', 'lift_check', 'valve_drop']
-
-/** Whether a session of this kind is of one valve. Pure. */
-export function isOfOne(kind: string): boolean {
-  return OF_ONE.includes(kind)
-}
 
 /** An identifier that no session has: the next number. Pure. */
 export function freeId(sessions: readonly { readonly id: string }[]): string {
@@ -49,7 +51,38 @@ export function taken(session: string, next: Next, read: readonly string[]): Edi
   return { take_reading: { session, table: next.table, cells } }
 }
 
-/** The edits that take a suggestion over. Pure. */
-export function takenOver({ field, to }: SessionReport['suggests'][number]): Edit[] {
-  return [{ set: { field, text: to } }, { source: { field, source: 'measured' } }]
+/** The edits that take a suggestion over: the value, where it is from, and how far it may be off. Pure. */
+export function takenOver(one: SessionReport['suggests'][number], candidate: string): Edit[] {
+  const { field, to, rows, lobe, doubt } = one
+  if (lobe) return [{ import_lobe: { candidate, side: lobe.side, text: lobe.text } }]
+  const source: Edit = { source: { field, source: 'measured' } }
+  if (rows) return [{ rows: { field, rows } }, source]
+  const put: Edit = { set: { field, text: to } }
+  return doubt ? [put, source, { tolerance: { field, plus_minus: doubt } }] : [put, source]
+}
+
+/** The fields of the session that is looked at, in two lists: what describes it, and what was read. Pure. */
+export function fieldsOfSession(fields: readonly FormField[]): {
+  readonly setUp: FormField[]
+  readonly read: FormField[]
+} {
+  const own = fields.filter(({ field }) => /^bench\[\d+\]\./.test(field))
+  const isOwn = ({ field }: FormField) => !/\.(id|kind|candidate)$/.test(field)
+  return {
+    setUp: own.filter((field) => !field.table && isOwn(field)),
+    read: own.filter((field) => field.table),
+  }
+}
+
+/** What readings came to, in a word. */
+export const VERDICTS: Record<SessionReport['verdict'], string> = {
+  agrees: 'agrees',
+  differs: 'differs',
+  questioned: 'look again',
+  unclear: '',
+}
+
+/** A session's name with its valve. Pure. */
+export function titleOf({ title, cylinder, side }: SessionReport): string {
+  return side ? `${title}, ${String(cylinder)} ${side}` : title
 }

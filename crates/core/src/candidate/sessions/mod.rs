@@ -11,6 +11,7 @@ mod metal;
 mod next;
 mod pieces;
 mod session;
+mod sheet;
 mod sisters;
 mod springs;
 mod stack;
@@ -19,19 +20,30 @@ mod told;
 use super::resolve::Resolved;
 use crate::document::Side;
 use crate::given::{Of, Source};
-use crate::report::SessionReport;
+use crate::report::{SessionReport, SessionSheet};
 use crate::words::SessionKind;
 use session::{Bench, Session};
 use told::Told;
 
 /// Every session of the candidate, in the order of the document.
 pub fn sessions(inputs: &Resolved, source: &Source<'_>, is_first: bool) -> Vec<SessionReport> {
+    let all = all(source, is_first);
+    let bench = Bench { inputs, source, all: &all };
+    let told = |session: &Session<'_>| bench.told(session).report(session, next::standing(&bench, session), source);
+    all.iter().map(told).collect()
+}
+
+/// The session `id` on paper; `None` where the candidate has no such session.
+pub fn session_sheet(inputs: &Resolved, source: &Source<'_>, is_first: bool, id: &str) -> Option<SessionSheet> {
+    let all = all(source, is_first);
+    let bench = Bench { inputs, source, all: &all };
+    all.iter().find(|own| own.node.text("id") == id).map(|own| sheet::sheet(&bench, own))
+}
+
+fn all<'a>(source: &'a Source<'_>, is_first: bool) -> Vec<Session<'a>> {
     let build = source.node(Of::Build, Side::Intake);
     let own = |session: &Session<'_>| session.is_of(source.candidate_id(), is_first);
-    let all: Vec<Session<'_>> = build.children("bench").into_iter().filter_map(Session::read).filter(own).collect();
-    let bench = Bench { inputs, source, all: &all };
-    let told = |session: &Session<'_>| bench.told(session).report(session, next::next(&bench, session), source);
-    all.iter().map(told).collect()
+    build.children("bench").into_iter().filter_map(Session::read).filter(own).collect()
 }
 
 impl Bench<'_> {

@@ -5,26 +5,34 @@ use super::session::{Bench, Session};
 use crate::report::{NextCell, NextReading};
 use serde_json::Value;
 
-/// What to read next; `None` where a session has what it asks for.
-pub(super) fn next(bench: &Bench<'_>, session: &Session<'_>) -> Option<NextReading> {
+/// Where a session stands: what to read next, `None` where it has what it asks for, and what was read last.
+pub(super) fn standing(bench: &Bench<'_>, session: &Session<'_>) -> [Option<NextReading>; 2] {
     let rows = rows(bench, session);
-    let of = rows.len();
     let is_read = |row: &Row| {
         let own = session.node.cells(row.table);
-        let fits = |read: &&[Value]| row.cells.iter().zip(*read).all(|(cell, value)| is_same(cell, value));
-        own.iter().filter(|read| fits(read)).count() >= repeats(&rows, row)
+        own.iter().filter(|read| is_of(&row.cells, read)).count() >= repeats(&rows, row)
     };
-    let place = rows.iter().position(|row| !is_read(row))?;
-    let row = rows.into_iter().nth(place)?;
-    Some(NextReading {
+    let next = rows.iter().position(|row| !is_read(row));
+    let has_any = |row: &Row| !session.node.cells(row.table).is_empty();
+    let last = rows[..next.unwrap_or(rows.len())].iter().rposition(has_any).or_else(|| rows.iter().position(has_any));
+    [next, last].map(|place| Some(reading(&rows[place?], place? + 1, rows.len())))
+}
+
+fn reading(row: &Row, place: usize, of: usize) -> NextReading {
+    NextReading {
         table: row.table.to_owned(),
-        cells: row.cells,
-        says: row.says,
+        cells: row.cells.clone(),
+        says: row.says.clone(),
         gauge: row.gauge,
         tool: row.gauge.words().to_owned(),
-        place: place + 1,
+        place,
         of,
-    })
+    }
+}
+
+/// Whether a row that was read is of what is asked for.
+pub(super) fn is_of(asked: &[NextCell], read: &[Value]) -> bool {
+    asked.iter().zip(read).all(|(cell, value)| is_same(cell, value))
 }
 
 /// How often the same row is asked for up to this one.

@@ -84,7 +84,12 @@ impl Told {
         Self { lacks: Some(gap), ..Self::unclear(readings, "") }
     }
 
-    pub fn report(self, session: &Session<'_>, next: Option<NextReading>, source: &Source<'_>) -> SessionReport {
+    pub fn report(
+        self,
+        session: &Session<'_>,
+        [next, last]: [Option<NextReading>; 2],
+        source: &Source<'_>,
+    ) -> SessionReport {
         let (says, needs) = match &self.lacks {
             Some(gap) => {
                 let (reason, needs) = worded(gap, source);
@@ -107,11 +112,13 @@ impl Told {
             questions: self.questions,
             needs,
             next,
+            last,
         }
     }
 }
 
-const fn title(kind: SessionKind) -> &'static str {
+/// What a kind of session is called.
+pub(super) const fn title(kind: SessionKind) -> &'static str {
     match kind {
         SessionKind::DegreeIn => "Degree-in",
         SessionKind::LobeMap => "Lobe map",

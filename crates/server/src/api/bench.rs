@@ -1,10 +1,10 @@
-//! What edits would move, before they are made.
+//! At the bench: what edits would move, before they are made; a session on paper.
 
 use crate::jobs::aside;
 use crate::problem::Problem;
 use actix_web::{post, web};
 use serde::Deserialize;
-use upper_lobe_core::analysis::{Build, Edit, Stages, UnitSystem, Weighed, weigh};
+use upper_lobe_core::analysis::{Build, Edit, SessionSheet, Stages, UnitSystem, Weighed, sheet_of, weigh};
 use utoipa::ToSchema;
 
 /// What to weigh.
@@ -36,4 +36,26 @@ pub async fn weigh_edits(
         Ok(weigh(&build, &body.edits, body.candidate.as_deref(), body.system, &stages)?)
     });
     weighed.await.map(web::Json)
+}
+
+/// Which session.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SheetRequest {
+    /// The document's text.
+    pub document: String,
+    /// Its identifier.
+    pub session: String,
+}
+
+/// A session on paper: everything it asks for, with what was read of it.
+#[utoipa::path(request_body = SheetRequest, responses((status = 200, body = SessionSheet), (status = 422, body = Problem)), tag = "workbench")]
+#[post("/bench-sheet")]
+pub async fn lay_out_session(
+    stages: web::Data<Stages>,
+    body: web::Json<SheetRequest>,
+) -> Result<web::Json<SessionSheet>, Problem> {
+    let stages = stages.into_inner();
+    let sheet = aside(move || Ok(sheet_of(&Build::read(&body.document)?, &body.session, &stages)?));
+    sheet.await.map(web::Json)
 }
