@@ -31,6 +31,7 @@ mod motion;
 mod mutated_documents;
 mod orders;
 mod phasing;
+mod played_sessions;
 mod published_examples;
 mod ranking;
 mod ranking_cases;

@@ -44,6 +44,7 @@ mod unknowns;
 mod weighing;
 
 pub use crate::begin::{Beginning, Known};
+pub use crate::bench::{Heard, LineFormat, Measures, Rest, heard};
 pub use crate::build::Build;
 pub use crate::candidate::breathing::Effort;
 pub use crate::candidate::{Keeper, Key, Stages};
@@ -77,7 +78,7 @@ pub use scoring::{ScoreJob, ScoreStep};
 pub use search_setup::{BesideSetup, SearchSetup, SearchStep};
 pub use searching::SearchJob;
 pub use sensitivity::{Decision, SensitivityJob, SensitivityStep, decisions, effect};
-pub use session_sheet::{sheet_csv, sheet_of};
+pub use session_sheet::{played_of, sheet_csv, sheet_of};
 pub use tolerating::{ToleranceJob, ToleranceStep};
 pub use turning::ControlStep;
 pub use weighing::{MarginMoved, TorqueMoved, Weighed, weigh};

@@ -1,23 +1,38 @@
 //! A session at the bench on paper, or as a sheet of columns.
 
 use crate::build::Build;
-use crate::candidate::{Resolved, Stages, session_sheet};
+use crate::candidate::{Resolved, Stages, session_played, session_sheet};
 use crate::document::{Fault, Ledger};
 use crate::given::{Given, Source};
-use crate::report::SessionSheet;
+use crate::report::{PlayedReading, SessionSheet};
 
 /// The session `id`, of whichever candidate it is.
 ///
 /// # Errors
 /// There is no such session.
 pub fn sheet_of(build: &Build, id: &str, stages: &Stages) -> Result<SessionSheet, Fault> {
-    let of = |view| {
+    of_session(build, id, stages, session_sheet)
+}
+
+/// Every reading that the session `id` asks for, as the document's engine would give it: what a stand-in plays.
+///
+/// # Errors
+/// There is no such session.
+pub fn played_of(build: &Build, id: &str, stages: &Stages) -> Result<Vec<PlayedReading>, Fault> {
+    of_session(build, id, stages, session_played)
+}
+
+fn of_session<T>(
+    build: &Build,
+    id: &str,
+    stages: &Stages,
+    of: impl Fn(&Resolved, &Source<'_>, bool, &str) -> Option<T>,
+) -> Result<T, Fault> {
+    let found = build.candidates().iter().find_map(|view| {
         let ledger = Ledger::default();
         let source = Source::new(view, &ledger);
-        let resolved = Resolved::new(Given::read(&source), stages);
-        session_sheet(&resolved, &source, view.index == 0, id)
-    };
-    let found = build.candidates().iter().find_map(of);
+        of(&Resolved::new(Given::read(&source), stages), &source, view.index == 0, id)
+    });
     found.ok_or_else(|| Fault::new("session", id, "the identifier of a session at the bench"))
 }
 

@@ -2,7 +2,7 @@
 
 use super::block::Named;
 use crate::document::Side;
-use crate::quantity::Shown;
+use crate::quantity::{Dimension, Shown};
 use serde::Serialize;
 
 /// Readings against what was expected.
@@ -232,4 +232,15 @@ report! {
         /// Texts; empty where something is to be written.
         cells: Vec<String>,
     }
+}
+
+/// One reading as an engine would give it.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PlayedReading {
+    /// What is read, in words.
+    pub says: String,
+    /// What it is.
+    pub dimension: Dimension,
+    /// Each cell that is asked for, SI.
+    pub si: Vec<f64>,
 }

@@ -235,7 +235,7 @@ fn adjustments(bench: &Bench<'_>, cylinders: usize) -> Vec<Row> {
     all
 }
 
-/// Under each valve, and beside its edge where the pocket has a wall.
+/// Under each valve, and beside its edge where that enters a pocket.
 fn clays(bench: &Bench<'_>) -> Vec<Row> {
     let row = |side: Side, at: &str| Row {
         table: "clays",
@@ -246,8 +246,10 @@ fn clays(bench: &Bench<'_>) -> Vec<Row> {
         },
         gauge: Gauge::Clay,
     };
-    let places =
-        |side: Side| if bench.inputs.given.pocket(side).is_given { &["floor", "wall"][..] } else { &["floor"] };
+    let has_wall = |side: Side| {
+        bench.inputs.given.pocket(side).is_given && bench.closest(side).is_none_or(|own| own.radial.is_some())
+    };
+    let places = |side: Side| if has_wall(side) { &["floor", "wall"][..] } else { &["floor"] };
     Side::BOTH.into_iter().flat_map(|side| places(side).iter().map(move |at| row(side, at))).collect()
 }
 

@@ -6,7 +6,7 @@ use super::told::{Said, Told, beside, sentence};
 use crate::bench::{Cranked, Degreed, Expected, Misread, Read, degreed, misread, wheel_error};
 use crate::cam::Flank;
 use crate::candidate::bench::WHEEL;
-use crate::candidate::resolve::Part;
+use crate::candidate::resolve::{Part, full_lift_at};
 use crate::document::{Node, Side};
 use crate::given::{Of, Place};
 use crate::quantity::{Angle, Dimension, INCH, Length, Shown, shown};
@@ -37,7 +37,7 @@ pub(super) fn told(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     };
     let doubt = doubt(&found, zero.is_some());
     Told {
-        figures: figures(&found, &expected, session, doubt),
+        figures: figures(&found, (&expected, centreline(bench, session.side)), session, doubt),
         says: says(&found, bench, doubt),
         questions: questions(&found),
         said: said(&found, bench, session, doubt),
@@ -59,13 +59,11 @@ fn readings(node: &Node<'_>) -> Vec<Read> {
 }
 
 /// Where the document's lobe should pass.
-fn expected<'a>(bench: &'a Bench<'_>, session: &Session<'_>) -> Part<Expected<'a>> {
+pub(super) fn expected<'a>(bench: &'a Bench<'_>, session: &Session<'_>) -> Part<Expected<'a>> {
     let own = bench.inputs.side(session.side);
     let (lobe, phasing) = (own.lobe()?, bench.inputs.phasing.clone()?);
-    let centre = match session.side {
-        Side::Intake => phasing.intake_centreline,
-        Side::Exhaust => -phasing.exhaust_centreline,
-    };
+    // A steeper flank puts full lift off the middle of the events that a centreline is counted to.
+    let centre = full_lift_at(session.side, &phasing, lobe) - 360.0;
     let from_top = session.node.word("method") == Some("full_lift");
     if session.node.word("dial_on") != Some("valve") {
         return Ok(Expected { lobe, centre, ratio: 1.0, lash: 0.0, from_top });
@@ -73,6 +71,14 @@ fn expected<'a>(bench: &'a Bench<'_>, session: &Session<'_>) -> Part<Expected<'a
     let lift = own.lift.clone()?;
     let lash = if session.node.word("lash") == Some("in") { lift.lash.si() } else { 0.0 };
     Ok(Expected { lobe, centre, ratio: lift.ratio, lash, from_top })
+}
+
+/// Crank degrees of the middle of a lobe's events as the document has it, before top dead centre negative.
+fn centreline(bench: &Bench<'_>, side: Side) -> f64 {
+    bench.inputs.phasing.as_ref().map_or(0.0, |phasing| match side {
+        Side::Intake => phasing.intake_centreline,
+        Side::Exhaust => -phasing.exhaust_centreline,
+    })
 }
 
 /// What the wheel reads too much by the piston stop; `None` where no stop was read.
@@ -109,9 +115,14 @@ fn degrees(deg: f64) -> f64 {
     deg.to_radians()
 }
 
-fn figures(found: &Degreed, expected: &Expected<'_>, session: &Session<'_>, doubt: f64) -> Vec<SessionFigure> {
+fn figures(
+    found: &Degreed,
+    (expected, centreline): (&Expected<'_>, f64),
+    session: &Session<'_>,
+    doubt: f64,
+) -> Vec<SessionFigure> {
     let label = format!("{} centreline", if session.side == Side::Intake { "Intake" } else { "Exhaust" });
-    let centre = (degrees(found.centre.abs()), degrees(expected.centre.abs()));
+    let centre = (degrees((centreline + found.late).abs()), degrees(centreline.abs()));
     let mut figures = vec![beside(label, centre, degrees(doubt), Dimension::Angle)];
     if !expected.from_top {
         figures.extend(found.heights.iter().map(|own| {
@@ -178,8 +189,8 @@ fn said(found: &Degreed, bench: &Bench<'_>, session: &Session<'_>, doubt: f64) -
     }
     let cam = bench.source.node(Of::Cam, Side::Intake);
     let (key, deg) = match (session.side, &bench.inputs.phasing) {
-        (Side::Intake, _) => ("intake_centreline", found.centre),
-        (Side::Exhaust, Ok(phasing)) => ("lobe_separation", 0.5 * (phasing.intake_centreline - found.centre)),
+        (Side::Intake, _) => ("intake_centreline", centreline(bench, Side::Intake) + found.late),
+        (Side::Exhaust, Ok(phasing)) => ("lobe_separation", phasing.separation() - 0.5 * found.late),
         (Side::Exhaust, Err(_)) => return Vec::new(),
     };
     // Where a document has events instead of a centreline, they are dragged on the strip.

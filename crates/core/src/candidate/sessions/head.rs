@@ -3,13 +3,13 @@
 use super::cells::{number, si, whose, word};
 use super::session::{Bench, Session};
 use super::sisters::{of_all, spread_of};
-use super::told::{Said, Told, beside, joined, middle_of, read, sentence, text, valve};
+use super::told::{Said, Told, beside, in_words, joined, middle_of, read, sentence, text, valve, worded};
 use crate::bench::repeated;
 use crate::candidate::bench::BURETTE;
 use crate::document::Side;
 use crate::engine::read_cylinder;
 use crate::given::{Of, Place};
-use crate::quantity::{Dimension, Flow, INCH, Length, Pressure, Shown, Volume, shown};
+use crate::quantity::{Dimension, Flow, INCH, Length, Pressure, Shown, Volume, shown, shown_fine};
 use crate::report::SessionFigure;
 use crate::words::{FilledOf, HeadCheck, Word};
 use serde_json::Value;
@@ -22,7 +22,7 @@ const REPEATS: f64 = 0.015;
 const FALLS: f64 = 0.05;
 
 /// Most that a check may read, m (common practice, no source; the machinist's own sheet stands above it).
-const fn most(check: HeadCheck, side: Side) -> f64 {
+pub(super) const fn most(check: HeadCheck, side: Side) -> f64 {
     match (check, side) {
         (HeadCheck::SeatRunOut, _) => 0.002 * INCH,
         (HeadCheck::GuidePlay, Side::Intake) => 0.003 * INCH,
@@ -43,14 +43,14 @@ pub(super) fn checks(session: &Session<'_>) -> Told {
         let Some(((cylinder, side), check, size)) = checked(row) else { continue };
         let (what, most) = (check.word().replace('_', " "), most(check, side));
         let name = valve(cylinder, side);
-        let figure = read(format!("{name}, {what}"), size, Dimension::Length);
+        let figure = in_words(format!("{name}, {what}"), shown_fine(size));
         told.figures.push(SessionFigure {
-            expected: Some(sentence(most, Dimension::Length, |most| format!("at most {most}"))),
+            expected: Some(worded(&shown_fine(most), |most| format!("at most {most}"))),
             stands_out: size > most,
             ..figure
         });
         if size > most {
-            notes.push(sentence(size, Dimension::Length, |size| format!("{name}: {what} {size}")));
+            notes.push(worded(&shown_fine(size), |size| format!("{name}: {what} {size}")));
         }
     }
     if told.figures.is_empty() && notes.is_empty() {

@@ -10,6 +10,7 @@ mod lobes;
 mod metal;
 mod next;
 mod pieces;
+mod played;
 mod session;
 mod sheet;
 mod sisters;
@@ -20,7 +21,7 @@ mod told;
 use super::resolve::Resolved;
 use crate::document::Side;
 use crate::given::{Of, Source};
-use crate::report::{SessionReport, SessionSheet};
+use crate::report::{PlayedReading, SessionReport, SessionSheet};
 use crate::words::SessionKind;
 use session::{Bench, Session};
 use told::Told;
@@ -46,8 +47,26 @@ fn all<'a>(source: &'a Source<'_>, is_first: bool) -> Vec<Session<'a>> {
     build.children("bench").into_iter().filter_map(Session::read).filter(own).collect()
 }
 
+/// Every reading that the session `id` asks for, as the document's engine would give it; `None` without such a session.
+pub fn session_played(inputs: &Resolved, source: &Source<'_>, is_first: bool, id: &str) -> Option<Vec<PlayedReading>> {
+    let all = all(source, is_first);
+    let bench = Bench { inputs, source, all: &all };
+    all.iter().find(|own| own.node.text("id") == id).map(|own| played::played(&bench, own))
+}
+
 impl Bench<'_> {
+    /// What the readings come to; nothing is suggested while the units of one are in question.
     fn told(&self, session: &Session<'_>) -> Told {
+        let mut told = self.of_kind(session);
+        let questions = played::other_units(self, session);
+        if !questions.is_empty() {
+            told.said.clear();
+            told.questions.extend(questions);
+        }
+        told
+    }
+
+    fn of_kind(&self, session: &Session<'_>) -> Told {
         match session.kind {
             SessionKind::DegreeIn => degree::told(self, session),
             SessionKind::LobeMap => lobes::told(self, session),

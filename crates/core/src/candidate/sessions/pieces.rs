@@ -6,8 +6,6 @@ use super::sisters::of_all;
 use super::told::{Said, Told, beside, joined, read, sentence};
 use crate::bench::repeated;
 use crate::candidate::bench::CLAY;
-use crate::candidate::blocks::closed_gap;
-use crate::clearance::closest;
 use crate::document::Side;
 use crate::given::{Of, Place};
 use crate::quantity::{Dimension, Length, Mass, Shown};
@@ -23,8 +21,7 @@ pub(super) fn clay(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     let mut told = Told::unclear(rows.len(), "thinnest clay under each valve, and beside its edge");
     let mut notes = Vec::new();
     for side in Side::BOTH {
-        let least = closed_gap(bench.inputs, side).ok().zip(bench.inputs.travel(side).ok());
-        let least = least.map(|(gap, travel)| closest(&gap, &travel, &gap.over_a_turn()));
+        let least = bench.closest(side);
         for at in ClayAt::ALL {
             let Some(size) = squeezed(&rows, side, *at) else { continue };
             let label = format!("{}, {}", side.key(), at.word());

@@ -1,6 +1,8 @@
 //! One session as the document holds it, and what it is judged with.
 
+use crate::candidate::blocks::closed_gap;
 use crate::candidate::resolve::Resolved;
+use crate::clearance::{PistonClearance, closest};
 use crate::document::{Node, Side};
 use crate::given::Source;
 use crate::words::{SessionKind, Word};
@@ -35,4 +37,12 @@ pub(super) struct Bench<'a> {
     pub source: &'a Source<'a>,
     /// All sessions of the candidate: one may need what another read.
     pub all: &'a [Session<'a>],
+}
+
+impl Bench<'_> {
+    /// Where this cam brings a valve and the piston nearest to each other; `None` while the frame or the cam is not known.
+    pub fn closest(&self, side: Side) -> Option<PistonClearance> {
+        let (gap, travel) = (closed_gap(self.inputs, side).ok()?, self.inputs.travel(side).ok()?);
+        Some(closest(&gap, &travel, &gap.over_a_turn()))
+    }
 }

@@ -237,10 +237,10 @@ pub(super) fn adjustment(bench: &Bench<'_>, session: &Session<'_>) -> Told {
 }
 
 /// What preload or lash should be.
-struct Wanted {
+pub(super) struct Wanted {
     word: &'static str,
     /// At this warmth, m.
-    planned: f64,
+    pub planned: f64,
     /// What it becomes hot, less what it is now, m.
     grows: f64,
     tool: f64,
@@ -249,7 +249,7 @@ struct Wanted {
     key: &'static str,
 }
 
-fn wanted(bench: &Bench<'_>, side: Side, is_cold: bool) -> Result<Wanted, Gap> {
+pub(super) fn wanted(bench: &Bench<'_>, side: Side, is_cold: bool) -> Result<Wanted, Gap> {
     let lifter = &bench.inputs.train(side).lifter;
     let mut needs = Needs::default();
     if lifter.kind.is_some_and(|kind| kind.is_hydraulic()) {

@@ -1,7 +1,7 @@
 //! A session's report as it is put together.
 
 use super::session::Session;
-use crate::candidate::report::worded;
+use crate::candidate::report::worded as gap_in_words;
 use crate::candidate::resolve::Gap;
 use crate::document::Side;
 use crate::given::{Of, Place, Source};
@@ -92,7 +92,7 @@ impl Told {
     ) -> SessionReport {
         let (says, needs) = match &self.lacks {
             Some(gap) => {
-                let (reason, needs) = worded(gap, source);
+                let (reason, needs) = gap_in_words(gap, source);
                 (Shown::plain(reason), needs)
             }
             None => (self.says, Vec::new()),
@@ -218,8 +218,12 @@ pub(super) fn text(si: f64, dimension: Dimension) -> String {
 
 /// A sentence about a quantity, in both systems.
 pub(super) fn sentence(si: f64, dimension: Dimension, words: impl Fn(&str) -> String) -> Shown {
-    let Shown { inch, metric } = shown(si, dimension);
-    Shown { inch: words(&inch), metric: words(&metric) }
+    worded(&shown(si, dimension), words)
+}
+
+/// The same about what is shown in its own way.
+pub(super) fn worded(read: &Shown, words: impl Fn(&str) -> String) -> Shown {
+    Shown { inch: words(&read.inch), metric: words(&read.metric) }
 }
 
 /// What a valve is called.
