@@ -1,10 +1,11 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
 use crate::api::{
-    about, begin, bench, builds, calibrate, choose, control, curve, documents, everything, parts, phasing, score,
-    search, sensitivity, tolerance, workbench,
+    about, begin, bench, builds, calibrate, choose, control, curve, documents, everything, instruments, parts, phasing,
+    score, search, sensitivity, tolerance, workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
+use crate::instruments::Hub;
 use crate::jobs::Jobs;
 use crate::page::page;
 use crate::problem::Problem;
@@ -39,6 +40,8 @@ pub struct Shared {
     pub stages: web::Data<Stages>,
     /// Work that takes seconds.
     pub jobs: web::Data<Jobs>,
+    /// Instruments that are listened to.
+    pub hub: web::Data<Hub>,
     /// Names the server answers to.
     pub hosts: web::Data<AllowedHosts>,
 }
@@ -85,6 +88,10 @@ pub fn api(config: &mut ServiceConfig) {
             .service(phasing::turn_cam)
             .service(bench::weigh_edits)
             .service(bench::lay_out_session)
+            .service(instruments::list_instruments)
+            .service(instruments::put_instrument)
+            .service(instruments::remove_instrument)
+            .service(instruments::listen_to_instrument)
             .service(workbench::workbench)
             .service(workbench::order)
             .default_service(web::to(no_such_route)),
@@ -100,6 +107,7 @@ pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
             .app_data(shared.damage.clone())
             .app_data(shared.stages.clone())
             .app_data(shared.jobs.clone())
+            .app_data(shared.hub.clone())
             .app_data(shared.hosts.clone())
             .app_data(json)
             .app_data(web::PayloadConfig::new(MAX_BODY))

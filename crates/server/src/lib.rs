@@ -18,6 +18,7 @@ pub mod app;
 pub mod archive;
 pub mod command;
 pub mod guard;
+pub mod instruments;
 pub mod jobs;
 pub mod page;
 pub mod points;

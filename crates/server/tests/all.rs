@@ -15,3 +15,4 @@ mod search_killed;
 mod served;
 mod shelf;
 mod statuses;
+mod stood_in;

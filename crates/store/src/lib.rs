@@ -11,6 +11,7 @@ mod backup;
 mod change;
 mod digests;
 mod error;
+mod instruments;
 mod migrations;
 mod open;
 mod points;
@@ -19,6 +20,7 @@ mod shelf;
 pub use backup::{KeptBuild, KeptRevision};
 pub use digests::{Damage, digest};
 pub use error::StoreError;
+pub use instruments::KeptInstrument;
 pub use points::KeptPoint;
 pub use shelf::{KeptPart, Put};
 

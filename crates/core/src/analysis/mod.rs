@@ -58,7 +58,7 @@ pub use crate::glossary::{GLOSSARY, Term};
 pub use crate::parts::{
     FitReport, LobeOutline, Part as ShelfPart, PartFigure, PartKind, fit, outlines, part_of, read_sheet, write_sheet,
 };
-pub use crate::quantity::{Dimension, Shown, UnitSystem};
+pub use crate::quantity::{Dimension, Shown, UnitSystem, restate_finer, shown};
 pub use crate::report::*;
 pub use crate::response::Columns;
 pub use crate::work::{Class, Halted, Job, Watch};

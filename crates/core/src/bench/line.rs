@@ -131,7 +131,7 @@ fn reading(format: &LineFormat, line: &str) -> Result<(f64, String), String> {
     }
     let magnitude = magnitude(&number, point, format.decimals).ok_or("no number in it")?;
     let signed = if sign != format.turned { -magnitude } else { magnitude };
-    let sent = after.trim_start().split_whitespace().next().unwrap_or("");
+    let sent = after.split_whitespace().next().unwrap_or("");
     let dimension = format.measures.dimension();
     let unit = [sent, &format.unit, scale(dimension, UnitSystem::Inch).unit].into_iter().find(|unit| !unit.is_empty());
     let text = format!("{signed} {}", unit.unwrap_or_default());

@@ -4,6 +4,8 @@ use std::collections::VecDeque;
 
 /// A reading has to stay for so long, s.
 const STAYS: f64 = 0.6;
+/// So many of the readings have to lie together: a line that was broken off reads less.
+const MOST: f64 = 0.75;
 /// It has moved away when it goes further than so many times what rest allows.
 const AWAY: f64 = 6.0;
 
@@ -15,12 +17,14 @@ pub struct Rest {
     last: Option<f64>,
     moved: bool,
     was_held: bool,
+    /// Whether the last reading jumped: one alone is a broken line, two are a move.
+    jumped: bool,
 }
 
 impl Rest {
     /// Rest is to stay within `within`, SI.
     pub const fn new(within: f64) -> Self {
-        Self { within, recent: VecDeque::new(), last: None, moved: true, was_held: false }
+        Self { within, recent: VecDeque::new(), last: None, moved: true, was_held: false, jumped: false }
     }
 
     /// A reading at `at` seconds. `Some` where it has just come to rest anew: the mean of what was read meanwhile, or what a line
@@ -31,24 +35,39 @@ impl Rest {
         if first_held {
             return Some(self.rested(value));
         }
+        let jumps = self.middle().is_some_and(|middle| (value - middle).abs() > self.within);
+        if jumps && !self.jumped {
+            self.jumped = true;
+            return None;
+        }
+        self.jumped = false;
         if self.last.is_some_and(|last| (value - last).abs() > AWAY * self.within) {
             self.moved = true;
         }
-        // What was heard before a jump says nothing of where it stands now.
-        if self.recent.back().is_some_and(|(_, before)| (value - before).abs() > self.within) {
+        // What was heard before it moved says nothing of where it stands now.
+        if jumps {
             self.recent.clear();
         }
         self.recent.push_back((at, value));
         while self.recent.front().is_some_and(|(then, _)| at - then > STAYS + 0.4) {
             self.recent.pop_front();
         }
-        let (least, most) = self.recent.iter().fold((value, value), |(a, b), (_, own)| (a.min(*own), b.max(*own)));
+        let middle = self.middle()?;
+        let near = || self.recent.iter().map(|own| own.1).filter(|own| (own - middle).abs() <= 0.5 * self.within);
+        let count = near().count();
         let stayed = self.recent.front().map_or(0.0, |(then, _)| at - then) >= STAYS;
-        if !self.moved || !stayed || most - least > self.within {
+        if !self.moved || !stayed || (count as f64) < MOST * self.recent.len() as f64 {
             return None;
         }
-        let mean = self.recent.iter().map(|own| own.1).sum::<f64>() / self.recent.len() as f64;
+        let mean = near().sum::<f64>() / count as f64;
         Some(self.rested(mean))
+    }
+
+    /// The one in the middle of what was heard lately.
+    fn middle(&self) -> Option<f64> {
+        let mut sorted: Vec<f64> = self.recent.iter().map(|own| own.1).collect();
+        sorted.sort_by(f64::total_cmp);
+        sorted.get(sorted.len() / 2).copied()
     }
 
     fn rested(&mut self, value: f64) -> f64 {
@@ -82,11 +101,14 @@ mod tests {
     #[test]
     fn what_creeps_trembles_or_stays_is_not_taken_again() {
         assert!(rests((0..100).map(|i| 0.002 * f64::from(i))).is_empty());
-        assert!(rests((0..100).map(|i| if i % 2 == 0 { 0.0 } else { 0.003 })).is_empty());
+        assert!(rests((0..100).map(|i| if i % 4 < 2 { 0.0 } else { 0.003 })).is_empty());
         assert_eq!(rests(std::iter::repeat_n(0.2, 400)).len(), 1);
         // A knock of five times what rest allows is no new place.
-        let knocked = std::iter::repeat_n(0.2, 40).chain([0.205]).chain(std::iter::repeat_n(0.2, 40));
+        let knocked = std::iter::repeat_n(0.2, 40).chain([0.205, 0.205]).chain(std::iter::repeat_n(0.2, 40));
         assert_eq!(rests(knocked).len(), 1);
+        // Lines broken off in the middle, one in five, keep nothing from resting.
+        let broken = rests((0..60).map(|i| if i % 5 == 4 { 0.0 } else { 0.2 }));
+        assert!(broken.len() == 1 && (broken[0] - 0.2).abs() < 1e-9, "{broken:?}");
     }
 
     #[test]

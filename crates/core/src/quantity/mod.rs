@@ -12,7 +12,7 @@ pub use display::{
     Scale, Shown, UnitSystem, format_finer, format_si, scale, shown, shown_fine, shown_small, shown_stress,
     shown_vacuum,
 };
-pub use text::{TextFault, parse, parse_bare, restate, with_unit};
+pub use text::{TextFault, parse, parse_bare, restate, restate_finer, with_unit};
 pub(crate) use units::{CFM, INCH, INCH_MERCURY, POUND, POUND_FORCE};
 pub use units::{Dimension, Unit};
 

@@ -82,6 +82,15 @@ pub fn with_unit(text: &str, dimension: Dimension, unit: &str) -> Result<String,
 /// assert_eq!(restate("0.170 in", Dimension::Length, 0.0050).as_deref(), Some("0.197 in"));
 /// ```
 pub fn restate(like: &str, dimension: Dimension, si: f64) -> Option<String> {
+    restated(like, dimension, si, 0)
+}
+
+/// The same with a digit more, for what an instrument reads.
+pub fn restate_finer(like: &str, dimension: Dimension, si: f64) -> Option<String> {
+    restated(like, dimension, si, 1)
+}
+
+fn restated(like: &str, dimension: Dimension, si: f64, finer: usize) -> Option<String> {
     let (_, symbol) = split(like).ok()?;
     let unit = if symbol.is_empty() { dimension.bare()? } else { dimension.find(symbol)? };
     let decimals = match unit.symbol {
@@ -91,6 +100,7 @@ pub fn restate(like: &str, dimension: Dimension, si: f64) -> Option<String> {
         "rpm" | "1/min" | "lbf" | "N" | "g" | "cfm" => 0,
         _ => 4,
     };
+    let decimals = decimals + finer;
     // A number that stood alone stays alone.
     Some(format!("{:.decimals$} {symbol}", (si - unit.offset) / unit.factor).trim_end().to_owned())
 }

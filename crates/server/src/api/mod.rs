@@ -10,6 +10,7 @@ pub mod control;
 pub mod curve;
 pub mod documents;
 pub mod everything;
+pub mod instruments;
 pub mod parts;
 pub mod phasing;
 mod preview;

@@ -12,6 +12,7 @@ mod part;
 mod schema;
 mod search;
 mod serve;
+mod stand_in;
 
 use clap::{Args, Parser, Subcommand};
 use database::DatabaseOptions;
@@ -88,6 +89,13 @@ enum Command {
     ///
     /// Builds are kept in one SQLite file. Stop it with Ctrl+C; answers under way are finished.
     Serve(ServeOptions),
+    /// Play an instrument that is not there: lines of readings, as a session of a build asks for them, with noise and faults.
+    ///
+    /// Examples:
+    ///   upper-lobe stand-in build.json --session s1
+    ///   upper-lobe stand-in build.json --session s1 --terminal --fault stutter
+    #[command(verbatim_doc_comment)]
+    StandIn(stand_in::Options),
     /// Put the invented demo builds into the database, once each.
     Demo(demo::Options),
     /// Print the JSON Schema of build documents, or the API's OpenAPI description.
@@ -135,6 +143,7 @@ pub fn run() -> ExitCode {
         Command::Import(options) => backup::import(&options),
         Command::Serve(options) => serve::run(&options),
         Command::Demo(options) => demo::run(&options),
+        Command::StandIn(options) => stand_in::run(&options),
         Command::Schema(options) => schema::run(&options),
     };
     match outcome {

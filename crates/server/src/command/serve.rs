@@ -4,6 +4,7 @@ use super::database::open_store;
 use super::{ServeOptions, demo};
 use crate::app::{Shared, configure};
 use crate::guard::AllowedHosts;
+use crate::instruments::Hub;
 use crate::jobs::Jobs;
 use crate::points;
 use actix_web::{App, HttpServer, web};
@@ -49,6 +50,7 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
         damage: web::Data::new(damage),
         stages,
         jobs: web::Data::new(Jobs::default()),
+        hub: web::Data::new(Hub::default()),
         hosts: web::Data::new(AllowedHosts::loopback(bound.port())),
     };
     let server =

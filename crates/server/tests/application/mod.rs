@@ -10,6 +10,7 @@ use serde_json::{Value, json};
 use upper_lobe_core::analysis::Stages;
 use upper_lobe_server::app::Shared;
 use upper_lobe_server::guard::AllowedHosts;
+use upper_lobe_server::instruments::Hub;
 use upper_lobe_server::jobs::Jobs;
 use upper_lobe_store::Store;
 
@@ -26,6 +27,7 @@ pub fn shared_on(store: Store) -> Shared {
         store: web::Data::new(store),
         stages: web::Data::new(Stages::default()),
         jobs: web::Data::new(Jobs::default()),
+        hub: web::Data::new(Hub::default()),
         hosts: web::Data::new(AllowedHosts::loopback(8080)),
     }
 }
