@@ -2,7 +2,10 @@ import type { Locator, Page } from '@playwright/test'
 import { expect, test as base } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 
-const DEMO = readFileSync(new URL('../../demo/tollgate-388-hauler.json', import.meta.url), 'utf8')
+export const DEMO = readFileSync(
+  new URL('../../demo/tollgate-388-hauler.json', import.meta.url),
+  'utf8',
+)
 
 /** The same without a firing order: one cylinder by itself, whose curves take a tenth of the time. */
 export const ALONE = DEMO.replace(/"firing_order": \[[^\]]*\],\s*/, '')

@@ -334,6 +334,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every instrument that was set up. */
+        get: operations["list_instruments"];
+        /** Sets an instrument up, in the place of the one of its name. */
+        put: operations["put_instrument"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forgets an instrument. */
+        delete: operations["remove_instrument"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{name}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an instrument reads, as it changes and at least every second, as `application/x-ndjson`, for as long as it is listened to. */
+        get: operations["listen_to_instrument"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/merge": {
         parameters: {
             query?: never;
@@ -3571,6 +3623,15 @@ export interface components {
             /** @description The text used. */
             value: string;
         };
+        /** @description An instrument as the shop set it up. */
+        Instrument: {
+            /** @description Where it is: `tcp 127.0.0.1:4001`, or `serial /dev/ttyUSB0 9600`. */
+            at: string;
+            /** @description How it writes. */
+            format: components["schemas"]["LineFormat"];
+            /** @description What the shop calls it. */
+            name: string;
+        };
         /** @description What of a candidate becomes a part. */
         Keep: {
             /** @description Identifier of the candidate. */
@@ -3698,6 +3759,24 @@ export interface components {
          * @enum {string}
          */
         LimitedBy: "separation" | "bounce" | "hang_open" | "pump_up" | "coil_clash" | "none";
+        /** @description How an instrument writes its lines. */
+        LineFormat: {
+            /** @description Text in front of the number; with none a line may hold one number alone. */
+            before?: string;
+            /**
+             * Format: int32
+             * @description Digits behind the point that the instrument leaves out.
+             */
+            decimals?: number;
+            /** @description Text that marks a line whose value is held, such as one sent by a button; none when empty. */
+            hold?: string;
+            /** @description What it measures. */
+            measures: components["schemas"]["Measures"];
+            /** @description Whether its sign is turned: a dial that counts down while its plunger goes in. */
+            turned?: boolean;
+            /** @description Unit of a number that comes without one; that of inches, pounds and the like when empty. */
+            unit?: string;
+        };
         /** @description One line of a job's answer. */
         Line_CalibrationStep_CalibrateDone: {
             /** @enum {string} */
@@ -3989,6 +4068,33 @@ export interface components {
             /** @description What it is for. */
             used_for?: string | null;
         };
+        /** @description An instrument as it stands now. */
+        LiveLine: {
+            /** @description What it read when it last did, as a field takes it. */
+            rested?: string | null;
+            /**
+             * Format: int64
+             * @description How often it has come to rest.
+             */
+            rests: number;
+            /**
+             * Format: int64
+             * @description Lines that were no reading.
+             */
+            rubbish: number;
+            /** @description What was wrong last. */
+            says?: string | null;
+            shown?: components["schemas"]["Shown"] | null;
+            /** @description Whether readings come. */
+            state: components["schemas"]["LiveState"];
+            /** @description The same as a field takes it. */
+            text?: string | null;
+        };
+        /**
+         * @description Whether readings come.
+         * @enum {string}
+         */
+        LiveState: "live" | "silent" | "away";
         /** @description A measured lobe. */
         LobeFile: {
             /** @description Which lobe. */
@@ -4106,6 +4212,11 @@ export interface components {
             /** @description What stands for it now; empty when it is unknown. */
             value: string;
         };
+        /**
+         * @description What an instrument measures.
+         * @enum {string}
+         */
+        Measures: "length" | "force" | "angle" | "mass" | "pressure" | "volume" | "flow";
         /** @description Two documents made from one. */
         MergeRequest: {
             /** @description Where both began. */
@@ -6622,6 +6733,114 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Term"][];
+                };
+            };
+        };
+    };
+    list_instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instrument"][];
+                };
+            };
+        };
+    };
+    put_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Instrument"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instrument"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remove_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instrument"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listen_to_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["LiveLine"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

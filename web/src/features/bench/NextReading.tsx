@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { SessionReport } from '../../api/client'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { useFaultText } from '../fields/faults'
+import { LiveReading } from './LiveReading'
 import type { Next } from './sessions'
 import { asked, taken } from './sessions'
 import { Tool } from './Tool'
@@ -18,30 +19,52 @@ export function NextReading({ shown }: Props) {
   const refused = useSessionPart((state) => state.refusals[key])
   const [again, setAgain] = useState(false)
   const [read, setRead] = useState<readonly string[]>([])
+  const [live, setLive] = useState<string>()
   const form = useRef<HTMLFormElement>(null)
   const next = again && shown.last ? shown.last : (shown.next ?? undefined)
   const fault = useFaultText(refused, next?.table)
   const columns = next ? asked(next) : []
   useEffect(() => {
-    form.current?.querySelector('input')?.focus()
+    form.current?.querySelector<HTMLInputElement>('.next-cells input')?.focus()
   }, [next?.place, again])
-  const enter = () => {
-    const empty = columns.findIndex((_, place) => !read[place]?.trim())
+  const inputs = () => [
+    ...(form.current?.querySelectorAll<HTMLInputElement>('.next-cells input') ?? []),
+  ]
+  /** Where the hand is: the cell in focus, or the first that is empty. */
+  const cell = () => {
+    const focused = inputs().findIndex((input) => input === document.activeElement)
+    return focused >= 0 ? focused : columns.findIndex((_, place) => !read[place]?.trim())
+  }
+  const enter = (texts: readonly string[] = read) => {
+    const empty = columns.findIndex((_, place) => !texts[place]?.trim())
     if (!next || empty >= 0) {
-      form.current?.querySelectorAll('input')[empty]?.focus()
+      inputs()[empty]?.focus()
       return
     }
-    void work.type(key, read.join(', '), taken(shown.id, next, read)).then(() => {
+    void work.type(key, texts.join(', '), taken(shown.id, next, texts)).then(() => {
       if (work.read().refusals[key]) return
       setRead([])
       setAgain(false)
     })
+  }
+  /** The instrument's reading in the cell at hand; with the last one there, the reading is whole. */
+  const put = (text: string) => {
+    const at = Math.max(cell(), 0)
+    const texts = columns.map((_, i) => (i === at ? text : (read[i] ?? '')))
+    setRead(texts)
+    enter(texts)
   }
   const back = () => {
     setRead([])
     setAgain(false)
     work.forget(key)
     if (shown.last) work.edit({ take_back: { session: shown.id, table: shown.last.table } })
+  }
+  /** Enter, or the foot switch: what was typed, or else what stands on the instrument. */
+  const takeAtHand = () => {
+    const at = cell()
+    if (live !== undefined && at >= 0 && !read[at]?.trim()) put(live)
+    else enter()
   }
   const repeat = () => {
     setRead([])
@@ -54,7 +77,7 @@ export function NextReading({ shown }: Props) {
       aria-label="Next reading"
       onSubmit={(event) => {
         event.preventDefault()
-        enter()
+        takeAtHand()
       }}
     >
       <div>
@@ -72,17 +95,19 @@ export function NextReading({ shown }: Props) {
                 inputMode="decimal"
                 autoComplete="off"
                 value={read[place] ?? ''}
+                placeholder={live}
                 aria-invalid={fault !== undefined}
                 onChange={(event) => {
                   const typed = event.target.value
                   setRead(columns.map((_, i) => (i === place ? typed : (read[i] ?? ''))))
                 }}
                 onKeyDown={(event) => {
-                  // Enter goes to the cell after; from the last one it takes the reading.
-                  const after = form.current?.querySelectorAll('input')[place + 1]
-                  if (event.key !== 'Enter' || !after) return
+                  // Foot switches send a page down. Enter goes to the cell after; from the last it takes the reading.
+                  const after = inputs()[place + 1]
+                  if (event.key === 'PageDown') takeAtHand()
+                  else if (event.key === 'Enter' && after && read[place]?.trim()) after.focus()
+                  else return
                   event.preventDefault()
-                  after.focus()
                 }}
               />
             </label>
@@ -93,6 +118,7 @@ export function NextReading({ shown }: Props) {
             {fault}
           </p>
         ) : null}
+        {next ? <LiveReading onLive={setLive} onRest={put} /> : null}
         <div className="next-keys no-print">
           {next ? (
             <Button type="primary" size="large" htmlType="submit">

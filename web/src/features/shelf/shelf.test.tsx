@@ -42,13 +42,12 @@ beforeEach(() => {
   vi.mocked(client.POST).mockImplementation((path: string, options: unknown) =>
     path === '/api/parts/fit' ? Promise.resolve({ data: report }) : real(path, options),
   )
-  vi.spyOn(client, 'DELETE').mockImplementation(((
-    _: string,
-    options: { params: { query: unknown } },
-  ) => {
-    removed.push(options.params.query)
-    return Promise.resolve({ response: new Response(null, { status: 204 }) })
-  }) as unknown as typeof client.DELETE)
+  vi.spyOn(client, 'DELETE').mockImplementation(
+    (_: string, options: { params: { query: unknown } }) => {
+      removed.push(options.params.query)
+      return Promise.resolve({ response: new Response(null, { status: 204 }) })
+    },
+  )
 })
 
 async function tried(
