@@ -19,7 +19,7 @@ const NONE = ''
 export function LiveReading({ onLive, onRest }: Props) {
   const { all } = useInstruments()
   const [name, setName] = useState(() => kept(PLACE) ?? NONE)
-  const [byItself, setByItself] = useState(false)
+  const [byItself, setByItself] = useState(() => kept(BY_ITSELF) === 'yes')
   const [isOpen, setOpen] = useState(false)
   const known = all.some((own) => own.name === name) ? name : undefined
   const line = useLive(known)
@@ -53,7 +53,13 @@ export function LiveReading({ onLive, onRest }: Props) {
           <output className="live-now" aria-label="On the instrument">
             {standing(line)}
           </output>
-          <Checkbox checked={byItself} onChange={(event) => setByItself(event.target.checked)}>
+          <Checkbox
+            checked={byItself}
+            onChange={(event) => {
+              setByItself(event.target.checked)
+              keep(BY_ITSELF, event.target.checked ? 'yes' : 'no')
+            }}
+          >
             take when it rests
           </Checkbox>
         </>
@@ -103,3 +109,4 @@ function useRested(
 }
 
 const PLACE = 'upper-lobe.instrument'
+const BY_ITSELF = 'upper-lobe.instrument-by-itself'

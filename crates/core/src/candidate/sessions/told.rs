@@ -206,9 +206,12 @@ pub(super) fn beside(label: String, (si, expected): (f64, f64), doubt: f64, dime
 
 /// With its sign.
 pub(super) fn signed(si: f64, dimension: Dimension) -> Shown {
-    let Shown { inch, metric } = shown(si.abs(), dimension);
     let sign = if si < 0.0 { '\u{2212}' } else { '+' };
-    Shown { inch: format!("{sign}{inch}"), metric: format!("{sign}{metric}") }
+    // What rounds to nothing has no sign.
+    let written =
+        |text: &str| if text.contains(|c| matches!(c, '1'..='9')) { format!("{sign}{text}") } else { text.to_owned() };
+    let Shown { inch, metric } = shown(si.abs(), dimension);
+    Shown { inch: written(&inch), metric: written(&metric) }
 }
 
 /// The text of a field in inches and the like.
