@@ -488,6 +488,18 @@ words! {
         Volumes = "volumes",
         /// Ports on the flow bench.
         Flow = "flow",
+        /// The card that came with the cam.
+        CamCard = "cam_card",
+    }
+
+    /// Where a part is on its way.
+    Obtained {
+        /// Nobody asked for it yet.
+        ToBuy = "to_buy",
+        /// It was ordered.
+        Ordered = "ordered",
+        /// It lies on the bench.
+        Here = "here",
     }
 
     /// An end of a bank.

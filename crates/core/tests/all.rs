@@ -5,6 +5,7 @@
 
 mod architecture;
 mod around_the_ports;
+mod assembly;
 mod at_speed;
 mod beginnings;
 mod bench;

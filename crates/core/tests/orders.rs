@@ -2,7 +2,10 @@
 
 use crate::support::DEMOS;
 use crate::worked_example::EXAMPLE;
-use upper_lobe_core::analysis::{Build, OrderCard, Side, Stages, UnitSystem, order_card, order_csv};
+use serde_json::{Value, json};
+use upper_lobe_core::analysis::{
+    Build, OrderCard, PartName, Request, Side, Stages, UnitSystem, analyze, money, order_card, order_csv,
+};
 
 fn card(document: &str, candidate: &str) -> OrderCard {
     let build = Build::read(document).expect("a good document");
@@ -109,8 +112,90 @@ fn what_a_grinder_asks_for_and_nobody_gave_is_named() {
 fn a_sheet_has_every_line_and_quotes_what_has_commas() {
     let card = card(DEMOS[0], "a");
     let sheet = order_csv(&card, UnitSystem::Metric).unwrap();
-    assert!(sheet.starts_with("what,side,asked,to be ground,running\n"));
+    assert!(sheet.starts_with("what,side,asked,to be ground,running,as it came\n"));
     assert_eq!(sheet.lines().count(), 1 + card.lines.len() + card.facts.len() + card.parts.len());
     assert!(sheet.contains("Lobe lift,intake,8.08 mm,"), "{sheet}");
     assert!(sheet.contains("\"Hydraulic roller, link bar\""));
+}
+
+/// The tow demo's first candidate beside its third, which is in the engine.
+fn bought(rows: Value) -> OrderCard {
+    let mut value: Value = serde_json::from_str(DEMOS[0]).unwrap();
+    value["target"]["existing"] = "c".into();
+    value["target"]["budget"] = "3000 USD".into();
+    value["candidates"][0]["train"]["preload_work"] = json!({ "head_milled": "0.010 in", "lash_cap": "0.060 in" });
+    value["bought"] = rows;
+    card(&value.to_string(), "a")
+}
+
+#[test]
+fn the_bill_adds_up_and_says_what_is_left_of_the_budget() {
+    let value: Value = serde_json::from_str(DEMOS[0]).unwrap();
+    let spring = value["candidates"][0]["train"]["spring"]["part"].clone();
+    let none = bought(json!([]));
+    let total: f64 = none.parts.iter().filter_map(|part| part.money).sum();
+    let bill = none.bill.expect("a bill");
+    // What the limit on the budget counts.
+    let build = Build::read(DEMOS[0]).unwrap();
+    assert_eq!(money(&build, "a").map(|own| own.inch), Some(bill.total.inch.clone()));
+    assert_eq!(
+        (bill.total.inch.clone(), bill.left.inch.clone(), bill.spent.inch.as_str()),
+        (format!("{total:.2} USD"), format!("{total:.2} USD"), "0.00 USD")
+    );
+    let some = bought(json!([
+        { "part": spring, "state": "here", "price": "260 USD" },
+        { "part": "Guide plates", "state": "ordered", "price": "85 USD", "lead_time": "two weeks" },
+        { "part": "Gaskets" },
+    ]));
+    let before = none.parts.iter().find(|part| part.kind == "spring").and_then(|part| part.money).expect("a price");
+    let bill = some.bill.expect("a bill");
+    let all = total - before + 260.0 + 85.0;
+    assert_eq!(bill.total.inch, format!("{all:.2} USD"));
+    assert_eq!((bill.spent.inch.as_str(), bill.left.inch), ("345.00 USD", format!("{:.2} USD", all - 345.0)));
+    assert_eq!(bill.unpriced, some.parts.iter().filter(|part| part.money.is_none()).count());
+    assert_eq!(bill.over.map(|over| over.inch), (all > 3000.0).then(|| format!("{:.2} USD", all - 3000.0)));
+    assert_eq!(some.parts.last().unwrap().name, "Gaskets");
+}
+
+#[test]
+fn an_order_says_what_goes_with_it_and_what_work_moves() {
+    let order = bought(json!([]));
+    // From flat lifters to rollers: another cam, link bars, pushrods.
+    let drags = order.drags_along.expect("the engine has candidate c");
+    assert!(drags.iter().any(|own| own.what.contains("ushrods")), "{drags:?}");
+    assert!(drags.iter().enumerate().all(|(i, own)| !drags[..i].contains(own)), "each once");
+    // .010 off the head by the cosine of its tilt; a cap of .060 by 1/1.6.
+    let head = order.machining.iter().find(|own| own.what.contains("0.010 in")).expect("the head");
+    assert!(head.preload.inch == ".010 in" && head.then.contains("chambers again"), "{head:?}");
+    let cap = order.machining.iter().find(|own| own.what.contains("0.060 in")).expect("the cap");
+    assert!([".037 in", ".038 in"].contains(&cap.preload.inch.as_str()), "{cap:?}");
+    let mut own: Value = serde_json::from_str(DEMOS[0]).unwrap();
+    own["target"]["existing"] = "a".into();
+    assert_eq!(card(&own.to_string(), "a").drags_along, None);
+    // Rollers on a cam ground for flat lifters.
+    own["candidates"][0]["cam"]["ground_for"] = "flat".into();
+    assert!(card(&own.to_string(), "a").conflicts.iter().any(|own| own.why.contains("skids")));
+}
+
+#[test]
+fn the_card_that_came_stands_beside_what_was_asked_and_to_be_ground() {
+    let mut value: Value = serde_json::from_str(DEMOS[0]).unwrap();
+    let durations = json!([["intake", "0.050 in", "211.5 deg"], ["exhaust", "0.050 in", "218.4 deg"]]);
+    let lifts = json!([["intake", "0.317 in"]]);
+    value["bench"] = json!([{ "id": "k", "kind": "cam_card", "durations": durations, "lobe_lifts": lifts }]);
+    let order = card(&value.to_string(), "a");
+    let came = |side: Side, label: &str| {
+        let line = order.lines.iter().find(|line| line.side == side && line.label == label).expect("a line");
+        line.delivered.as_ref().map(|own| own.inch.clone())
+    };
+    assert_eq!(came(Side::Intake, "Duration at .050").as_deref(), Some("211.5 deg"));
+    assert_eq!(came(Side::Exhaust, "Duration at .050").as_deref(), Some("218.4 deg"));
+    assert_eq!(came(Side::Intake, "Lobe lift").as_deref(), Some(".317 in"));
+    assert_eq!(came(Side::Exhaust, "Lobe lift"), None);
+    // A degree and a half more than 210 stands out; .4 more than 218 does not.
+    let request = Request::of(None, vec![PartName::Sessions]);
+    let build = Build::from_value(value).unwrap();
+    let found = analyze(&build, &request, &Stages::default()).unwrap().candidates.remove(0).sessions.remove(0);
+    let odd: Vec<&str> = found.figures.iter().filter(|own| own.stands_out).map(|own| own.label.as_str()).collect();
+    assert_eq!(odd, ["Intake, duration at .050 in"], "{}", found.says.inch);
 }

@@ -1,8 +1,8 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
 use crate::api::{
-    about, begin, bench, builds, calibrate, choose, control, curve, documents, everything, instruments, parts, phasing,
-    score, search, sensitivity, tolerance, workbench,
+    about, begin, bench, builds, calibrate, choose, control, curve, documents, everything, instruments, order, parts,
+    phasing, score, search, sensitivity, tolerance, workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::instruments::Hub;
@@ -93,7 +93,8 @@ pub fn api(config: &mut ServiceConfig) {
             .service(instruments::remove_instrument)
             .service(instruments::listen_to_instrument)
             .service(workbench::workbench)
-            .service(workbench::order)
+            .service(order::order)
+            .service(order::order_workbook)
             .default_service(web::to(no_such_route)),
     );
 }

@@ -20,6 +20,7 @@ pub mod command;
 pub mod guard;
 pub mod instruments;
 pub mod jobs;
+pub mod order_sheet;
 pub mod page;
 pub mod points;
 pub mod problem;

@@ -11,6 +11,7 @@ mod backup;
 mod begin_and_order;
 mod command_line;
 mod kills;
+mod order_sheets;
 mod search_killed;
 mod served;
 mod shelf;

@@ -131,7 +131,7 @@ async fn an_order_card_comes_from_the_document_that_is_sent() {
     };
     let card = body(send(&app, asked("b")).await).await;
     assert_eq!(
-        (card["candidate"].as_str(), card["total"]["inch"].as_str()),
+        (card["candidate"].as_str(), card["bill"]["total"]["inch"].as_str()),
         (Some("B later closing"), Some("1670.00 USD"))
     );
     assert_eq!(send(&app, asked("zz")).await.status(), StatusCode::UNPROCESSABLE_ENTITY);
@@ -152,7 +152,7 @@ fn the_command_line_begins_a_build_and_orders_its_cam() {
     std::fs::write(&file, &begun.stdout).expect("written");
     let path = file.to_str().unwrap();
     let sheet = upper_lobe(&["order", path, "--as", "csv"]);
-    assert!(String::from_utf8_lossy(&sheet.stdout).starts_with("what,side,asked,to be ground,running\n"));
+    assert!(String::from_utf8_lossy(&sheet.stdout).starts_with("what,side,asked,to be ground,running,as it came\n"));
     let card: Value = serde_json::from_slice(&upper_lobe(&["order", path]).stdout).expect("JSON");
     assert_eq!(card["candidate"], "A as assumed");
     // Refusals exit with 2 and name the field.

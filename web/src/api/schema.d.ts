@@ -420,6 +420,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/order/workbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same as a workbook of three sheets. */
+        post: operations["order_workbook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/parts": {
         parameters: {
             query?: never;
@@ -695,6 +712,40 @@ export interface components {
             /** @description Between what most engines of the family lie, as they are written; absent where nothing is said. */
             range?: string[] | null;
         };
+        /** @description One line. */
+        AssemblyLine: {
+            /** @description When, as it was written. */
+            at?: string | null;
+            /** @description Who signed it; absent where nobody did. */
+            by?: string | null;
+            /** @description What that session came to, in words; absent without one. */
+            found?: string | null;
+            /** @description How, with what, and why. */
+            how: string;
+            /** @description Stable identifier. */
+            id: string;
+            /** @description Part of the work. */
+            phase: string;
+            /** @description The kind of session at the bench that it rests on. */
+            session?: string | null;
+            /** @description Where it stands. */
+            state: components["schemas"]["LineState"];
+            /** @description Why it was undone last; absent where it was not. */
+            undone?: string | null;
+            /** @description What it waits for, in words. */
+            waits_for: string[];
+            /** @description What is done. */
+            what: string;
+        };
+        /** @description The whole of it. */
+        AssemblyReport: {
+            /** @description What can hurt while it is put together. */
+            cautions: string[];
+            /** @description Lines that are done. */
+            done: number;
+            /** @description Every line in its order. */
+            lines: components["schemas"]["AssemblyLine"][];
+        };
         /** @description A default that was used. */
         Assumed: {
             /** @description Path of the absent field. */
@@ -827,6 +878,19 @@ export interface components {
          * @enum {string}
          */
         Better: "higher" | "lower";
+        /** @description Sums against the budget. */
+        Bill: {
+            budget?: components["schemas"]["Shown"] | null;
+            /** @description Of what is still to be bought. */
+            left: components["schemas"]["Shown"];
+            over?: components["schemas"]["Shown"] | null;
+            /** @description Of what is ordered or here. */
+            spent: components["schemas"]["Shown"];
+            /** @description All prices that are given. */
+            total: components["schemas"]["Shown"];
+            /** @description Parts without a price. */
+            unpriced: number;
+        };
         /** @description A limit that binds. */
         BindReport: {
             /** @description What is left, as read. */
@@ -2263,6 +2327,7 @@ export interface components {
         };
         /** @description One candidate. */
         CandidateReport: {
+            assembly?: components["schemas"]["AssemblyReport"] | null;
             /** @description The same at speed, term by term. */
             at_speed: components["schemas"]["Block_AtSpeedReport"];
             /** @description What readings of the bench say of the fields they stand for; empty while none was entered. */
@@ -2957,6 +3022,32 @@ export interface components {
                 session: string;
             };
         } | {
+            /** @description A line of the assembly signed. */
+            sign_line: {
+                /** @description When, as 2026-03-02 14:20. */
+                at: string;
+                /** @description Who signs. */
+                by: string;
+                /** @description Identifier of the candidate that is built. */
+                candidate: string;
+                /** @description Its identifier. */
+                line: string;
+            };
+        } | {
+            /** @description A signed line of the assembly undone; what was signed stays in the document. */
+            undo_line: {
+                /** @description When. */
+                at: string;
+                /** @description Who undoes it. */
+                by: string;
+                /** @description Identifier of the candidate that is built. */
+                candidate: string;
+                /** @description Its identifier. */
+                line: string;
+                /** @description Why. */
+                reason: string;
+            };
+        } | {
             /** @description Where a field comes from. */
             source: {
                 /** @description Path of the field. */
@@ -3482,7 +3573,7 @@ export interface components {
          * @description A tool, and where it sits.
          * @enum {string}
          */
-        Gauge: "wheel_and_lifter" | "wheel_and_valve" | "caliper_on_lobe" | "dial_on_lobe" | "height_micrometer" | "spring_tester" | "dial_on_valve" | "drop_to_piston" | "plug_hole" | "stem_gauge" | "deck_bridge" | "caliper_on_pushrod" | "checking_pushrod" | "feeler" | "clay" | "dial_on_seat" | "scale" | "burette" | "flow_bench";
+        Gauge: "wheel_and_lifter" | "wheel_and_valve" | "caliper_on_lobe" | "dial_on_lobe" | "height_micrometer" | "spring_tester" | "dial_on_valve" | "drop_to_piston" | "plug_hole" | "stem_gauge" | "deck_bridge" | "caliper_on_pushrod" | "checking_pushrod" | "feeler" | "clay" | "dial_on_seat" | "scale" | "burette" | "flow_bench" | "makers_card";
         /**
          * @description A goal; of each more is better, of money less.
          * @enum {string}
@@ -3777,6 +3868,11 @@ export interface components {
             /** @description Unit of a number that comes without one; that of inches, pounds and the like when empty. */
             unit?: string;
         };
+        /**
+         * @description Where a line stands.
+         * @enum {string}
+         */
+        LineState: "done" | "open" | "waits" | "out_of_order";
         /** @description One line of a job's answer. */
         Line_CalibrationStep_CalibrateDone: {
             /** @enum {string} */
@@ -4116,6 +4212,15 @@ export interface components {
             /** @description Whose; a lobe sold by itself is shown as an intake's. */
             side: components["schemas"]["Side"];
         };
+        /** @description A piece of work on a casting or a valve. */
+        Machining: {
+            /** @description What it does to the preload. */
+            preload: components["schemas"]["Shown"];
+            /** @description What to measure again. */
+            then: string;
+            /** @description What is done. */
+            what: string;
+        };
         /** @description One margin, before and after. */
         MarginMoved: {
             /** @description In one word, then. */
@@ -4280,6 +4385,17 @@ export interface components {
              */
             min?: number | null;
         };
+        /** @description Two things that never go together. */
+        NeverTogether: {
+            /** @description What is there. */
+            have: components["schemas"]["Shown"];
+            /** @description What has to be. */
+            need: components["schemas"]["Shown"];
+            /** @description What it is about. */
+            title: string;
+            /** @description Why. */
+            why: string;
+        };
         /** @description A document to keep. */
         NewBuild: {
             /** @description The document's text. */
@@ -4336,6 +4452,7 @@ export interface components {
         };
         /** @description Everything a grinder asks for, with what is bought beside it. */
         OrderCard: {
+            bill?: components["schemas"]["Bill"] | null;
             /** @description Name of the build. */
             build: string;
             /** @description Name of the candidate. */
@@ -4344,15 +4461,20 @@ export interface components {
             cautions: string[];
             /** @description What to do when it comes, in order. */
             checklist: string[];
+            /** @description What never goes together in it. */
+            conflicts: components["schemas"]["NeverTogether"][];
+            /** @description What it drags along beside what is in the engine now; absent where nobody said which candidate that is. */
+            drags_along?: components["schemas"]["Drag"][] | null;
             /** @description What holds for the whole cam and what it goes into. */
             facts: components["schemas"]["OrderFact"][];
             /** @description Each lobe line by line, intake before exhaust. */
             lines: components["schemas"]["OrderLine"][];
+            /** @description Work on castings and valves that is planned. */
+            machining: components["schemas"]["Machining"][];
             /** @description What a grinder asks for and nobody gave. */
             missing: components["schemas"]["Named"][];
             /** @description What is bought with it. */
             parts: components["schemas"]["OrderPart"][];
-            total?: components["schemas"]["Shown"] | null;
         };
         /** @description A line of the order. */
         OrderCheck: {
@@ -4387,6 +4509,7 @@ export interface components {
         OrderLine: {
             /** @description As the card asks for it. */
             asked: components["schemas"]["Shown"];
+            delivered?: components["schemas"]["Shown"] | null;
             ground?: components["schemas"]["Shown"] | null;
             /** @description In words. */
             label: string;
@@ -4398,9 +4521,20 @@ export interface components {
         OrderPart: {
             /** @description Kind, in a word. */
             kind: string;
+            /** @description How long it takes to come. */
+            lead_time?: string | null;
+            /**
+             * Format: double
+             * @description The same as a number, in the document's money.
+             */
+            money?: number | null;
             /** @description Its name. */
             name: string;
+            /** @description What was noted of it. */
+            note?: string | null;
             price?: components["schemas"]["Shown"] | null;
+            /** @description Where it is on its way. */
+            state: components["schemas"]["PartState"];
         };
         /** @description What to grind. */
         OrderReport: {
@@ -4417,6 +4551,8 @@ export interface components {
             candidate: string;
             /** @description The document's text. */
             document: string;
+            /** @description Units of a workbook. */
+            system?: components["schemas"]["UnitSystem"];
         };
         /**
          * @description Where an input of a result comes from.
@@ -4474,7 +4610,12 @@ export interface components {
          * @description A part of the report that can be asked for.
          * @enum {string}
          */
-        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "at_speed" | "bench" | "sessions" | "drawing" | "breathing" | "following" | "dynamics" | "phasing" | "tolerance" | "limits" | "remedies";
+        PartName: "timing" | "strip" | "lift" | "lobe" | "train" | "spring" | "control" | "clearance" | "at_speed" | "bench" | "sessions" | "assembly" | "drawing" | "breathing" | "following" | "dynamics" | "phasing" | "tolerance" | "limits" | "remedies";
+        /**
+         * @description Where a part is on its way.
+         * @enum {string}
+         */
+        PartState: "to_buy" | "ordered" | "here";
         /** @description One hump of a curve. */
         PeakReport: {
             /**
@@ -6895,6 +7036,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OrderCard"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    order_workbook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": number[];
                 };
             };
             422: {

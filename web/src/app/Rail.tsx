@@ -21,8 +21,11 @@ export function Rail({ step, onStep }: { step: StepName; onStep: (step: StepName
     const verdict = stateOf(name, limits)
     if (verdict !== undefined) return { text: verdict, verdict }
     if (name === 'decide') return { text: candidates > 1 ? String(candidates) : '' }
-    const isForm = STEPS.some((step) => step.name === name && step.groups.length > 0)
-    if (name === 'torque' || !isForm) return { text: '' }
+    // Fields that are folded ask for nothing.
+    const asks = STEPS.some(
+      (step) => step.name === name && step.groups.some((group) => group.folded === undefined),
+    )
+    if (!asks) return { text: '' }
     const { assumed, given } = tallies.get(name) ?? { assumed: 0, given: 0 }
     return { text: given === 0 ? 'empty' : assumed > 0 ? `${assumed} assumed` : 'given' }
   }

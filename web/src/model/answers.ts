@@ -19,6 +19,7 @@ const FULL: PartName[] = [
   'train',
   'bench',
   'sessions',
+  'assembly',
   'drawing',
   'remedies',
 ]

@@ -71,6 +71,7 @@ function merged(
     limits: hasLimits ? worded(before.limits, now.limits) : before.limits,
     bench: before.bench,
     sessions: before.sessions,
+    assembly: before.assembly ?? null,
   }
 }
 

@@ -19,7 +19,7 @@ export const plan = step({
       title: 'What the owner accepts',
       fields: list(
         'target.',
-        'budget inspection_miles inspection_hours inspection_passes piston_clearance_school keep',
+        'budget existing inspection_miles inspection_hours inspection_passes piston_clearance_school keep',
       ),
     },
     { title: 'Class rules', fields: ['target.rules.'] },

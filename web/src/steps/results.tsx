@@ -73,7 +73,7 @@ export const order = step({
       <Order />
     </>
   ),
-  form: false,
+  groups: [{ title: 'Bought', fields: ['bought'], folded: 'while empty' }],
 })
 
 export const bench = step({

@@ -52,6 +52,8 @@ pub enum PartName {
     Bench,
     /// Sessions at the bench.
     Sessions,
+    /// Putting it together, line by line.
+    Assembly,
     /// One cylinder to scale.
     Drawing,
     /// Torque and power over speed; takes seconds.
@@ -72,7 +74,7 @@ pub enum PartName {
 
 impl PartName {
     /// Every part, in the order of the report.
-    pub const ALL: [Self; 19] = [
+    pub const ALL: [Self; 20] = [
         Self::Timing,
         Self::Strip,
         Self::Lift,
@@ -84,6 +86,7 @@ impl PartName {
         Self::AtSpeed,
         Self::Bench,
         Self::Sessions,
+        Self::Assembly,
         Self::Drawing,
         Self::Breathing,
         Self::Following,
@@ -116,6 +119,7 @@ impl PartName {
             Self::AtSpeed => "at_speed",
             Self::Bench => "bench",
             Self::Sessions => "sessions",
+            Self::Assembly => "assembly",
             Self::Drawing => "drawing",
             Self::Breathing => "breathing",
             Self::Following => "following",
@@ -251,8 +255,9 @@ fn report_of(
         Vec::new()
     };
     let bench = if wants(PartName::Bench) { candidate::bench(&resolved, &source) } else { Vec::new() };
-    let sessions =
-        if wants(PartName::Sessions) { candidate::sessions(&resolved, &source, view.index == 0) } else { Vec::new() };
+    let measured = wants(PartName::Sessions) || wants(PartName::Assembly);
+    let sessions = if measured { candidate::sessions(&resolved, &source, view.index == 0) } else { Vec::new() };
+    let assembly = wants(PartName::Assembly).then(|| candidate::assembly(&resolved, &source, &sessions));
     warn(&resolved, view, &source, warnings);
     warnings.extend(bench_against_fields(&bench, view));
     let spring = asked(wants(PartName::Spring), &source, || candidate::spring(&resolved));
@@ -271,7 +276,8 @@ fn report_of(
         clearance: asked(wants(PartName::Clearance), &source, || candidate::clearance(&resolved, stages)),
         at_speed: asked(wants(PartName::AtSpeed), &source, || candidate::at_speed(&resolved, &source, stages)),
         bench,
-        sessions,
+        sessions: if wants(PartName::Sessions) { sessions } else { Vec::new() },
+        assembly,
         breathing: curve,
         phasing: asked(wants(PartName::Phasing), &source, || phasing(&resolved, stages)),
         tolerance,

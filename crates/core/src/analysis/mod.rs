@@ -5,6 +5,7 @@
 
 mod analyze;
 mod beginning;
+mod bill;
 mod calibration;
 mod cautions;
 mod choose_hardware;
@@ -64,13 +65,14 @@ pub use crate::response::Columns;
 pub use crate::work::{Class, Halted, Job, Watch};
 pub use analyze::{PartName, Request, analyze};
 pub use beginning::{Asked, BeginningReport, CardCamReport, FamilyReport, beginning, card_cam_report, families};
+pub use bill::money;
 pub use calibration::{CalibrationJob, CalibrationStep};
 pub use choosing::{ChooseJob, ChooseStep, CloudPoint};
 pub use compare::{Comparison, compare};
 pub use control::{ControlJob, film};
 pub use curve::{CurveJob, CurveStep};
 pub use lobes_apart::{LobesApart, lobes_apart};
-pub use order_card::{money, order_card, order_csv};
+pub use order_card::{order_card, order_csv};
 pub use phasing::{PhasingJob, PhasingStep};
 pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use rules_page::rules_page;

@@ -1,12 +1,13 @@
 //! The order card: everything a grinder asks for, as asked, as to be ground and as it will run; parts and what to watch.
 
 use super::analyze::{PartName, Request, analyze};
+use super::bill::{bill, conflicts, dragged, machining, parts};
 use crate::build::Build;
-use crate::candidate::{Resolved, Stages};
-use crate::document::{Fault, Ledger, Side, in_a_sentence, unknown_candidate};
+use crate::candidate::{Came, Resolved, Stages, cam_as_it_came};
+use crate::document::{Fault, Ledger, Side, unknown_candidate};
 use crate::given::{Given, Of, Source};
-use crate::quantity::{Dimension, Money, Shown, UnitSystem, shown};
-use crate::report::{CandidateReport, Named, OrderCard, OrderFact, OrderLine, OrderPart, OrderReport, SideTiming};
+use crate::quantity::{Dimension, INCH, Shown, UnitSystem, shown};
+use crate::report::{CandidateReport, Named, OrderCard, OrderFact, OrderLine, OrderReport, SideTiming};
 use crate::words::LifterKind;
 
 /// A dead centre an event is quoted from: its words before and after, and whether the figure counts before it.
@@ -47,28 +48,21 @@ pub fn order_card(build: &Build, id: &str, stages: &Stages) -> Result<OrderCard,
     let resolved = Resolved::new(Given::read(&source), stages);
     let (facts, missing) = facts(&resolved, &source, report);
     let parts = parts(&source);
+    let came = cam_as_it_came(&source, view.index == 0);
     Ok(OrderCard {
         build: build.name().to_owned(),
         candidate: view.name.clone(),
-        lines: Side::BOTH.into_iter().flat_map(|side| lines(report, side)).collect(),
+        lines: Side::BOTH.into_iter().flat_map(|side| lines(report, side)).map(|line| with_card(line, &came)).collect(),
         facts,
         missing,
+        bill: bill(&parts, &resolved.given),
         parts,
-        total: total(&resolved.given),
+        drags_along: dragged(build, id, &resolved, stages),
+        machining: machining(&resolved, &source),
+        conflicts: conflicts(&resolved),
         checklist: checklist(&resolved),
         cautions: cautions(&resolved),
     })
-}
-
-/// What the parts of a candidate cost; `None` where no price is given.
-pub fn money(build: &Build, id: &str) -> Option<Shown> {
-    let views = build.candidates();
-    let view = views.iter().find(|view| view.id == id)?;
-    total(&Given::read(&Source::new(view, &Ledger::default())))
-}
-
-fn total(given: &Given) -> Option<Shown> {
-    (!given.prices.is_empty()).then(|| shown(given.money(), Dimension::Money))
 }
 
 /// What is asked, to be ground and running, of one lobe.
@@ -89,6 +83,7 @@ fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
             asked: degrees(asked),
             ground: check.map(|check| degrees(check.order_deg)),
             running: check.and_then(|check| check.running_deg).map(degrees),
+            delivered: None,
         });
     }
     if let Some(train) = train {
@@ -100,6 +95,7 @@ fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
             asked,
             ground: order.map(|order| order.lobe_lift.clone()),
             running: None,
+            delivered: None,
         }));
         let net = report.lift.done().map(|lift| lift.of(side));
         lines.extend(net.map(|lift| OrderLine {
@@ -108,6 +104,7 @@ fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
             asked: shown(lift.gross_mm * 1e-3, Dimension::Length),
             ground: None,
             running: budget.last().map(|step| step.shown.clone()),
+            delivered: None,
         }));
     }
     lines.push(OrderLine {
@@ -116,8 +113,30 @@ fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
         asked: degrees(own.centreline_deg),
         ground: None,
         running: None,
+        delivered: None,
     });
     lines
+}
+
+/// The line with what the maker's card says of it, where that came.
+fn with_card(line: OrderLine, came: &[Came]) -> OrderLine {
+    let is_own = |own: &&Came| {
+        own.side == line.side
+            && match own.height {
+                Some(height) => line.label == format!("Duration at {}", in_thousandths(height)),
+                None => line.label == "Lobe lift",
+            }
+    };
+    let delivered = came.iter().find(is_own).map(|own| match own.height {
+        Some(_) => degrees(own.si.to_degrees()),
+        None => shown(own.si, Dimension::Length),
+    });
+    OrderLine { delivered, ..line }
+}
+
+/// A checking height as the lines call it.
+fn in_thousandths(si: f64) -> String {
+    format!(".{:03.0}", si / INCH * 1e3)
 }
 
 /// The four events of a lobe. What compensation adds to a duration is half on each flank: the centre stays.
@@ -141,6 +160,7 @@ fn events<'a>(own: &'a SideTiming, order: Option<&'a OrderReport>, side: Side) -
             asked: event(asked, reference),
             ground: more.map(|more| event(asked + more, reference)),
             running: None,
+            delivered: None,
         }
     })
 }
@@ -208,26 +228,6 @@ fn facts(resolved: &Resolved, source: &Source<'_>, report: &CandidateReport) -> 
     (facts, missing)
 }
 
-/// What is bought with it, each once, with its price.
-fn parts(source: &Source<'_>) -> Vec<OrderPart> {
-    let mut found: Vec<OrderPart> = Vec::new();
-    for of in [Of::Cam, Of::Lifter, Of::Pushrod, Of::Rocker, Of::Valve, Of::Retainer, Of::Spring] {
-        for side in Side::BOTH {
-            let node = source.node(of, side);
-            let Some(name) = node.word("part") else { continue };
-            let part = OrderPart {
-                kind: in_a_sentence(&format!("{of:?}")),
-                name: name.to_owned(),
-                price: node.quantity::<Money>("price").map(|price| shown(price.si(), Dimension::Money)),
-            };
-            if !found.contains(&part) {
-                found.push(part);
-            }
-        }
-    }
-    found
-}
-
 /// What to do when it comes, in order (common practice, no source).
 fn checklist(resolved: &Resolved) -> Vec<String> {
     let lifter = resolved.train(Side::Intake).lifter.kind;
@@ -264,7 +264,7 @@ fn cautions(resolved: &Resolved) -> Vec<String> {
     list
 }
 
-/// The card as a sheet of five columns, for whoever keeps orders in a spreadsheet.
+/// The card as a sheet of six columns, for whoever keeps orders in a spreadsheet.
 ///
 /// # Errors
 /// Never for text in memory; the writer's own error is passed on.
@@ -275,7 +275,7 @@ pub fn order_csv(card: &OrderCard, system: UnitSystem) -> Result<String, csv::Er
     };
     let or_nothing = |shown: &Option<Shown>| shown.as_ref().map(say).unwrap_or_default();
     let mut sheet = csv::Writer::from_writer(Vec::new());
-    sheet.write_record(["what", "side", "asked", "to be ground", "running"])?;
+    sheet.write_record(["what", "side", "asked", "to be ground", "running", "as it came"])?;
     for line in &card.lines {
         let side = line.side.key();
         sheet.write_record([
@@ -284,13 +284,15 @@ pub fn order_csv(card: &OrderCard, system: UnitSystem) -> Result<String, csv::Er
             &say(&line.asked),
             &or_nothing(&line.ground),
             &or_nothing(&line.running),
+            &or_nothing(&line.delivered),
         ])?;
     }
     for fact in &card.facts {
-        sheet.write_record([fact.label.as_str(), "", &say(&fact.value), "", ""])?;
+        sheet.write_record([fact.label.as_str(), "", &say(&fact.value), "", "", ""])?;
     }
     for part in &card.parts {
-        sheet.write_record([part.kind.as_str(), "", &part.name, "", &or_nothing(&part.price)])?;
+        let lead = part.lead_time.as_deref().unwrap_or_default();
+        sheet.write_record([&part.kind, "", &part.name, part.state.words(), &or_nothing(&part.price), lead])?;
     }
     let bytes = sheet.into_inner().map_err(|error| error.into_error())?;
     Ok(String::from_utf8_lossy(&bytes).into_owned())

@@ -1,6 +1,7 @@
 //! One candidate as the stages see it: its document resolved once, and each block of its report from
 //! those inputs. Expensive stages are kept by the inputs they were computed from.
 
+mod assembly;
 mod at_speed;
 mod bench;
 mod bench_work;
@@ -19,6 +20,7 @@ mod spring;
 mod stages;
 mod strip;
 
+pub use assembly::assembly;
 pub use at_speed::{Growing, Moved, at_speed, motion_of_valves, quiet_gap, radial_at_speed};
 pub use bench::bench;
 pub use bench_work::{after_work, cold_growth};
@@ -32,7 +34,7 @@ pub use motion::{tip_friction, train};
 pub use opening_pressure::{estimated_pressure, outside};
 pub use report::{block, note_assumed, worded};
 pub use resolve::{Gap, Part, Resolved, ResolvedSide, full_lift_at, lack, together};
-pub use sessions::{session_played, session_sheet, sessions};
+pub use sessions::{Came, cam_as_it_came, session_played, session_sheet, sessions};
 pub use spring::spring;
 pub use stages::{Keeper, Key, LobeResult, Stage, Stages, key};
 pub use strip::strip;

@@ -1,6 +1,7 @@
 //! Edits of a build as people make them: a field typed, a source marked, an event dragged, a card
 //! number changed. Every edit gives a whole new checked document or refuses and changes nothing.
 
+mod assembly;
 pub(crate) mod cam_edit;
 mod candidates;
 mod lobe_import;
@@ -224,6 +225,30 @@ pub enum Edit {
         /// Its identifier.
         session: String,
     },
+    /// A line of the assembly signed.
+    SignLine {
+        /// Its identifier.
+        line: String,
+        /// Identifier of the candidate that is built.
+        candidate: String,
+        /// Who signs.
+        by: String,
+        /// When, as 2026-03-02 14:20.
+        at: String,
+    },
+    /// A signed line of the assembly undone; what was signed stays in the document.
+    UndoLine {
+        /// Its identifier.
+        line: String,
+        /// Identifier of the candidate that is built.
+        candidate: String,
+        /// Who undoes it.
+        by: String,
+        /// When.
+        at: String,
+        /// Why.
+        reason: String,
+    },
     /// Where a field comes from.
     Source {
         /// Path of the field.
@@ -327,6 +352,10 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         }
         Edit::TakeReading { session, table, cells } => sessions::take(&mut value, (session, table), cells, system)?,
         Edit::TakeBack { session, table } => sessions::take_back(&mut value, (session, table))?,
+        Edit::SignLine { line, candidate, by, at } => assembly::sign(&mut value, (line, candidate), by, at)?,
+        Edit::UndoLine { line, candidate, by, at, reason } => {
+            assembly::undo(&mut value, (line, candidate), by, at, reason)?;
+        }
         Edit::RemoveSession { session } => sessions::remove(&mut value, session)?,
         Edit::Source { field, source } => set_source(&mut value, field, source)?,
         Edit::CardCam { candidate } => {

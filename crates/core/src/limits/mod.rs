@@ -45,7 +45,7 @@ use crate::candidate::{Resolved, Stages};
 use crate::document::Side;
 use crate::given::{Place, Source};
 use crate::report::LimitReport;
-use combinations::incompatibilities;
+pub use combinations::incompatibilities;
 
 /// Every rule, in the builder's order of place.
 pub static RULES: &[&Rule] = &[

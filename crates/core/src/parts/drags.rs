@@ -46,6 +46,34 @@ pub(super) fn drags(change: &Change<'_>, kind: PartKind, sides: &[Side]) -> Vec<
     found
 }
 
+/// What everything that differs between two candidates drags along, each once.
+pub fn drags_between(before: &Resolved, after: &Resolved, system: UnitSystem) -> Vec<Drag> {
+    let change = Change { before, after, system };
+    let differs = |kind: PartKind, side: Side| {
+        let (one, other) = (before.train(side), after.train(side));
+        match kind {
+            PartKind::Cam => before.given.cam != after.given.cam || before.given.lobe(side) != after.given.lobe(side),
+            PartKind::Lobe => false,
+            PartKind::Lifter => one.lifter != other.lifter,
+            PartKind::Pushrod => one.pushrod != other.pushrod,
+            PartKind::Rocker => one.rocker != other.rocker,
+            PartKind::Valve => one.valve != other.valve,
+            PartKind::Retainer => one.retainer != other.retainer,
+            PartKind::Spring => one.spring != other.spring,
+        }
+    };
+    let mut found: Vec<Drag> = Vec::new();
+    for kind in PartKind::ALL {
+        let sides: Vec<Side> = Side::BOTH.into_iter().filter(|side| differs(kind, *side)).collect();
+        for drag in drags(&change, kind, &sides) {
+            if !found.contains(&drag) {
+                found.push(drag);
+            }
+        }
+    }
+    found
+}
+
 fn drag(what: impl Into<String>, why: impl Into<String>) -> Drag {
     Drag { what: what.into(), why: why.into() }
 }

@@ -11,7 +11,7 @@ mod outline;
 mod part;
 mod sheet;
 
-pub use drags::Drag;
+pub use drags::{Drag, drags_between};
 pub use edited::mark_edited;
 pub use fit::{FitMargin, FitReport, FitVerdict, fit};
 pub use fitting::fit_part;

@@ -11,6 +11,7 @@ macro_rules! report {
     };
 }
 
+mod assembly;
 mod at_speed;
 mod bench;
 mod block;
@@ -30,6 +31,7 @@ mod timing;
 mod tolerance;
 mod train;
 
+pub use assembly::{AssemblyLine, AssemblyReport, LineState};
 pub use at_speed::{AtSpeedReport, AtSpeedSide, GrowthTerm, MarkReport};
 pub use bench::{BenchFinding, BenchVerdict};
 pub use block::{Block, Named, Sides};
@@ -50,7 +52,7 @@ pub use dynamics::{
 pub use limit::{
     LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, RemedyChange, RemedyPart, Sense, Verdict, Worsened,
 };
-pub use order::{OrderCard, OrderFact, OrderLine, OrderPart};
+pub use order::{Bill, Machining, NeverTogether, OrderCard, OrderFact, OrderLine, OrderPart, PartState};
 pub use parts::{
     ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringsStay, StripReport, ValveClearance,
 };
@@ -172,6 +174,8 @@ report! {
         bench: Vec<BenchFinding>,
         /// Sessions at the bench; empty while there is none.
         sessions: Vec<SessionReport>,
+        /// Putting it together; absent where it was not asked for.
+        assembly: Option<AssemblyReport>,
         /// Whether the springs can stay, in a sentence; with limits.
         springs_stay: Option<SpringsStay>,
         /// What to measure next, what settles most first; with limits.

@@ -63,6 +63,8 @@ pub enum Gauge {
     Burette,
     /// Flow bench.
     FlowBench,
+    /// The maker's card.
+    MakersCard,
 }
 
 impl Gauge {
@@ -89,6 +91,7 @@ impl Gauge {
             Self::DialOnSeat => "dial on a pilot in the guide, turned once round the seat",
             Self::Scale => "pivot held in the stand, one side on the scale, arm level",
             Self::Burette => "burette through a greased plate, no bubble left",
+            Self::MakersCard => "the card that came in the cam's box; say whether its figures are at lobe or valve",
             Self::FlowBench => "flow bench, dial on the valve, depression held",
         }
     }

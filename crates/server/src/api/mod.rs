@@ -11,6 +11,7 @@ pub mod curve;
 pub mod documents;
 pub mod everything;
 pub mod instruments;
+pub mod order;
 pub mod parts;
 pub mod phasing;
 mod preview;

@@ -11,9 +11,9 @@ use std::sync::Arc;
 use upper_lobe_core::analysis::ShelfPart as Part;
 use upper_lobe_core::analysis::UnitSystem;
 use upper_lobe_core::analysis::{
-    Analysis, Block, CandidateReport, Comparison, EventHandle, LimitReport, LobeReport, LobesApart, OrderCard,
-    PartName, Reading, Request, Shown, Sides, SpringsStay, Stages, StripReport, analyze, compare, event_handles,
-    lobes_apart, money, order_card, readings,
+    Analysis, Block, CandidateReport, Comparison, EventHandle, LimitReport, LobeReport, LobesApart, PartName, Reading,
+    Request, Shown, Sides, SpringsStay, Stages, StripReport, analyze, compare, event_handles, lobes_apart, money,
+    readings,
 };
 use upper_lobe_core::analysis::{Build, Fault, FormField, form_fields, session_fields};
 use upper_lobe_core::analysis::{Edit, apply};
@@ -223,23 +223,4 @@ fn table(build: &Build, viewed: &CandidateReport, stages: &Stages) -> Result<Vec
         comparison: compare(build, viewed, report),
     };
     Ok(all.candidates.iter().map(column).collect())
-}
-
-/// Whose order card.
-#[derive(Debug, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct OrderRequest {
-    /// The document's text.
-    pub document: String,
-    /// Identifier of the candidate.
-    pub candidate: String,
-}
-
-/// The order card of a candidate.
-#[utoipa::path(request_body = OrderRequest, responses((status = 200, body = OrderCard), (status = 422, body = Problem)), tag = "workbench")]
-#[post("/order")]
-pub async fn order(stages: web::Data<Stages>, body: web::Json<OrderRequest>) -> Result<web::Json<OrderCard>, Problem> {
-    let stages = stages.into_inner();
-    let card = aside(move || Ok(order_card(&Build::read(&body.document)?, &body.candidate, &stages)?));
-    card.await.map(web::Json)
 }

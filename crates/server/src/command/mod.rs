@@ -60,7 +60,7 @@ enum Command {
     ///   upper-lobe begin middle_v8 --heads aluminium --use marine --known engine.bore=4.04 > build.json
     #[command(verbatim_doc_comment)]
     Begin(begin::Options),
-    /// Print the order card of a candidate: as asked, as to be ground and as running, as JSON or CSV.
+    /// Print the order card of a candidate: as asked, as to be ground, as running and as it came, with parts and what to do, as JSON, CSV, HTML or XLSX.
     Order(order::Options),
     /// Print a session at the bench, everything it asks for and what was read of it, as JSON or CSV.
     Bench(bench::Options),

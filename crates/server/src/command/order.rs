@@ -2,7 +2,9 @@
 
 use super::REFUSED;
 use super::analyze::{print, print_text, read};
+use crate::order_sheet::{page, workbook};
 use clap::{Args, ValueEnum};
+use std::io::Write;
 use std::path::PathBuf;
 use std::process::ExitCode;
 use upper_lobe_core::analysis::{Build, Faults, OrderCard, Stages, UnitSystem, order_card, order_csv};
@@ -28,18 +30,26 @@ pub struct Options {
 pub enum Form {
     /// Both systems.
     Json,
-    /// A sheet of five columns.
+    /// A sheet of six columns.
     Csv,
+    /// A page by itself, to be printed or sent.
+    Html,
+    /// A workbook; write it into a file.
+    Xlsx,
 }
 
 /// Prints the card, or every fault with exit status 2.
 pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
     match card(options, &read(&options.file)?) {
-        Ok(card) if options.form == Form::Csv => {
+        Ok(card) => {
             let system = if options.metric { UnitSystem::Metric } else { UnitSystem::Inch };
-            print_text(&order_csv(&card, system)?)?;
+            match options.form {
+                Form::Json => print(&card)?,
+                Form::Csv => print_text(&order_csv(&card, system)?)?,
+                Form::Html => print_text(&page(&card, system))?,
+                Form::Xlsx => std::io::stdout().write_all(&workbook(&card, system)?)?,
+            }
         }
-        Ok(card) => print(&card)?,
         Err(faults) => {
             print(&faults)?;
             return Ok(ExitCode::from(REFUSED));

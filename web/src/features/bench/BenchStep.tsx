@@ -1,10 +1,13 @@
-import { Button, Select } from 'antd'
+import { Button, Segmented, Select } from 'antd'
 import { useState } from 'react'
 import { useCandidate, useSession } from '../../model/useSession'
+import { Assembly } from './Assembly'
 import { Session } from './Session'
 import { KINDS, begun, freeId, titleOf, VERDICTS } from './sessions'
 import './sessions.css'
 import { useSessions } from './useSessions'
+
+type View = 'measure' | 'assemble'
 
 /** Measuring beside the engine: one session at a time, one reading at a time. */
 export function BenchStep() {
@@ -12,14 +15,23 @@ export function BenchStep() {
   const candidate = useCandidate()
   const [kind, setKind] = useState<string>('degree_in')
   const { sessions, shown, look } = useSessions()
+  const [view, setView] = useState<View>('measure')
   if (!candidate) return null
   const begin = () => {
     const id = freeId(sessions)
     session.edit(begun(kind, id, candidate.id, new Date()))
     look(id)
   }
+  if (view === 'assemble')
+    return (
+      <>
+        <Views view={view} onView={setView} />
+        <Assembly />
+      </>
+    )
   return (
     <section className="at-the-bench" aria-label="At the bench">
+      <Views view={view} onView={setView} />
       <div className="sessions-begun no-print">
         <Select
           aria-label="What is measured"
@@ -54,5 +66,20 @@ export function BenchStep() {
         </p>
       )}
     </section>
+  )
+}
+
+function Views({ view, onView }: { view: View; onView: (view: View) => void }) {
+  return (
+    <Segmented<View>
+      className="bench-views no-print"
+      aria-label="At the bench"
+      value={view}
+      onChange={onView}
+      options={[
+        { value: 'measure', label: 'Measure' },
+        { value: 'assemble', label: 'Assemble' },
+      ]}
+    />
   )
 }

@@ -148,6 +148,17 @@ const DRAWN: Record<Gauge, ReactNode> = {
       <path className="tool-part" d="M60,116 h140 M126,20 v74 h8 v-74 M130,94 v22 M120,100 h20" />
     </>
   ),
+  makers_card: (
+    <>
+      <path className="metal-line" d="M40,150 h180" />
+      <Lobe x={90} y={128} size={0.7} />
+      <Lobe x={140} y={128} size={0.7} />
+      <path
+        className="tool-part"
+        d="M150,30 h70 v84 h-70 z M162,48 h46 M162,62 h46 M162,76 h46 M162,90 h30"
+      />
+    </>
+  ),
   flow_bench: (
     <>
       <path className="metal-line" d="M70,52 h120 v40 h-120 z" />

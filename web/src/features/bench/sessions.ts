@@ -10,6 +10,7 @@ export const KINDS = [
   { value: 'volumes', label: 'Chambers and ports by burette' },
   { value: 'decks', label: 'Decks' },
   { value: 'stems', label: 'Stem heights' },
+  { value: 'cam_card', label: 'Cam card that came' },
   { value: 'lobe_map', label: 'Lobes by caliper or dial' },
   { value: 'rocker_mass', label: 'Rocker mass' },
   { value: 'springs', label: 'Springs on the tester' },

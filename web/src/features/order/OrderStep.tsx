@@ -1,18 +1,21 @@
 import { Button } from 'antd'
 import type { OrderCard } from '../../api/client'
-import { useSessionPart } from '../../model/useSession'
+import { answered, client } from '../../api/client'
+import { useCandidate, useSession, useSessionPart } from '../../model/useSession'
 import { Needs } from '../fields/Needs'
 import { download } from '../pictures/export'
 import { printOnly } from '../sheet/printOnly'
 import { LobeDrawing } from './LobeDrawing'
 import './order.css'
 import { sheetOf } from './orderSheet'
-import { Facts, Lobes, Parts } from './OrderTables'
+import { Facts, GoesWith, Lobes, Parts } from './OrderTables'
 import { useOrder } from './useOrder'
 
 /** The order card a grinder works from, on screen as it is on paper: two pages at most. */
 export function OrderStep() {
   const card = useOrder()
+  const work = useSession()
+  const candidate = useCandidate()?.id ?? ''
   const system = useSessionPart((state) => state.system)
   const summary = useSessionPart((state) => state.summary)
   if (card.error)
@@ -23,6 +26,15 @@ export function OrderStep() {
     )
   if (!card.data) return <p className="quiet">Writing the order…</p>
   const order = card.data
+  const workbook = async () => {
+    const blob = await answered(
+      client.POST('/api/order/workbook', {
+        body: { document: work.read().history.present, candidate, system },
+        parseAs: 'blob',
+      }),
+    )
+    download(`${file}.xlsx`, blob, '')
+  }
   const file = `${order.build} ${order.candidate} order`
   return (
     <>
@@ -33,6 +45,7 @@ export function OrderStep() {
         <Button onClick={() => download(`${file}.csv`, sheetOf(order, system), 'text/csv')}>
           CSV
         </Button>
+        <Button onClick={() => void workbook()}>XLSX</Button>
         <Button
           onClick={() =>
             download(`${file}.json`, `${JSON.stringify(order, null, 2)}\n`, 'application/json')
@@ -64,6 +77,7 @@ export function OrderStep() {
         )}
         <Facts order={order} />
         <Parts order={order} />
+        <GoesWith order={order} />
         <Lists order={order} />
       </article>
     </>

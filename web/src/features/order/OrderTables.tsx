@@ -1,22 +1,31 @@
-import type { OrderCard } from '../../api/client'
+import type { OrderCard, Shown, UnitSystem } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
+import { spoken } from '../fields/labels'
 
 /** Each lobe's events, durations and lifts: as asked, as to be ground, as running. */
 export function Lobes({ order }: { order: OrderCard }) {
   const system = useSessionPart((state) => state.system)
+  const hasCome = order.lines.some(({ delivered }) => delivered)
+  const columns = (['asked', 'ground', 'running', 'delivered'] as const).filter(
+    (of) => of !== 'delivered' || hasCome,
+  )
   const labels = [...new Set(order.lines.map(({ label }) => label))]
-  const cell = (label: string, side: string, of: 'asked' | 'ground' | 'running') =>
+  const cell = (label: string, side: string, of: (typeof columns)[number]) =>
     order.lines.find((line) => line.label === label && line.side === side)?.[of]?.[system] ?? ''
   const sides = ['intake', 'exhaust'] as const
-  const columns = ['asked', 'ground', 'running'] as const
-  const words = { asked: 'asked', ground: 'to be ground', running: 'running' }
+  const words = {
+    asked: 'asked',
+    ground: 'to be ground',
+    running: 'running',
+    delivered: 'as it came',
+  }
   return (
     <table className="figures">
       <thead>
         <tr>
           <td />
           {sides.map((side) => (
-            <th key={side} scope="colgroup" colSpan={3}>
+            <th key={side} scope="colgroup" colSpan={columns.length}>
               {side === 'intake' ? 'Intake' : 'Exhaust'}
             </th>
           ))}
@@ -78,7 +87,7 @@ export function Facts({ order }: { order: OrderCard }) {
   )
 }
 
-/** What is bought with it. */
+/** What is bought with it, where it is on its way, and what is left of the budget. */
 export function Parts({ order }: { order: OrderCard }) {
   const system = useSessionPart((state) => state.system)
   if (order.parts.length === 0) return null
@@ -87,22 +96,89 @@ export function Parts({ order }: { order: OrderCard }) {
       <caption>With it</caption>
       <tbody>
         {order.parts.map((part) => (
-          <tr key={`${part.kind} ${part.name}`}>
+          <tr key={`${part.kind} ${part.name} ${part.price?.inch ?? ''}`}>
             <th scope="row">{part.kind}</th>
             <td>{part.name}</td>
+            <td>{spoken(part.state)}</td>
+            <td>{[part.lead_time, part.note].filter(Boolean).join(', ')}</td>
             <td>{part.price?.[system] ?? ''}</td>
           </tr>
         ))}
-        {order.total ? (
-          <tr>
-            <th scope="row">Together</th>
-            <td />
+        {sumsOf(order, system).map(([label, amount]) => (
+          <tr key={label}>
+            <th scope="row" colSpan={4}>
+              {label}
+            </th>
             <td>
-              <b>{order.total[system]}</b>
+              <b>{amount}</b>
             </td>
           </tr>
-        ) : null}
+        ))}
       </tbody>
     </table>
+  )
+}
+
+/** The sums of the bill, each with its word. Pure. */
+function sumsOf({ bill }: OrderCard, system: UnitSystem): [string, string][] {
+  if (!bill) return []
+  const sums: [string, Shown | null | undefined][] = [
+    ['Together', bill.total],
+    ['Ordered or here', bill.spent],
+    ['Still to buy', bill.left],
+    ['Budget', bill.budget],
+    ['Over it by', bill.over],
+  ]
+  const shown = sums.flatMap(([label, amount]): [string, string][] =>
+    amount ? [[label, amount[system]]] : [],
+  )
+  return bill.unpriced > 0
+    ? [...shown, ['Without a price', `${String(bill.unpriced)} parts`]]
+    : shown
+}
+
+/** What never goes together, what it drags along, and the work that is planned. */
+export function GoesWith({ order }: { order: OrderCard }) {
+  const system = useSessionPart((state) => state.system)
+  const { conflicts, drags_along: drags, machining } = order
+  return (
+    <div className="order-lists">
+      {conflicts.length > 0 ? (
+        <section>
+          <h3>Never together</h3>
+          <ul>
+            {conflicts.map((own) => (
+              <li key={own.title} className="fault">
+                {own.title}: {own.have[system]}, has to be {own.need[system]}; {own.why}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      {drags && drags.length > 0 ? (
+        <section>
+          <h3>What it drags along</h3>
+          <ul>
+            {drags.map((own) => (
+              <li key={own.what}>
+                {own.what}: {own.why}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      {machining.length > 0 ? (
+        <section>
+          <h3>Machining</h3>
+          <ul>
+            {machining.map((own) => (
+              <li key={own.what}>
+                {own.what}: preload by {own.preload[system]}; {own.then}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+    </div>
   )
 }

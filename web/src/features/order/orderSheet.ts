@@ -1,19 +1,28 @@
 import type { OrderCard, UnitSystem } from '../../api/client'
+import { spoken } from '../fields/labels'
 import { csvOfRows } from '../pictures/export'
 
-/** The order as a sheet of five columns, in the units on screen. Pure. */
+/** The order as a sheet of six columns, in the units on screen. Pure. */
 export function sheetOf(order: OrderCard, system: UnitSystem): string {
   return csvOfRows([
-    ['what', 'side', 'asked', 'to be ground', 'running'],
-    ...order.lines.map(({ label, side, asked, ground, running }) => [
+    ['what', 'side', 'asked', 'to be ground', 'running', 'as it came'],
+    ...order.lines.map(({ label, side, asked, ground, running, delivered }) => [
       label,
       side,
       asked[system],
       ground?.[system] ?? '',
       running?.[system] ?? '',
+      delivered?.[system] ?? '',
     ]),
-    ...order.facts.map(({ label, value }) => [label, '', value[system], '', '']),
-    ...order.missing.map(({ label }) => [label, '', 'to be given', '', '']),
-    ...order.parts.map(({ kind, name, price }) => [kind, '', name, '', price?.[system] ?? '']),
+    ...order.facts.map(({ label, value }) => [label, '', value[system], '', '', '']),
+    ...order.missing.map(({ label }) => [label, '', 'to be given', '', '', '']),
+    ...order.parts.map(({ kind, name, state, price, lead_time }) => [
+      kind,
+      '',
+      name,
+      spoken(state),
+      price?.[system] ?? '',
+      lead_time ?? '',
+    ]),
   ])
 }

@@ -12,6 +12,8 @@ const HEIGHTS: [&str; 2] = ["0.050 in", "0.200 in"];
 const DROPS: [&str; 2] = ["0.050 in", "0.020 in"];
 /// Crank degrees after top dead centre at which an intake valve is dropped; an exhaust valve as many before it.
 const AT: [i32; 5] = [0, 5, 10, 15, 20];
+/// Heights of a card where none were asked at.
+const CARD_HEIGHTS: [&str; 3] = ["0.006 in", "0.050 in", "0.200 in"];
 /// Cam degrees from reading to reading of a mapped lobe.
 const MAPPED: i32 = 5;
 /// Readings of a lift with each spring, and rockers that are weighed.
@@ -63,6 +65,7 @@ pub(super) fn rows(bench: &Bench<'_>, session: &Session<'_>) -> Vec<Row> {
         SessionKind::RockerMass => rockers(session),
         SessionKind::Volumes => volumes(cylinders),
         SessionKind::Flow => flows(bench),
+        SessionKind::CamCard => card(bench),
     }
 }
 
@@ -286,6 +289,31 @@ fn volumes(cylinders: usize) -> Vec<Row> {
     };
     let ports = [(1, FilledOf::IntakePort), (1, FilledOf::ExhaustPort)];
     (1..=cylinders).map(|cylinder| (cylinder, FilledOf::Chamber)).chain(ports).map(row).collect()
+}
+
+/// Durations at the heights that the lobe was asked at, and its lift.
+fn card(bench: &Bench<'_>) -> Vec<Row> {
+    let duration = |side: Side, height: String| Row {
+        table: "durations",
+        cells: vec![given("Side", side.key()), given("Height", height.clone()), asked("Duration")],
+        says: format!("{} duration at {height}", side.key()),
+        gauge: Gauge::MakersCard,
+    };
+    let lift = |side: Side| Row {
+        table: "lobe_lifts",
+        cells: vec![given("Side", side.key()), asked("Lobe lift")],
+        says: format!("{} lobe lift", side.key()),
+        gauge: Gauge::MakersCard,
+    };
+    let of = |side: Side| {
+        let heights = &bench.inputs.side(side).card_heights;
+        let heights: Vec<String> = match heights.is_empty() {
+            true => CARD_HEIGHTS.map(str::to_owned).to_vec(),
+            false => heights.iter().map(|height| inches(height.si())).collect(),
+        };
+        heights.into_iter().map(|height| duration(side, height)).chain([lift(side)]).collect::<Vec<Row>>()
+    };
+    Side::BOTH.into_iter().flat_map(of).collect()
 }
 
 /// At the lifts of the table that stands, or at the usual ones.

@@ -2,6 +2,7 @@
 //! reading never changes a field by itself: it says what the field would be, and someone takes it or leaves it.
 
 mod asked;
+mod card;
 mod cells;
 mod degree;
 mod gauges;
@@ -23,6 +24,7 @@ use crate::document::Side;
 use crate::given::{Of, Source};
 use crate::report::{PlayedReading, SessionReport, SessionSheet};
 use crate::words::SessionKind;
+pub use card::Came;
 use session::{Bench, Session};
 use told::Told;
 
@@ -45,6 +47,12 @@ fn all<'a>(source: &'a Source<'_>, is_first: bool) -> Vec<Session<'a>> {
     let build = source.node(Of::Build, Side::Intake);
     let own = |session: &Session<'_>| session.is_of(source.candidate_id(), is_first);
     build.children("bench").into_iter().filter_map(Session::read).filter(own).collect()
+}
+
+/// Every figure of the cards that came with the candidate's cam; of two of one figure the later counts.
+pub fn cam_as_it_came(source: &Source<'_>, is_first: bool) -> Vec<Came> {
+    let all = all(source, is_first);
+    all.iter().rev().filter(|own| own.kind == SessionKind::CamCard).flat_map(card::came).collect()
 }
 
 /// Every reading that the session `id` asks for, as the document's engine would give it; `None` without such a session.
@@ -85,6 +93,7 @@ impl Bench<'_> {
             SessionKind::RockerMass => pieces::rockers(self, session),
             SessionKind::Volumes => head::volumes(self, session),
             SessionKind::Flow => head::flows(self, session),
+            SessionKind::CamCard => card::told(self, session),
         }
     }
 }

@@ -119,6 +119,16 @@ fn cells_of(bench: &Bench<'_>, session: &Session<'_>, row: &Row) -> Option<(Dime
             let chamber = inputs.given.engine.chamber_volume.map_or(CHAMBER, Volume::si);
             Some((Dimension::Volume, vec![if is_chamber { chamber } else { PORT }]))
         }
+        SessionKind::CamCard => {
+            let lobe = inputs.side(given.side(0)?).lobe().ok()?;
+            match given.si::<Length>(1) {
+                Some(height) => {
+                    let deg = lobe.duration_crank_deg(Length::from_si(height))?;
+                    Some((Dimension::Angle, vec![deg.to_radians()]))
+                }
+                None => length(lobe.lift().si()),
+            }
+        }
         SessionKind::Flow => {
             let table = inputs.port(given.side(0)?).flow.as_deref()?;
             let lift = given.si::<Length>(1)?;

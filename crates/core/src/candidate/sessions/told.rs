@@ -137,6 +137,7 @@ pub(super) const fn title(kind: SessionKind) -> &'static str {
         SessionKind::RockerMass => "Rocker mass",
         SessionKind::Volumes => "Burette",
         SessionKind::Flow => "Flow bench",
+        SessionKind::CamCard => "Cam card that came",
     }
 }
 

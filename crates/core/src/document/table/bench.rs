@@ -70,10 +70,31 @@ static FLOWED: Kind = Kind::Row(&[
     ("Flow", Kind::Quantity { dimension: Flow, min: "0 cfm", max: "2000 cfm" }),
 ]);
 
+static CARD_DURATION: Kind = Kind::Row(&[
+    ("Side", SIDE),
+    ("Height", SIZE),
+    ("Duration", Kind::Quantity { dimension: Angle, min: "10 deg", max: "420 deg" }),
+]);
+static CARD_LIFT: Kind = Kind::Row(&[("Side", SIDE), ("Lobe lift", SIZE)]);
+
 /// A table of rows of one kind.
 const fn table(of: &'static Kind) -> Kind {
     Kind::List { of, min: 0, max: 4000 }
 }
+
+/// A line of the assembly signed or undone.
+pub static SIGNED: Object = Object {
+    name: "signed",
+    doc: "a line of the assembly, signed or undone",
+    sided: false,
+    fields: &[
+        plain("line", "Line", Kind::Text(40), "Identifier of the line.").required(),
+        plain("candidate", "Candidate", Kind::Text(40), "Identifier of the candidate that is built."),
+        plain("by", "By", Kind::Text(80), "Who."),
+        plain("at", "At", Kind::Text(20), "When, as 2026-03-02 14:20."),
+        plain("undone", "Undone", Kind::Text(200), "Why; absent where it was signed."),
+    ],
+};
 
 /// Kinds that are of one valve.
 const OF_ONE: &[&str] = &["degree_in", "lift_check", "valve_drop", "lobe_map"];
@@ -215,5 +236,13 @@ const SESSION_FIELDS: &[Field] = &[
         .when("kind", &["flow"]),
     plain("flows", "Flow bench", table(&FLOWED), "Flow of a port at a lift; a port read again is averaged.")
         .when("kind", &["flow"]),
+    plain(
+        "durations",
+        "Durations",
+        table(&CARD_DURATION),
+        "Checking height in lobe lift and duration there, as the maker's card has them.",
+    )
+    .when("kind", &["cam_card"]),
+    plain("lobe_lifts", "Lobe lifts", table(&CARD_LIFT), "As the maker's card has them.").when("kind", &["cam_card"]),
     plain("note", "Note", Kind::Text(400), "Anything worth knowing."),
 ];

@@ -18,10 +18,12 @@ mod upper_train;
 
 pub use bench::SESSION;
 use bench::SESSIONS;
+use bench::SIGNED;
 pub use cam::{CAM, CLAY, LOBE};
 pub use dyno::{CALIBRATION, PULL};
 pub use engine::ENGINE;
 pub use growth::GROWTH;
+use part::BOUGHT;
 pub use part::SHELF_VALVE;
 pub use plan::TARGET;
 pub use ports::{EXHAUST_PORT, INTAKE_PORT};
@@ -74,6 +76,8 @@ const BUILD_FIELDS: &[Field] = &[
         TOLERANCES,
         "How far fields may be off, where that is not what their sources usually are.",
     ),
+    plain("assembly", "Assembly", SIGNED_LIST, "Lines of the assembly as they were signed, and undone."),
+    plain("bought", "Bought", BOUGHT_LIST, "What is bought, what was ordered, and what is here."),
     plain("bench", "Bench", SESSIONS, "What was read at the bench, session by session."),
     plain("pull", "Pull on the dyno", Kind::Object(&PULL), "What a dyno measured of one of the candidates."),
     plain("calibration", "Calibration", Kind::Object(&CALIBRATION), "What was learned from it, for every candidate."),
@@ -195,6 +199,10 @@ pub static SHOP_LIMIT: Object = Object {
     ],
 };
 
+static ONE_SIGNED: Kind = Kind::Object(&SIGNED);
+const SIGNED_LIST: Kind = Kind::List { of: &ONE_SIGNED, min: 0, max: 2000 };
+static ONE_BOUGHT: Kind = Kind::Object(&BOUGHT);
+const BOUGHT_LIST: Kind = Kind::List { of: &ONE_BOUGHT, min: 0, max: 200 };
 static ONE_CANDIDATE: Kind = Kind::Object(&CANDIDATE);
 
 /// One candidate: a cam with its train.

@@ -2,7 +2,7 @@
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Length, Mass, Money};
-use crate::words::{ValveMaterial, Word};
+use crate::words::{Obtained, ValveMaterial, Word};
 
 /// What the part is called on the shelf; an edited one says so.
 pub(super) const PART: Field =
@@ -11,6 +11,27 @@ pub(super) const PART: Field =
 /// What it costs.
 pub(super) const PRICE: Field =
     quantity("price", "Price", Money, ("0 USD", "100000 USD"), "Of the whole engine's set.");
+
+/// What is bought: the state of a part of a candidate, and what goes with it.
+pub static BOUGHT: Object = Object {
+    name: "bought",
+    doc: "a part or a piece of work that is bought",
+    sided: false,
+    fields: &[
+        plain("part", "Part", Kind::Text(120), "As the candidate's part is called; anything else is bought besides.")
+            .required(),
+        plain("state", "State", Kind::Choice(Obtained::WORDS), "Where it is on its way.").or("to_buy"),
+        plain("lead_time", "Takes", Kind::Text(40), "How long it takes to come, in words."),
+        quantity(
+            "price",
+            "Price",
+            Money,
+            ("0 USD", "100000 USD"),
+            "What it costs; that of the candidate's part when absent.",
+        ),
+        plain("note", "Note", Kind::Text(200), "Maker, number, whom to ask."),
+    ],
+};
 
 /// Materials of valves.
 pub(super) const VALVE_MATERIALS: Kind = Kind::Choice(ValveMaterial::WORDS);

@@ -31,6 +31,12 @@ const FIELDS: &[Field] = &[
         ("0 inHg", "25 inHg"),
         "Manifold vacuum wanted at idle, for brakes and an even idle.",
     ),
+    plain(
+        "existing",
+        "In the engine now",
+        Kind::Text(40),
+        "Identifier of the candidate that is fitted now: an order says what another one drags along.",
+    ),
     quantity("budget", "Budget", Money, ("1 USD", "1000000 USD"), "What the owner pays."),
     plain(
         "inspection_miles",

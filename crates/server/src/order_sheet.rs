@@ -1,0 +1,181 @@
+//! An order as a workbook and as a page: what the core's order card says, laid out.
+
+use maud::{DOCTYPE, Markup, html};
+use rust_xlsxwriter::{Format, Workbook, Worksheet, XlsxError};
+use upper_lobe_core::analysis::{OrderCard, OrderLine, Shown, Side, UnitSystem};
+
+/// Says texts in one system.
+#[derive(Clone, Copy)]
+struct Says(UnitSystem);
+
+impl Says {
+    fn of(self, shown: &Shown) -> &str {
+        match self.0 {
+            UnitSystem::Inch => &shown.inch,
+            UnitSystem::Metric => &shown.metric,
+        }
+    }
+
+    fn or_nothing(self, shown: Option<&Shown>) -> &str {
+        shown.map_or("", |shown| self.of(shown))
+    }
+}
+
+const COLUMNS: [&str; 6] = ["what", "side", "asked", "to be ground", "running", "as it came"];
+
+fn cells(line: &OrderLine, says: Says) -> [String; 6] {
+    let ways = [line.ground.as_ref(), line.running.as_ref(), line.delivered.as_ref()];
+    let [ground, running, came] = ways.map(|shown| says.or_nothing(shown).to_owned());
+    [line.label.clone(), line.side.key().to_owned(), says.of(&line.asked).to_owned(), ground, running, came]
+}
+
+/// The order as a workbook of three sheets: cam, parts with their sums, and what to do.
+///
+/// # Errors
+/// The writer's own.
+pub fn workbook(card: &OrderCard, system: UnitSystem) -> Result<Vec<u8>, XlsxError> {
+    let says = Says(system);
+    let bold = Format::new().set_bold();
+    let mut book = Workbook::new();
+    let cam = book.add_worksheet().set_name("Cam")?;
+    headed(cam, &COLUMNS, &bold)?;
+    let facts =
+        card.facts.iter().map(|fact| [fact.label.clone(), String::new(), says.of(&fact.value).to_owned()].to_vec());
+    let lines = card.lines.iter().map(|line| cells(line, says).to_vec());
+    for (row, texts) in (1..).zip(lines.chain(facts)) {
+        write(cam, row, &texts)?;
+    }
+    cam.autofit();
+    let parts = book.add_worksheet().set_name("Parts")?;
+    headed(parts, &["kind", "part", "state", "takes", "price", "note"], &bold)?;
+    let mut row = 1;
+    for part in &card.parts {
+        let lead = part.lead_time.as_deref().unwrap_or_default();
+        write(parts, row, &[part.kind.as_str(), &part.name, part.state.words(), lead])?;
+        if let Some(money) = part.money {
+            parts.write(row, 4, money)?;
+        }
+        parts.write(row, 5, part.note.as_deref().unwrap_or_default())?;
+        row += 1;
+    }
+    for (label, amount) in sums(card, says) {
+        row += 1;
+        parts.write_with_format(row, 0, label, &bold)?;
+        parts.write(row, 4, amount)?;
+    }
+    parts.autofit();
+    let lists = book.add_worksheet().set_name("To do")?;
+    for (row, (title, text)) in (0..).zip(to_do(card, says)) {
+        lists.write_with_format(row, 0, title, &bold)?.write(row, 1, text)?;
+    }
+    lists.autofit();
+    book.save_to_buffer()
+}
+
+fn headed(sheet: &mut Worksheet, columns: &[&str], bold: &Format) -> Result<(), XlsxError> {
+    for (column, title) in (0..).zip(columns) {
+        sheet.write_with_format(0, column, *title, bold)?;
+    }
+    sheet.set_freeze_panes(1, 0)?;
+    Ok(())
+}
+
+fn write(sheet: &mut Worksheet, row: u32, texts: &[impl AsRef<str>]) -> Result<(), XlsxError> {
+    for (column, text) in (0..).zip(texts).filter(|(_, text)| !text.as_ref().is_empty()) {
+        sheet.write(row, column, text.as_ref())?;
+    }
+    Ok(())
+}
+
+/// The sums of the bill in words.
+fn sums(card: &OrderCard, says: Says) -> Vec<(&'static str, String)> {
+    let Some(bill) = &card.bill else { return Vec::new() };
+    let mut sums = vec![
+        ("Together", says.of(&bill.total).to_owned()),
+        ("Ordered or here", says.of(&bill.spent).to_owned()),
+        ("Still to buy", says.of(&bill.left).to_owned()),
+    ];
+    sums.extend(bill.budget.as_ref().map(|budget| ("Budget", says.of(budget).to_owned())));
+    sums.extend(bill.over.as_ref().map(|over| ("Over it by", says.of(over).to_owned())));
+    if bill.unpriced > 0 {
+        sums.push(("Without a price", format!("{} parts", bill.unpriced)));
+    }
+    sums
+}
+
+/// Everything to do and to mind, each with its heading.
+fn to_do<'a>(card: &'a OrderCard, says: Says) -> Vec<(&'static str, String)> {
+    let never = card.conflicts.iter().map(|own| {
+        (
+            "Never together",
+            format!("{}: {}, has to be {}; {}", own.title, says.of(&own.have), says.of(&own.need), own.why),
+        )
+    });
+    let drags = card.drags_along.iter().flatten().map(|own| ("Drags along", format!("{}: {}", own.what, own.why)));
+    let work = card
+        .machining
+        .iter()
+        .map(|own| ("Machining", format!("{}: preload by {}; {}", own.what, says.of(&own.preload), own.then)));
+    let when = card.checklist.iter().map(|text| ("When it comes", text.clone()));
+    let mind = card.cautions.iter().map(|text| ("Mind", text.clone()));
+    never.chain(drags).chain(work).chain(when).chain(mind).collect()
+}
+
+/// The order as a page by itself, to be printed or sent.
+pub fn page(card: &OrderCard, system: UnitSystem) -> String {
+    let says = Says(system);
+    let title = format!("Camshaft order: {}, {}", card.build, card.candidate);
+    let page: Markup = html! {
+        (DOCTYPE)
+        html lang="en" {
+            head {
+                meta charset="utf-8";
+                title { (title) }
+                style { (maud::PreEscaped(STYLE)) }
+            }
+            body {
+                h1 { (title) }
+                table {
+                    thead { tr { @for column in COLUMNS { th scope="col" { (column) } } } }
+                    tbody {
+                        @for side in Side::BOTH {
+                            @for line in card.lines.iter().filter(|line| line.side == side) {
+                                tr { @for cell in cells(line, says) { td { (cell) } } }
+                            }
+                        }
+                    }
+                }
+                table { tbody {
+                    @for fact in &card.facts {
+                        tr { th scope="row" { (fact.label) } td { (says.of(&fact.value)) @if fact.assumed { " (assumed)" } } }
+                    }
+                    @for missing in &card.missing {
+                        tr { th scope="row" { (missing.label) } td { "to be given: ____________" } }
+                    }
+                } }
+                @if !card.parts.is_empty() {
+                    h2 { "Parts" }
+                    table { tbody {
+                        @for part in &card.parts {
+                            tr {
+                                th scope="row" { (part.kind) } td { (part.name) } td { (part.state.words()) }
+                                td { (part.lead_time.as_deref().unwrap_or_default()) }
+                                td { (says.or_nothing(part.price.as_ref())) }
+                            }
+                        }
+                        @for (label, amount) in sums(card, says) { tr { th scope="row" colspan="4" { (label) } td { (amount) } } }
+                    } }
+                }
+                h2 { "To do" }
+                table { tbody {
+                    @for (heading, text) in to_do(card, says) { tr { th scope="row" { (heading) } td { (text) } } }
+                } }
+            }
+        }
+    };
+    page.into_string()
+}
+
+const STYLE: &str = "body{font:11pt/1.35 sans-serif;margin:14mm;color:#111}h1{font-size:15pt}h2{font-size:12pt}\
+table{border-collapse:collapse;margin:0 0 5mm}th,td{text-align:left;padding:1mm 3mm 1mm 0;border-bottom:.2mm solid #999;vertical-align:top}\
+tr{break-inside:avoid}@page{margin:12mm}";
