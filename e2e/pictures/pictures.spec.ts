@@ -46,11 +46,6 @@ test('the main views of the demo build', async ({ page }) => {
   await step(page, 'Control')
   await expect(page.getByText('solid lifter at zero lash')).toBeVisible({ timeout: 120_000 })
   await shot(page, 'control')
-  await page.setViewportSize({ width: 1280, height: 800 })
-
-  await page.getByRole('button', { name: /^More/ }).click()
-  await page.getByText('Build sheet, to print').click()
-  await shot(page, 'sheet')
 })
 
 test('a beginning and an end', async ({ page }) => {
@@ -94,9 +89,23 @@ test('in the dark', async ({ page }) => {
   await shot(page, 'spring-dark')
 })
 
-test('at 768 pixels', async ({ page }) => {
-  await page.setViewportSize({ width: 768, height: 1024 })
+test('at the bench, and beside the engine at 768 pixels', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 900 })
   await open(page)
+  await step(page, 'Bench')
+  const at = page.getByRole('region', { name: 'At the bench' })
+  await at.getByRole('button', { name: 'Begin' }).click()
+  const wheel = at.getByRole('textbox', { name: 'Wheel', exact: true })
+  for (const [place, text] of ['5', '215', '47'].entries()) {
+    await expect(at.getByText(`${String(place + 1)} of 4`)).toBeVisible()
+    await wheel.fill(text)
+    await wheel.press('Enter')
+  }
+  await expect(at.getByText(/^Taken, \d+ margins move/)).toBeVisible({ timeout: 60_000 })
+  await shot(page, 'bench')
+  await page.setViewportSize({ width: 768, height: 1024 })
+  await at.getByRole('button', { name: 'Large, beside the engine' }).click()
+  await expect(page.getByText(/^Taken, \d+ margins move/)).toBeVisible({ timeout: 60_000 })
   await shot(page, 'narrow')
 })
 

@@ -223,3 +223,21 @@ fn weighing_says_what_an_edit_moves_and_nothing_of_what_moves_nothing() {
     assert!(found.margins.iter().all(|own| own.id != "seat_load") && found.torque.unwrap().average_torque < 0.0);
     assert!(weigh(&build, &[set("engine.bore", "9 lbf")], Some("a"), UnitSystem::Inch, &stages).is_err());
 }
+
+#[test]
+fn no_field_is_surer_than_its_readings_repeat() {
+    // Chambers read twice: 70.0 and 71.0, 70.4 and 71.0: variances .5 and .18, pooled .583, times 1.96 is 1.14 cc.
+    let read = |cylinder: usize, cc: &str| json!([cylinder, "chamber", cc]);
+    let volumes = json!([read(1, "70.0 cc"), read(2, "70.4 cc"), read(1, "71.0 cc"), read(2, "71.0 cc")]);
+    let found = one(TOW, json!({}), json!({ "id": "v", "kind": "volumes", "volumes": volumes }));
+    assert_eq!(figure(&found, "Readings repeat within"), "1.1 cc");
+    // Chambers that agree among themselves within .44 cc are no surer than that.
+    let once = json!([read(1, "71.4 cc"), read(2, "71.5 cc")]);
+    let doubt = |volumes: Value| {
+        let found = one(TOW, json!({}), json!({ "id": "v", "kind": "volumes", "volumes": volumes }));
+        found.suggests.iter().find(|own| own.field.ends_with("chamber_volume")).and_then(|own| own.doubt.clone())
+    };
+    assert_eq!(doubt(once).as_deref(), Some("0.3 cc"));
+    let again = json!([read(1, "71.0 cc"), read(2, "71.1 cc"), read(1, "72.0 cc"), read(2, "72.1 cc")]);
+    assert_eq!(doubt(again).as_deref(), Some("1.39 cc"));
+}

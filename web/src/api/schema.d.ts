@@ -4312,6 +4312,8 @@ export interface components {
             field: string;
             /** @description In words. */
             label: string;
+            /** @description The kind of session at the bench that measures it; absent where none does. */
+            session?: string | null;
             /** @description Margins that rest on it. */
             settles: string[];
             /** @description What stands for it now; empty when it is unknown. */

@@ -3,7 +3,7 @@
 
 use super::tolerance_words::called;
 use crate::build::Build;
-use crate::candidate::{Resolved, Stages, motion_of_valves};
+use crate::candidate::{Resolved, Stages, measured_by, motion_of_valves};
 use crate::choose::{
     Bound, Field, Reserves, Responded, Standing, Strays, Toleranced, cast_of, found_quickly, model_of, reserves,
     respond, toleranced,
@@ -14,6 +14,7 @@ use crate::limits::{Findings, Rule, limits, titled};
 use crate::report::{MeasureNext, Place as Step};
 use crate::response::{Choice, Decision};
 use crate::tolerance::{Model, simulate};
+use crate::words::Word;
 
 /// Engines drawn of a finalist, and the lot.
 const ENGINES: usize = 10_000;
@@ -133,6 +134,7 @@ pub(super) fn chances(
         MeasureNext {
             label: called(fields[variable].place, &path),
             value: node.input(fields[variable].place.key).value,
+            session: measured_by(&path).map(|kind| kind.word().to_owned()),
             field: path,
             settles: Vec::new(),
             changes_share: Some(changes),

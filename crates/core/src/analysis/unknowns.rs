@@ -1,7 +1,9 @@
 //! What to measure next: unknown and assumed fields, those that settle most first.
 
+use crate::candidate::measured_by;
 use crate::document::{Origin, spoken_label};
 use crate::report::{LimitReport, MeasureNext, Verdict};
+use crate::words::Word;
 
 /// Most entries: a person measures a few things at a time.
 const MOST: usize = 12;
@@ -48,5 +50,6 @@ fn entry(field: &str, value: &str) -> MeasureNext {
         value: value.to_owned(),
         settles: Vec::new(),
         changes_share: None,
+        session: measured_by(field).map(|kind| kind.word().to_owned()),
     }
 }

@@ -18,6 +18,8 @@ report! {
         settles: Vec<String>,
         /// Share of engines in which measuring it would change the choice, where that was drawn.
         changes_share: Option<f64>,
+        /// The kind of session at the bench that measures it; absent where none does.
+        session: Option<String>,
     }
 
     /// What a rule needs.

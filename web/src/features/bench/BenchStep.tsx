@@ -13,7 +13,10 @@ type View = 'measure' | 'assemble'
 export function BenchStep() {
   const session = useSession()
   const candidate = useCandidate()
-  const [kind, setKind] = useState<string>('degree_in')
+  const [kind, setKind] = useState<string>(
+    // What settles most comes first.
+    () => candidate?.measure_next.find((own) => own.session)?.session ?? 'degree_in',
+  )
   const { sessions, shown, look } = useSessions()
   const [view, setView] = useState<View>('measure')
   if (!candidate) return null

@@ -1,4 +1,5 @@
 import type { MeasureNext } from '../../api/client'
+import { useMeasure } from '../bench/useMeasure'
 import { inSentence } from '../fields/labels'
 
 /** Most entries shown: a person measures a few things at a time. */
@@ -22,6 +23,7 @@ export function MeasureNextList({
             <button type="button" className="link" onClick={() => onGoTo(entry.field)}>
               {entry.label}
             </button>
+            {entry.session ? <MeasureIt kind={entry.session} label={entry.label} /> : null}
             <span className="quiet">
               {' '}
               {entry.value === '' ? 'unknown' : `assumed ${entry.value}`}; {settles(entry.settles)}
@@ -38,4 +40,22 @@ function settles(titles: readonly string[]): string {
   return titles.length > 1
     ? `${inSentence(first)} and ${titles.length - 1} more rest on it`
     : `${inSentence(first)} rests on it`
+}
+
+/** To the bench, with the session that measures it begun. */
+function MeasureIt({ kind, label }: { kind: string; label: string }) {
+  const measure = useMeasure()
+  return (
+    <>
+      {' '}
+      <button
+        type="button"
+        className="link quiet"
+        aria-label={`Measure ${label}`}
+        onClick={() => measure(kind)}
+      >
+        measure it
+      </button>
+    </>
+  )
 }

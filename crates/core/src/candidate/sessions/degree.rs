@@ -154,7 +154,16 @@ fn says(found: &Degreed, bench: &Bench<'_>, doubt: f64) -> Shown {
         Some(_) if late.abs() > doubt => "; no place of this timing set brings it nearer".to_owned(),
         _ => String::new(),
     };
-    Shown::plain(format!("{where_it_is}{key}"))
+    // What comes with the miles: a chain stretches, and the cam falls back.
+    let stretch = bench.inputs.given.engine.drive_stretch.map_or(0.0, Angle::as_deg);
+    let later = if stretch > 0.0 {
+        let then = late + stretch;
+        let way = if then > 0.0 { "retarded" } else { "advanced" };
+        format!("; {:.1} deg {way} once the drive has stretched by {stretch:.1}", then.abs())
+    } else {
+        String::new()
+    };
+    Shown::plain(format!("{where_it_is}{key}{later}"))
 }
 
 fn questions(found: &Degreed) -> Vec<String> {

@@ -8,10 +8,12 @@ mod degree;
 mod gauges;
 mod head;
 mod lobes;
+mod measured_by;
 mod metal;
 mod next;
 mod pieces;
 mod played;
+mod repeats;
 mod session;
 mod sheet;
 mod sisters;
@@ -25,6 +27,7 @@ use crate::given::{Of, Source};
 use crate::report::{PlayedReading, SessionReport, SessionSheet};
 use crate::words::SessionKind;
 pub use card::Came;
+pub use measured_by::measured_by;
 use session::{Bench, Session};
 use told::Told;
 
@@ -65,7 +68,7 @@ pub fn session_played(inputs: &Resolved, source: &Source<'_>, is_first: bool, id
 impl Bench<'_> {
     /// What the readings come to; nothing is suggested while the units of one are in question.
     fn told(&self, session: &Session<'_>) -> Told {
-        let mut told = self.of_kind(session);
+        let mut told = self.of_kind(session).repeating(repeats::repeats(self, session));
         let questions = played::other_units(self, session);
         if !questions.is_empty() {
             told.said.clear();

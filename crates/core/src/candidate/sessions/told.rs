@@ -23,15 +23,15 @@ pub(super) enum To {
 pub(super) struct Said {
     pub place: Place,
     pub to: To,
-    /// Half width that holds 95 of 100, as the field's tolerance takes it.
-    pub doubt: Option<String>,
+    /// Half width that holds 95 of 100, SI, which its tolerance will be.
+    pub doubt: Option<(f64, Dimension)>,
     pub why: Shown,
 }
 
 impl Said {
     /// A quantity with how far it may be off, both SI.
     pub fn quantity(place: Place, (si, doubt): (f64, f64), dimension: Dimension, why: Shown) -> Self {
-        Self { place, to: To::Text(text(si, dimension)), doubt: Some(text(doubt, dimension)), why }
+        Self { place, to: To::Text(text(si, dimension)), doubt: Some((doubt, dimension)), why }
     }
 
     /// A table.
@@ -77,6 +77,19 @@ impl Told {
     #[must_use]
     pub fn differing(self) -> Self {
         Self { verdict: SessionVerdict::Differs, ..self }
+    }
+
+    /// The same where readings of one size differed by more than its tools would: no field is surer than they repeat.
+    #[must_use]
+    pub fn repeating(mut self, repeats: Option<(f64, Dimension)>) -> Self {
+        let Some((within, dimension)) = repeats else { return self };
+        self.figures.push(read("Readings repeat within".to_owned(), within, dimension));
+        for (doubt, of) in self.said.iter_mut().filter_map(|said| said.doubt.as_mut()) {
+            if *of == dimension {
+                *doubt = doubt.max(within);
+            }
+        }
+        self
     }
 
     /// What is missing to judge it.
@@ -147,6 +160,7 @@ fn suggestion(said: Said, source: &Source<'_>) -> Suggestion {
     let count = |rows: usize| if rows == 1 { "1 row".to_owned() } else { format!("{rows} rows") };
     // Readings are held beside what is computed, and are no part of it that could be off.
     let doubt = said.doubt.filter(|_| !matches!(said.place.of, Of::Readings | Of::Clay));
+    let doubt = doubt.map(|(si, dimension)| text(si, dimension));
     let own = Suggestion {
         field,
         label,
