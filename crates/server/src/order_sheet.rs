@@ -104,7 +104,7 @@ fn sums(card: &OrderCard, says: Says) -> Vec<(&'static str, String)> {
 }
 
 /// Everything to do and to mind, each with its heading.
-fn to_do<'a>(card: &'a OrderCard, says: Says) -> Vec<(&'static str, String)> {
+fn to_do(card: &OrderCard, says: Says) -> Vec<(&'static str, String)> {
     let never = card.conflicts.iter().map(|own| {
         (
             "Never together",

@@ -105,7 +105,7 @@ fn said(bench: &Bench<'_>, side: Side, figures: &[(Came, SessionFigure)]) -> Vec
     let why = || Shown::plain("as its maker's card says it was ground");
     let mut said = Vec::new();
     let durations: Vec<_> = own.iter().filter(|own| own.0.height.is_some()).collect();
-    if bench.source.node(Of::Lobe, side).has("checks") && durations.iter().any(|own| differs(own)) {
+    if bench.source.node(Of::Lobe, side).has("checks") && durations.iter().any(&differs) {
         let row = |own: &&&(Came, SessionFigure)| {
             let height = own.0.height.unwrap_or_default();
             vec![text(height, Dimension::Length), text(own.0.si, Dimension::Angle)]
