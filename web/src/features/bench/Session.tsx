@@ -15,7 +15,10 @@ interface Props {
 export function Session({ shown }: Props) {
   const session = useSession()
   const { openPaper } = usePlace()
-  const remove = () => session.edit({ remove_session: { session: shown.id } })
+  const remove = () => {
+    session.lookAt(undefined)
+    session.edit({ remove_session: { session: shown.id } })
+  }
   return (
     <div className="session">
       <NextReading key={shown.id} shown={shown} />

@@ -31,7 +31,7 @@ test('what stands already and what was read make one row', () => {
 test('a session gets an identifier of its own', () => {
   expect(freeId([])).toBe('s1')
   expect(freeId([{ id: 's3' }, { id: 'x' }])).toBe('s4')
-  const day = new Date('2026-03-02T10:00:00Z')
+  const day = new Date(2026, 2, 2, 10)
   expect(begun('springs', 's1', 'a', day)).toEqual({
     begin_session: { session: 's1', kind: 'springs', candidate: 'a', date: '2026-03-02', by: '' },
   })

@@ -11,9 +11,11 @@ export function useSessions(named?: string) {
   const atBench = useSessionPart((state) => state.atBench)
   const chosen = named ?? atBench
   const shown = sessions.find(({ id }) => id === chosen) ?? sessions.at(-1)
-  const id = shown?.id
+  const last = sessions.at(-1)?.id
   useEffect(() => {
-    session.lookAt(id)
-  }, [session, id])
+    // One that was just begun is looked at before it is there: nothing takes its place.
+    if (named !== undefined) session.lookAt(named)
+    else if (atBench === undefined) session.lookAt(last)
+  }, [session, named, atBench, last])
   return { sessions, shown, look: (to: string) => session.lookAt(to) }
 }
