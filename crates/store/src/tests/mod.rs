@@ -196,10 +196,22 @@ async fn points_of_this_program_come_back_and_those_of_another_are_gone() {
 /// SQLx refuses a database whose migrations read otherwise now, were it by a comment: a change is a new migration.
 #[test]
 fn a_migration_that_was_applied_somewhere_reads_as_it_did() {
-    let kept = ["ccea232e", "393ee89b", "59218a60", "d78e04cc"];
+    let kept = ["ccea232e", "393ee89b", "59218a60", "d78e04cc", "6ca0358d"];
     let steps = crate::migrations::migrator();
     assert_eq!(steps.iter().count(), kept.len());
     for (step, begins) in steps.iter().zip(kept) {
         assert!(crate::digest(step.sql.as_str()).starts_with(begins), "{}", step.sql.as_str());
     }
+}
+
+#[tokio::test]
+async fn instruments_are_kept_by_name_replaced_and_forgotten() {
+    let (_folder, store) = store().await;
+    let own = |name: &str, content: &str| KeptInstrument { name: name.into(), content: content.into() };
+    store.put_instrument(&own("Wheel", "one")).await.unwrap();
+    store.put_instrument(&own("Dial", "two")).await.unwrap();
+    store.put_instrument(&own("Wheel", "three")).await.unwrap();
+    assert_eq!(store.instruments().await.unwrap(), [own("Dial", "two"), own("Wheel", "three")]);
+    assert!(store.remove_instrument("Dial").await.unwrap() && !store.remove_instrument("Dial").await.unwrap());
+    assert_eq!(store.instruments().await.unwrap().len(), 1);
 }
