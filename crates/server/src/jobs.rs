@@ -225,7 +225,8 @@ fn stream(lines: Receiver<Bytes>, listener: Listener) -> HttpResponse {
     HttpResponse::Ok().content_type("application/x-ndjson").streaming(lines)
 }
 
-fn line_of(line: &impl Serialize) -> Bytes {
+/// A line of JSON.
+pub fn line_of(line: &impl Serialize) -> Bytes {
     let mut text = serde_json::to_vec(line).unwrap_or_default();
     text.push(b'\n');
     Bytes::from(text)

@@ -2,46 +2,19 @@
 
 use maud::{DOCTYPE, Markup, html};
 use rust_xlsxwriter::{Format, Workbook, Worksheet, XlsxError};
-use upper_lobe_core::analysis::{OrderCard, OrderLine, Shown, Side, UnitSystem};
-
-/// Says texts in one system.
-#[derive(Clone, Copy)]
-struct Says(UnitSystem);
-
-impl Says {
-    fn of(self, shown: &Shown) -> &str {
-        match self.0 {
-            UnitSystem::Inch => &shown.inch,
-            UnitSystem::Metric => &shown.metric,
-        }
-    }
-
-    fn or_nothing(self, shown: Option<&Shown>) -> &str {
-        shown.map_or("", |shown| self.of(shown))
-    }
-}
-
-const COLUMNS: [&str; 6] = ["what", "side", "asked", "to be ground", "running", "as it came"];
-
-fn cells(line: &OrderLine, says: Says) -> [String; 6] {
-    let ways = [line.ground.as_ref(), line.running.as_ref(), line.delivered.as_ref()];
-    let [ground, running, came] = ways.map(|shown| says.or_nothing(shown).to_owned());
-    [line.label.clone(), line.side.key().to_owned(), says.of(&line.asked).to_owned(), ground, running, came]
-}
+use upper_lobe_core::analysis::{ORDER_COLUMNS, OrderCard, Side, UnitSystem, order_cells};
 
 /// The order as a workbook of three sheets: cam, parts with their sums, and what to do.
 ///
 /// # Errors
 /// The writer's own.
 pub fn workbook(card: &OrderCard, system: UnitSystem) -> Result<Vec<u8>, XlsxError> {
-    let says = Says(system);
     let bold = Format::new().set_bold();
     let mut book = Workbook::new();
     let cam = book.add_worksheet().set_name("Cam")?;
-    headed(cam, &COLUMNS, &bold)?;
-    let facts =
-        card.facts.iter().map(|fact| [fact.label.clone(), String::new(), says.of(&fact.value).to_owned()].to_vec());
-    let lines = card.lines.iter().map(|line| cells(line, says).to_vec());
+    headed(cam, &ORDER_COLUMNS, &bold)?;
+    let facts = card.facts.iter().map(|fact| vec![fact.label.as_str(), "", fact.value.text(system)]);
+    let lines = card.lines.iter().map(|line| order_cells(line, system).to_vec());
     for (row, texts) in (1..).zip(lines.chain(facts)) {
         write(cam, row, &texts)?;
     }
@@ -58,14 +31,14 @@ pub fn workbook(card: &OrderCard, system: UnitSystem) -> Result<Vec<u8>, XlsxErr
         parts.write(row, 5, part.note.as_deref().unwrap_or_default())?;
         row += 1;
     }
-    for (label, amount) in sums(card, says) {
+    for (label, amount) in sums(card, system) {
         row += 1;
         parts.write_with_format(row, 0, label, &bold)?;
         parts.write(row, 4, amount)?;
     }
     parts.autofit();
     let lists = book.add_worksheet().set_name("To do")?;
-    for (row, (title, text)) in (0..).zip(to_do(card, says)) {
+    for (row, (title, text)) in (0..).zip(to_do(card, system)) {
         lists.write_with_format(row, 0, title, &bold)?.write(row, 1, text)?;
     }
     lists.autofit();
@@ -88,15 +61,15 @@ fn write(sheet: &mut Worksheet, row: u32, texts: &[impl AsRef<str>]) -> Result<(
 }
 
 /// The sums of the bill in words.
-fn sums(card: &OrderCard, says: Says) -> Vec<(&'static str, String)> {
+fn sums(card: &OrderCard, system: UnitSystem) -> Vec<(&'static str, String)> {
     let Some(bill) = &card.bill else { return Vec::new() };
     let mut sums = vec![
-        ("Together", says.of(&bill.total).to_owned()),
-        ("Ordered or here", says.of(&bill.spent).to_owned()),
-        ("Still to buy", says.of(&bill.left).to_owned()),
+        ("Together", bill.total.text(system).to_owned()),
+        ("Ordered or here", bill.spent.text(system).to_owned()),
+        ("Still to buy", bill.left.text(system).to_owned()),
     ];
-    sums.extend(bill.budget.as_ref().map(|budget| ("Budget", says.of(budget).to_owned())));
-    sums.extend(bill.over.as_ref().map(|over| ("Over it by", says.of(over).to_owned())));
+    sums.extend(bill.budget.as_ref().map(|budget| ("Budget", budget.text(system).to_owned())));
+    sums.extend(bill.over.as_ref().map(|over| ("Over it by", over.text(system).to_owned())));
     if bill.unpriced > 0 {
         sums.push(("Without a price", format!("{} parts", bill.unpriced)));
     }
@@ -104,18 +77,18 @@ fn sums(card: &OrderCard, says: Says) -> Vec<(&'static str, String)> {
 }
 
 /// Everything to do and to mind, each with its heading.
-fn to_do(card: &OrderCard, says: Says) -> Vec<(&'static str, String)> {
+fn to_do(card: &OrderCard, system: UnitSystem) -> Vec<(&'static str, String)> {
     let never = card.conflicts.iter().map(|own| {
         (
             "Never together",
-            format!("{}: {}, has to be {}; {}", own.title, says.of(&own.have), says.of(&own.need), own.why),
+            format!("{}: {}, has to be {}; {}", own.title, own.have.text(system), own.need.text(system), own.why),
         )
     });
     let drags = card.drags_along.iter().flatten().map(|own| ("Drags along", format!("{}: {}", own.what, own.why)));
     let work = card
         .machining
         .iter()
-        .map(|own| ("Machining", format!("{}: preload by {}; {}", own.what, says.of(&own.preload), own.then)));
+        .map(|own| ("Machining", format!("{}: preload by {}; {}", own.what, own.preload.text(system), own.then)));
     let when = card.checklist.iter().map(|text| ("When it comes", text.clone()));
     let mind = card.cautions.iter().map(|text| ("Mind", text.clone()));
     never.chain(drags).chain(work).chain(when).chain(mind).collect()
@@ -123,7 +96,6 @@ fn to_do(card: &OrderCard, says: Says) -> Vec<(&'static str, String)> {
 
 /// The order as a page by itself, to be printed or sent.
 pub fn page(card: &OrderCard, system: UnitSystem) -> String {
-    let says = Says(system);
     let title = format!("Camshaft order: {}, {}", card.build, card.candidate);
     let page: Markup = html! {
         (DOCTYPE)
@@ -136,18 +108,18 @@ pub fn page(card: &OrderCard, system: UnitSystem) -> String {
             body {
                 h1 { (title) }
                 table {
-                    thead { tr { @for column in COLUMNS { th scope="col" { (column) } } } }
+                    thead { tr { @for column in ORDER_COLUMNS { th scope="col" { (column) } } } }
                     tbody {
                         @for side in Side::BOTH {
                             @for line in card.lines.iter().filter(|line| line.side == side) {
-                                tr { @for cell in cells(line, says) { td { (cell) } } }
+                                tr { @for cell in order_cells(line, system) { td { (cell) } } }
                             }
                         }
                     }
                 }
                 table { tbody {
                     @for fact in &card.facts {
-                        tr { th scope="row" { (fact.label) } td { (says.of(&fact.value)) @if fact.assumed { " (assumed)" } } }
+                        tr { th scope="row" { (fact.label) } td { (fact.value.text(system)) @if fact.assumed { " (assumed)" } } }
                     }
                     @for missing in &card.missing {
                         tr { th scope="row" { (missing.label) } td { "to be given: ____________" } }
@@ -160,15 +132,15 @@ pub fn page(card: &OrderCard, system: UnitSystem) -> String {
                             tr {
                                 th scope="row" { (part.kind) } td { (part.name) } td { (part.state.words()) }
                                 td { (part.lead_time.as_deref().unwrap_or_default()) }
-                                td { (says.or_nothing(part.price.as_ref())) }
+                                td { (part.price.as_ref().map_or("", |price| price.text(system))) }
                             }
                         }
-                        @for (label, amount) in sums(card, says) { tr { th scope="row" colspan="4" { (label) } td { (amount) } } }
+                        @for (label, amount) in sums(card, system) { tr { th scope="row" colspan="4" { (label) } td { (amount) } } }
                     } }
                 }
                 h2 { "To do" }
                 table { tbody {
-                    @for (heading, text) in to_do(card, says) { tr { th scope="row" { (heading) } td { (text) } } }
+                    @for (heading, text) in to_do(card, system) { tr { th scope="row" { (heading) } td { (text) } } }
                 } }
             }
         }

@@ -19,7 +19,6 @@ const FULL: PartName[] = [
   'train',
   'bench',
   'sessions',
-  'assembly',
   'drawing',
   'remedies',
 ]
@@ -48,7 +47,8 @@ export class Answers {
 
   /** The whole answer to the document with `edits` made; then of `view`, if it is named. */
   settled(edits: Edit[], view?: string): Promise<Result> {
-    return this.work(edits, FULL, true, view)
+    const { assembling } = this.store.read()
+    return this.work(edits, assembling ? [...FULL, 'assembly'] : FULL, true, view)
   }
 
   /** What an edit would do, as much as a drag can show; with the figures, when somebody can read them. */

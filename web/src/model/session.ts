@@ -147,6 +147,13 @@ export class Session {
     if (table) this.settle()
   }
 
+  /** Asks for the lines of the assembly, as long as somebody looks. */
+  wantAssembly(assembling: boolean): void {
+    if (assembling === this.read().assembling) return
+    this.store.set({ assembling })
+    if (assembling) this.settle()
+  }
+
   /** Brings the dragged document with every preview, as long as something follows it. */
   follow(followed: boolean): void {
     if (followed !== this.read().followed) this.store.set({ followed })
@@ -216,6 +223,7 @@ function firstState(
     candidate,
     beside: undefined,
     atBench: undefined,
+    assembling: false,
     table: false,
     followed: false,
     dragged: false,

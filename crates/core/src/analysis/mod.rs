@@ -72,7 +72,7 @@ pub use compare::{Comparison, compare};
 pub use control::{ControlJob, film};
 pub use curve::{CurveJob, CurveStep};
 pub use lobes_apart::{LobesApart, lobes_apart};
-pub use order_card::{order_card, order_csv};
+pub use order_card::{ORDER_COLUMNS, order_card, order_cells, order_csv};
 pub use phasing::{PhasingJob, PhasingStep};
 pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use rules_page::rules_page;

@@ -52,7 +52,7 @@ pub fn order_card(build: &Build, id: &str, stages: &Stages) -> Result<OrderCard,
     Ok(OrderCard {
         build: build.name().to_owned(),
         candidate: view.name.clone(),
-        lines: Side::BOTH.into_iter().flat_map(|side| lines(report, side)).map(|line| with_card(line, &came)).collect(),
+        lines: Side::BOTH.into_iter().flat_map(|side| lines(report, side, &came)).collect(),
         facts,
         missing,
         bill: bill(&parts, &resolved.given),
@@ -66,15 +66,17 @@ pub fn order_card(build: &Build, id: &str, stages: &Stages) -> Result<OrderCard,
 }
 
 /// What is asked, to be ground and running, of one lobe.
-fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
+fn lines(report: &CandidateReport, side: Side, came: &[Came]) -> Vec<OrderLine> {
     let Some(timing) = report.timing.done() else { return Vec::new() };
     let own = if side == Side::Intake { &timing.intake } else { &timing.exhaust };
     let train = report.train.done().map(|train| train.of(side));
     let order = train.and_then(|train| train.order.as_ref());
     let mut lines: Vec<OrderLine> = events(own, order, side).collect();
-    for (height, deg) in
-        [(".006", Some(own.duration_006_deg)), (".050", Some(own.duration_050_deg)), (".200", own.duration_200_deg)]
-    {
+    for (height, mil, deg) in [
+        (".006", 6.0, Some(own.duration_006_deg)),
+        (".050", 50.0, Some(own.duration_050_deg)),
+        (".200", 200.0, own.duration_200_deg),
+    ] {
         let Some(asked) = deg else { continue };
         let check = order.and_then(|order| at_height(order, height));
         lines.push(OrderLine {
@@ -83,7 +85,7 @@ fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
             asked: degrees(asked),
             ground: check.map(|check| degrees(check.order_deg)),
             running: check.and_then(|check| check.running_deg).map(degrees),
-            delivered: None,
+            delivered: as_it_came(came, side, Some(mil * 1e-3 * INCH)),
         });
     }
     if let Some(train) = train {
@@ -95,7 +97,7 @@ fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
             asked,
             ground: order.map(|order| order.lobe_lift.clone()),
             running: None,
-            delivered: None,
+            delivered: as_it_came(came, side, None),
         }));
         let net = report.lift.done().map(|lift| lift.of(side));
         lines.extend(net.map(|lift| OrderLine {
@@ -118,25 +120,15 @@ fn lines(report: &CandidateReport, side: Side) -> Vec<OrderLine> {
     lines
 }
 
-/// The line with what the maker's card says of it, where that came.
-fn with_card(line: OrderLine, came: &[Came]) -> OrderLine {
-    let is_own = |own: &&Came| {
-        own.side == line.side
-            && match own.height {
-                Some(height) => line.label == format!("Duration at {}", in_thousandths(height)),
-                None => line.label == "Lobe lift",
-            }
+/// What the maker's card says of a lobe at a height, m, or of its lift; `None` where it does not, or none came.
+fn as_it_came(came: &[Came], side: Side, height: Option<f64>) -> Option<Shown> {
+    let is_same = |own: Option<f64>| match (own, height) {
+        (Some(own), Some(height)) => (own - height).abs() < 1e-6,
+        (own, height) => own.is_none() && height.is_none(),
     };
-    let delivered = came.iter().find(is_own).map(|own| match own.height {
-        Some(_) => degrees(own.si.to_degrees()),
-        None => shown(own.si, Dimension::Length),
-    });
-    OrderLine { delivered, ..line }
-}
-
-/// A checking height as the lines call it.
-fn in_thousandths(si: f64) -> String {
-    format!(".{:03.0}", si / INCH * 1e3)
+    let own = came.iter().find(|own| own.side == side && is_same(own.height))?;
+    let dimension = if height.is_some() { Dimension::Angle } else { Dimension::Length };
+    Some(shown(own.si, dimension))
 }
 
 /// The four events of a lobe. What compensation adds to a duration is half on each flank: the centre stays.
@@ -264,35 +256,36 @@ fn cautions(resolved: &Resolved) -> Vec<String> {
     list
 }
 
+/// Headings of an order's lines.
+pub const ORDER_COLUMNS: [&str; 6] = ["what", "side", "asked", "to be ground", "running", "as it came"];
+
+/// A line under them; nothing where there is none.
+pub fn order_cells(line: &OrderLine, system: UnitSystem) -> [&str; 6] {
+    let ways = [&line.ground, &line.running, &line.delivered];
+    let [ground, running, came] = ways.map(|shown| or_nothing(shown.as_ref(), system));
+    [&line.label, line.side.key(), line.asked.text(system), ground, running, came]
+}
+
+fn or_nothing(shown: Option<&Shown>, system: UnitSystem) -> &str {
+    shown.map_or("", |shown| shown.text(system))
+}
+
 /// The card as a sheet of six columns, for whoever keeps orders in a spreadsheet.
 ///
 /// # Errors
 /// Never for text in memory; the writer's own error is passed on.
 pub fn order_csv(card: &OrderCard, system: UnitSystem) -> Result<String, csv::Error> {
-    let say = |shown: &Shown| match system {
-        UnitSystem::Inch => shown.inch.clone(),
-        UnitSystem::Metric => shown.metric.clone(),
-    };
-    let or_nothing = |shown: &Option<Shown>| shown.as_ref().map(say).unwrap_or_default();
     let mut sheet = csv::Writer::from_writer(Vec::new());
-    sheet.write_record(["what", "side", "asked", "to be ground", "running", "as it came"])?;
+    sheet.write_record(ORDER_COLUMNS)?;
     for line in &card.lines {
-        let side = line.side.key();
-        sheet.write_record([
-            &line.label,
-            side,
-            &say(&line.asked),
-            &or_nothing(&line.ground),
-            &or_nothing(&line.running),
-            &or_nothing(&line.delivered),
-        ])?;
+        sheet.write_record(order_cells(line, system))?;
     }
     for fact in &card.facts {
-        sheet.write_record([fact.label.as_str(), "", &say(&fact.value), "", "", ""])?;
+        sheet.write_record([fact.label.as_str(), "", fact.value.text(system), "", "", ""])?;
     }
     for part in &card.parts {
-        let lead = part.lead_time.as_deref().unwrap_or_default();
-        sheet.write_record([&part.kind, "", &part.name, part.state.words(), &or_nothing(&part.price), lead])?;
+        let (price, lead) = (or_nothing(part.price.as_ref(), system), part.lead_time.as_deref().unwrap_or_default());
+        sheet.write_record([&part.kind, "", &part.name, part.state.words(), price, lead])?;
     }
     let bytes = sheet.into_inner().map_err(|error| error.into_error())?;
     Ok(String::from_utf8_lossy(&bytes).into_owned())

@@ -149,6 +149,14 @@ impl Kind {
         }
     }
 
+    /// Headings and kinds of the columns of a list of rows; `None` of anything else.
+    pub const fn columns(&self) -> Option<&'static [(&'static str, Self)]> {
+        match self {
+            Self::List { of: Self::Row(columns), .. } => Some(columns),
+            _ => None,
+        }
+    }
+
     /// The dimension of a quantity.
     pub const fn dimension(&self) -> Option<Dimension> {
         match self {

@@ -48,4 +48,4 @@ pub(crate) use check::{check_object, check_patch_keys};
 pub(crate) use difference::text_of;
 pub(crate) use edit::{put_value, value_of};
 pub(crate) use path::get_mut;
-pub(crate) use tabular::{column_titles, columns_of, table_of};
+pub(crate) use tabular::{columns_of, table_of};

@@ -60,16 +60,6 @@ pub fn paste(document: &mut Value, path: &str, text: &str, system: UnitSystem) -
     set_rows(document, path, &rows, system)
 }
 
-/// Headings of a list of rows; `None` of anything else.
-pub(crate) fn column_titles(kind: &Kind) -> Option<Vec<String>> {
-    match kind {
-        Kind::List { of: Kind::Row(columns), .. } => {
-            Some(columns.iter().map(|(title, _)| (*title).to_owned()).collect())
-        }
-        _ => None,
-    }
-}
-
 /// Keys of an object that holds parallel lists, such as a measured profile.
 pub(crate) fn columns_of(object: &Object) -> Option<Vec<&'static str>> {
     let lists = object.fields.iter().all(|f| matches!(f.kind, Kind::List { .. }));

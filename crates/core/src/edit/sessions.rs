@@ -63,10 +63,7 @@ pub fn remove(document: &mut Value, id: &str) -> Result<(), Fault> {
 /// What stands in each column of a table.
 fn columns(table: &str) -> Result<&'static [(&'static str, Kind)], Fault> {
     let unknown = || Fault::new("table", table, "a table of readings");
-    match &SESSION.field(table).ok_or_else(unknown)?.kind {
-        Kind::List { of: Kind::Row(columns), .. } => Ok(columns),
-        _ => Err(unknown()),
-    }
+    SESSION.field(table).and_then(|field| field.kind.columns()).ok_or_else(unknown)
 }
 
 fn own<'a>(document: &'a mut Value, id: &str) -> Result<&'a mut Map<String, Value>, Fault> {

@@ -26,21 +26,24 @@ pub(super) struct Change<'a> {
 
 /// What `kind` drags along on `sides`; what holds for both is said once.
 pub(super) fn drags(change: &Change<'_>, kind: PartKind, sides: &[Side]) -> Vec<Drag> {
+    let of = |side: &Side| match kind {
+        PartKind::Cam | PartKind::Lobe => change.cam(*side),
+        PartKind::Lifter => change.lifter(*side),
+        PartKind::Pushrod => change.pushrod(*side),
+        PartKind::Rocker => change.rocker(*side),
+        PartKind::Valve => change.valve(*side),
+        PartKind::Retainer => change.retainer(),
+        PartKind::Spring => change.spring(*side),
+    };
+    once(sides.iter().flat_map(of))
+}
+
+/// Each once, in the order in which it is first said.
+fn once(all: impl Iterator<Item = Drag>) -> Vec<Drag> {
     let mut found: Vec<Drag> = Vec::new();
-    for side in sides {
-        let needed = match kind {
-            PartKind::Cam | PartKind::Lobe => change.cam(*side),
-            PartKind::Lifter => change.lifter(*side),
-            PartKind::Pushrod => change.pushrod(*side),
-            PartKind::Rocker => change.rocker(*side),
-            PartKind::Valve => change.valve(*side),
-            PartKind::Retainer => change.retainer(),
-            PartKind::Spring => change.spring(*side),
-        };
-        for drag in needed {
-            if !found.contains(&drag) {
-                found.push(drag);
-            }
+    for drag in all {
+        if !found.contains(&drag) {
+            found.push(drag);
         }
     }
     found
@@ -62,16 +65,10 @@ pub fn drags_between(before: &Resolved, after: &Resolved, system: UnitSystem) ->
             PartKind::Spring => one.spring != other.spring,
         }
     };
-    let mut found: Vec<Drag> = Vec::new();
-    for kind in PartKind::ALL {
+    once(PartKind::ALL.into_iter().flat_map(|kind| {
         let sides: Vec<Side> = Side::BOTH.into_iter().filter(|side| differs(kind, *side)).collect();
-        for drag in drags(&change, kind, &sides) {
-            if !found.contains(&drag) {
-                found.push(drag);
-            }
-        }
-    }
-    found
+        drags(&change, kind, &sides)
+    }))
 }
 
 fn drag(what: impl Into<String>, why: impl Into<String>) -> Drag {

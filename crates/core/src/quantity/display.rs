@@ -48,6 +48,14 @@ impl Shown {
         Self { inch: text.clone(), metric: text }
     }
 
+    /// The same without taking it.
+    pub fn text(&self, system: UnitSystem) -> &str {
+        match system {
+            UnitSystem::Inch => &self.inch,
+            UnitSystem::Metric => &self.metric,
+        }
+    }
+
     /// As it is read in one system.
     pub fn read(self, system: UnitSystem) -> String {
         match system {

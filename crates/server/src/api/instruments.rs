@@ -1,7 +1,7 @@
 //! Instruments of the bench: set up, forgotten, and what they read now, line by line.
 
 use crate::instruments::{Hub, Instrument, Listening, LiveLine, Trouble};
-use crate::jobs::aside;
+use crate::jobs::{aside, line_of};
 use crate::problem::Problem;
 use actix_web::http::StatusCode;
 use actix_web::{HttpResponse, delete, get, put, web};
@@ -69,9 +69,7 @@ pub async fn listen_to_instrument(
     let Listening { line, held } = listening;
     let lines = WatchStream::new(line).map(move |line| {
         let _ = &held;
-        let mut text = serde_json::to_vec(&line).unwrap_or_default();
-        text.push(b'\n');
-        Ok::<_, actix_web::Error>(web::Bytes::from(text))
+        Ok::<_, actix_web::Error>(line_of(&line))
     });
     Ok(HttpResponse::Ok().content_type("application/x-ndjson").streaming(lines))
 }

@@ -1,5 +1,5 @@
 import { Button, Input } from 'antd'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { AssemblyLine, Edit } from '../../api/client'
 import { keep, kept } from '../../model/keep'
 import { useCandidate, useSession } from '../../model/useSession'
@@ -14,6 +14,10 @@ export function Assembly() {
   const candidate = useCandidate()
   const [by, setBy] = useState(() => kept(HAND) ?? '')
   const report = candidate?.assembly
+  useEffect(() => {
+    session.wantAssembly(true)
+    return () => session.wantAssembly(false)
+  }, [session])
   if (!candidate || !report) return <p className="quiet">Laying out the work…</p>
   const name = (to: string) => {
     setBy(to)

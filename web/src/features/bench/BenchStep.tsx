@@ -1,18 +1,19 @@
 import { Button, Segmented, Select } from 'antd'
 import { useState } from 'react'
-import { useCandidate, useSession } from '../../model/useSession'
+import { useCandidate } from '../../model/useSession'
 import { Assembly } from './Assembly'
 import { Session } from './Session'
-import { KINDS, begun, freeId, titleOf, VERDICTS } from './sessions'
+import { KINDS, titleOf, VERDICTS } from './sessions'
 import './sessions.css'
+import { useBegin } from './useMeasure'
 import { useSessions } from './useSessions'
 
 type View = 'measure' | 'assemble'
 
 /** Measuring beside the engine: one session at a time, one reading at a time. */
 export function BenchStep() {
-  const session = useSession()
   const candidate = useCandidate()
+  const begin = useBegin()
   const [kind, setKind] = useState<string>(
     // What settles most comes first.
     () => candidate?.measure_next.find((own) => own.session)?.session ?? 'degree_in',
@@ -20,11 +21,6 @@ export function BenchStep() {
   const { sessions, shown, look } = useSessions()
   const [view, setView] = useState<View>('measure')
   if (!candidate) return null
-  const begin = () => {
-    const id = freeId(sessions)
-    session.edit(begun(kind, id, candidate.id, new Date()))
-    look(id)
-  }
   if (view === 'assemble')
     return (
       <>
@@ -44,7 +40,7 @@ export function BenchStep() {
           listHeight={420}
           onChange={setKind}
         />
-        <Button type={shown ? 'default' : 'primary'} onClick={begin}>
+        <Button type={shown ? 'default' : 'primary'} onClick={() => begin(kind)}>
           Begin
         </Button>
         <nav aria-label="Sessions">

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
-import { Button } from 'antd'
 import type { SessionSheet } from '../../api/client'
 import { answered, client } from '../../api/client'
 import { usePlace } from '../../model/place'
 import { useSessionPart } from '../../model/useSession'
 import { spoken } from '../fields/labels'
 import '../sheet/sheet.css'
+import { SheetTools } from '../sheet/SheetTools'
 import './sessions.css'
 
 /** A session on paper: what was read of it, and lines for a pencil. */
@@ -21,12 +21,7 @@ export function SessionPaper({ onClose }: { readonly onClose: () => void }) {
   })
   return (
     <article className="sheet session-paper">
-      <div className="sheet-tools">
-        <Button type="primary" onClick={() => window.print()}>
-          Print
-        </Button>
-        <Button onClick={onClose}>Back to the bench</Button>
-      </div>
+      <SheetTools onClose={onClose} />
       {isError ? <p>There is no such session.</p> : null}
       {data ? <Laid sheet={data} name={name} /> : null}
       <p className="caution">

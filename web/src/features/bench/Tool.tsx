@@ -21,6 +21,11 @@ function Caliper({ x, y, width }: { x: number; y: number; width: number }) {
   )
 }
 
+/** A dial on the retainer, along the stem. */
+function OnRetainer() {
+  return <Dial x={214} y={26} along="M200,36 L184,52" />
+}
+
 const DRAWN: Record<Gauge, ReactNode> = {
   wheel_and_lifter: (
     <>
@@ -33,7 +38,7 @@ const DRAWN: Record<Gauge, ReactNode> = {
     <>
       <Train />
       <Wheel x={64} y={132} />
-      <Dial x={214} y={26} along="M200,36 L184,52" />
+      <OnRetainer />
     </>
   ),
   caliper_on_lobe: (
@@ -69,13 +74,13 @@ const DRAWN: Record<Gauge, ReactNode> = {
   dial_on_valve: (
     <>
       <Train />
-      <Dial x={214} y={26} along="M200,36 L184,52" />
+      <OnRetainer />
     </>
   ),
   drop_to_piston: (
     <>
       <Train />
-      <Dial x={214} y={26} along="M200,36 L184,52" />
+      <OnRetainer />
       <path className="tool-part" d="M176,132 v18 M170,144 l6,8 l6,-8" />
     </>
   ),

@@ -1,4 +1,3 @@
-import { Button } from 'antd'
 import type { Group } from '../../model/groups'
 import { fieldsOf } from '../../model/groups'
 import type { FormField, LimitReport } from '../../api/client'
@@ -15,6 +14,7 @@ import { useCandidate, useSessionPart } from '../../model/useSession'
 import { Strip } from '../strip/Strip'
 import { useStripView } from '../strip/useStripView'
 import './sheet.css'
+import { SheetTools } from './SheetTools'
 
 interface SheetProps {
   /** Steps in their order, whose fields are printed. */
@@ -40,12 +40,7 @@ export function BuildSheet({ steps, onClose }: SheetProps) {
   if (!candidate || !fields) return null
   return (
     <article className="sheet">
-      <div className="sheet-tools">
-        <Button type="primary" onClick={() => window.print()}>
-          Print
-        </Button>
-        <Button onClick={onClose}>Back to the bench</Button>
-      </div>
+      <SheetTools onClose={onClose} />
       <h1>{name}</h1>
       <p>
         {candidate.name}. Revision {summary.revision}

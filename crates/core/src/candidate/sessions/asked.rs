@@ -5,7 +5,7 @@ use crate::candidate::breathing::firing;
 use crate::document::Side;
 use crate::quantity::{Dimension, INCH, Length, UnitSystem, format_si};
 use crate::report::{Gauge, NextCell};
-use crate::words::{BankEnd, CrownEdge, FilledOf, HeadCheck, Layout, SessionKind, Word};
+use crate::words::{BankEnd, CrownEdge, FilledOf, HeadCheck, SessionKind, Word};
 
 /// Heights a cam is degreed in at, and drops below full lift, as typed.
 const HEIGHTS: [&str; 2] = ["0.050 in", "0.200 in"];
@@ -184,7 +184,6 @@ fn highest(session: &Session<'_>, table: &str) -> usize {
 
 /// Both edges of the pistons at both ends of each bank.
 fn decks(bench: &Bench<'_>) -> Vec<Row> {
-    let banks = if bench.inputs.given.engine.layout.is_some_and(Layout::is_vee) { 2 } else { 1 };
     let row = |(bank, end, edge): (usize, BankEnd, CrownEdge)| Row {
         table: "decks",
         cells: vec![
@@ -198,7 +197,7 @@ fn decks(bench: &Bench<'_>) -> Vec<Row> {
     };
     let corners = BankEnd::ALL.iter().flat_map(|end| CrownEdge::ALL.iter().map(move |edge| (*end, *edge)));
     let corners: Vec<(BankEnd, CrownEdge)> = corners.collect();
-    (1..=banks).flat_map(|bank| corners.iter().map(move |(end, edge)| (bank, *end, *edge))).map(row).collect()
+    (1..=bench.banks()).flat_map(|bank| corners.iter().map(move |(end, edge)| (bank, *end, *edge))).map(row).collect()
 }
 
 /// Every pushrod, then the length that every place wants.

@@ -2,7 +2,7 @@
 
 use super::cells::{si, word};
 use super::session::{Bench, Session};
-use super::told::{Said, Told, beside, text};
+use super::told::{Said, Told, beside, is_nought, text};
 use crate::candidate::order::order;
 use crate::document::Side;
 use crate::given::{Of, Place};
@@ -99,9 +99,7 @@ fn as_ground(bench: &Bench<'_>, all: &[Came]) -> Option<bool> {
 /// What the document would have of a lobe, where the card differs from it: its durations, and its lift.
 fn said(bench: &Bench<'_>, side: Side, figures: &[(Came, SessionFigure)]) -> Vec<Said> {
     let own: Vec<&(Came, SessionFigure)> = figures.iter().filter(|own| own.0.side == side).collect();
-    let differs = |own: &&&(Came, SessionFigure)| {
-        own.1.off.as_ref().is_some_and(|off| off.inch.contains(|c| matches!(c, '1'..='9')))
-    };
+    let differs = |own: &&&(Came, SessionFigure)| own.1.off.as_ref().is_some_and(|off| !is_nought(&off.inch));
     let why = || Shown::plain("as its maker's card says it was ground");
     let mut said = Vec::new();
     let durations: Vec<_> = own.iter().filter(|own| own.0.height.is_some()).collect();

@@ -35,7 +35,10 @@ use told::Told;
 pub fn sessions(inputs: &Resolved, source: &Source<'_>, is_first: bool) -> Vec<SessionReport> {
     let all = all(source, is_first);
     let bench = Bench { inputs, source, all: &all };
-    let told = |session: &Session<'_>| bench.told(session).report(session, next::standing(&bench, session), source);
+    let told = |session: &Session<'_>| {
+        let asked = asked::rows(&bench, session);
+        bench.told(session, &asked).report(session, next::standing(&asked, session), source)
+    };
     all.iter().map(told).collect()
 }
 
@@ -67,9 +70,9 @@ pub fn session_played(inputs: &Resolved, source: &Source<'_>, is_first: bool, id
 
 impl Bench<'_> {
     /// What the readings come to; nothing is suggested while the units of one are in question.
-    fn told(&self, session: &Session<'_>) -> Told {
-        let mut told = self.of_kind(session).repeating(repeats::repeats(self, session));
-        let questions = played::other_units(self, session);
+    fn told(&self, session: &Session<'_>, asked: &[asked::Row]) -> Told {
+        let mut told = self.of_kind(session).repeating(repeats::repeats(asked, session));
+        let questions = played::other_units(self, session, asked);
         if !questions.is_empty() {
             told.said.clear();
             told.questions.extend(questions);

@@ -1,16 +1,15 @@
 //! What a session reads next: one reading at a time, with where the tool sits.
 
-use super::asked::{Row, rows};
-use super::session::{Bench, Session};
+use super::asked::Row;
+use super::session::Session;
 use crate::report::{NextCell, NextReading};
 use serde_json::Value;
 
 /// Where a session stands: what to read next, `None` where it has what it asks for, and what was read last.
-pub(super) fn standing(bench: &Bench<'_>, session: &Session<'_>) -> [Option<NextReading>; 2] {
-    let rows = rows(bench, session);
+pub(super) fn standing(rows: &[Row], session: &Session<'_>) -> [Option<NextReading>; 2] {
     let is_read = |row: &Row| {
         let own = session.node.cells(row.table);
-        own.iter().filter(|read| is_of(&row.cells, read)).count() >= repeats(&rows, row)
+        own.iter().filter(|read| is_of(&row.cells, read)).count() >= repeats(rows, row)
     };
     let next = rows.iter().position(|row| !is_read(row));
     let has_any = |row: &Row| !session.node.cells(row.table).is_empty();

@@ -5,12 +5,14 @@ use super::asked::{Row, rows};
 use super::cells::word;
 use super::degree::expected;
 use super::head::most;
+use super::next::is_of;
 use super::session::{Bench, Session};
 use super::stack::wanted;
+use crate::cam::Flank;
 use crate::candidate::blocks::closed_gap;
 use crate::document::{Side, of_value};
 use crate::quantity::{Angle, Dimension, Flow, Force, INCH, Length, Mass, OfDimension, Volume};
-use crate::report::PlayedReading;
+use crate::report::{NextCell, PlayedReading};
 use crate::words::{HeadCheck, SessionKind, Word};
 use serde_json::Value;
 
@@ -56,8 +58,7 @@ fn cells_of(bench: &Bench<'_>, session: &Session<'_>, row: &Row) -> Option<(Dime
     let length = |si: f64| Some((Dimension::Length, vec![si]));
     match session.kind {
         SessionKind::DegreeIn => {
-            let flank =
-                if word(&given.0, 1)? == "opening" { crate::cam::Flank::Opening } else { crate::cam::Flank::Closing };
+            let flank = if word(&given.0, 1)? == "opening" { Flank::Opening } else { Flank::Closing };
             let deg = expected(bench, session).ok()?.at(given.si::<Length>(0)?, flank)?;
             Some((Dimension::Angle, vec![deg.to_radians()]))
         }
@@ -139,25 +140,20 @@ fn cells_of(bench: &Bench<'_>, session: &Session<'_>, row: &Row) -> Option<(Dime
 }
 
 /// Readings off by the factor between two systems of units, each in a question. A reading takes its cells in the order in which
-/// they are asked.
-pub(super) fn other_units(bench: &Bench<'_>, session: &Session<'_>) -> Vec<String> {
+/// they are asked. What was not read is not computed.
+pub(super) fn other_units(bench: &Bench<'_>, session: &Session<'_>, asked: &[Row]) -> Vec<String> {
     let question = |row: &Row| {
-        let (dimension, expected) = cells_of(bench, session, row)?;
-        let columns: Vec<usize> = (0..row.cells.len()).filter(|column| row.cells[*column].given.is_none()).collect();
         let all = session.node.cells(row.table);
-        let read = all.iter().find(|read| super::next::is_of(&row.cells, read))?;
-        let is_off = |(column, expected): (&usize, &f64)| {
-            read.get(*column)
-                .and_then(|cell| si_of(cell, dimension))
-                .is_some_and(|si| is_exchanged(si / expected, dimension))
+        let read = all.iter().find(|read| is_of(&row.cells, read))?;
+        let (dimension, expected) = cells_of(bench, session, row)?;
+        let cells = row.cells.iter().zip(*read).filter(|(cell, _)| cell.given.is_none());
+        let is_off = |((_, cell), expected): ((&NextCell, &Value), &f64)| {
+            si_of(cell, dimension).is_some_and(|si| is_exchanged(si / expected, dimension))
         };
-        columns
-            .iter()
-            .zip(&expected)
-            .any(is_off)
-            .then(|| format!("{}: off as if it was read in {}", row.says, units_of(dimension)))
+        let words = || format!("{}: off as if it was read in {}", row.says, units_of(dimension));
+        cells.zip(&expected).any(is_off).then(words)
     };
-    rows(bench, session).iter().filter_map(question).collect()
+    asked.iter().filter_map(question).collect()
 }
 
 fn si_of(cell: &Value, dimension: Dimension) -> Option<f64> {

@@ -5,7 +5,7 @@ use crate::candidate::resolve::Resolved;
 use crate::clearance::{PistonClearance, closest};
 use crate::document::{Node, Side};
 use crate::given::Source;
-use crate::words::{SessionKind, Word};
+use crate::words::{Layout, SessionKind, Word};
 
 /// One session as the document holds it.
 pub(super) struct Session<'a> {
@@ -40,6 +40,11 @@ pub(super) struct Bench<'a> {
 }
 
 impl Bench<'_> {
+    /// Rows of cylinders.
+    pub fn banks(&self) -> usize {
+        if self.inputs.given.engine.layout.is_some_and(Layout::is_vee) { 2 } else { 1 }
+    }
+
     /// Where this cam brings a valve and the piston nearest to each other; `None` while the frame or the cam is not known.
     pub fn closest(&self, side: Side) -> Option<PistonClearance> {
         let (gap, travel) = (closed_gap(self.inputs, side).ok()?, self.inputs.travel(side).ok()?);

@@ -4,7 +4,7 @@ use super::asked::{Row, rows};
 use super::next::is_of;
 use super::session::{Bench, Session};
 use super::told::title;
-use crate::document::{SESSION, column_titles, text_of};
+use crate::document::{SESSION, text_of};
 use crate::report::{SessionSheet, SheetRow, SheetTable};
 use serde_json::Value;
 
@@ -12,7 +12,7 @@ use serde_json::Value;
 pub(super) fn sheet(bench: &Bench<'_>, session: &Session<'_>) -> SessionSheet {
     let asked = rows(bench, session);
     let mut keys: Vec<&str> = asked.iter().map(|row| row.table).collect();
-    let tables = SESSION.fields.iter().filter(|field| column_titles(&field.kind).is_some());
+    let tables = SESSION.fields.iter().filter(|field| field.kind.columns().is_some());
     keys.extend(tables.map(|field| field.key).filter(|key| !session.node.cells(key).is_empty()));
     let mut seen: Vec<&str> = Vec::new();
     keys.retain(|key| {
@@ -45,7 +45,7 @@ fn tools(asked: &[Row]) -> Vec<String> {
 
 fn table(session: &Session<'_>, key: &str, asked: Vec<&Row>) -> Option<SheetTable> {
     let field = SESSION.field(key)?;
-    let columns = column_titles(&field.kind)?;
+    let columns = field.kind.columns()?.iter().map(|(title, _)| (*title).to_owned()).collect();
     let mut left: Vec<&[Value]> = session.node.cells(key);
     let mut rows: Vec<SheetRow> = Vec::new();
     for row in asked {

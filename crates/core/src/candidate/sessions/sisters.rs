@@ -58,10 +58,7 @@ pub(super) fn far(own: &[Sister], side: Side) -> Vec<String> {
 
 /// What lies between the least and the most of them; `None` of nothing.
 pub(super) fn spread_of(values: impl Iterator<Item = f64>) -> Option<f64> {
-    let ends = values.fold(None, |ends: Option<(f64, f64)>, own| {
-        Some(ends.map_or((own, own), |(least, most)| (least.min(own), most.max(own))))
-    });
-    ends.map(|(least, most)| most - least)
+    Some(repeated(&values.collect::<Vec<f64>>())?.spread)
 }
 
 /// Mean of many of one kind, and the half width that holds 95 of 100 of them, no less than the tool's.

@@ -12,7 +12,7 @@ use crate::document::Side;
 use crate::given::{Needs, Of, Place, need};
 use crate::quantity::{Dimension, INCH, Length, Shown, shown};
 use crate::report::SessionFigure;
-use crate::words::{BankEnd, CrownEdge, Layout, Word};
+use crate::words::{BankEnd, CrownEdge, Word};
 use serde_json::Value;
 
 // Half widths that hold 95 of 100 (common practice, no source).
@@ -70,10 +70,9 @@ fn ratio(bench: &Bench<'_>, side: Side) -> Option<f64> {
 /// Pistons below the deck at the corners of each bank.
 pub(super) fn decks(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     let rows = session.node.cells("decks");
-    let banks = if bench.inputs.given.engine.layout.is_some_and(Layout::is_vee) { 2 } else { 1 };
     let mut told = Told::unclear(rows.len(), "");
     let mut corners = Vec::new();
-    for bank in 1..=banks {
+    for bank in 1..=bench.banks() {
         for end in BankEnd::ALL {
             let edge = |edge: &CrownEdge| deck_at(&rows, (bank, *end, *edge));
             let edges: Vec<f64> = CrownEdge::ALL.iter().filter_map(edge).collect();
@@ -95,24 +94,23 @@ pub(super) fn decks(bench: &Bench<'_>, session: &Session<'_>) -> Told {
         );
     };
     let spread = spread_of(corners.iter().copied()).unwrap_or(0.0);
+    let doubt = BRIDGE.max(0.5 * spread);
     told.says = sentence(spread, Dimension::Length, |by| format!("the corners lie within {by}"));
     let Some(planned) = bench.inputs.given.engine.deck_clearance.map(Length::si) else {
-        return said_deck(told, mean, spread);
+        return said_deck(told, (mean, doubt));
     };
     if (mean - planned).abs() > TURNED && (mean + planned).abs() < 0.5 * (mean - planned).abs() {
         told.questions.push("they fit with above and below exchanged: a piston below the deck is positive".to_owned());
     }
-    let doubt = BRIDGE.max(0.5 * spread);
     told.figures.push(beside("All corners".to_owned(), (mean, planned), doubt, Dimension::Length));
-    if (mean - planned).abs() > BRIDGE { said_deck(told, mean, spread).judged() } else { told.judged() }
+    if (mean - planned).abs() > BRIDGE { said_deck(told, (mean, doubt)).judged() } else { told.judged() }
 }
 
-fn said_deck(mut told: Told, mean: f64, spread: f64) -> Told {
+fn said_deck(mut told: Told, found: (f64, f64)) -> Told {
     if told.questions.is_empty() {
         let place = Place::new(Of::Engine, "deck_clearance", Side::Intake);
-        let doubt = BRIDGE.max(0.5 * spread);
         let why = Shown::plain("mean of the corners, which spread as far as the tolerance says");
-        told.said.push(Said::quantity(place, (mean, doubt), Dimension::Length, why));
+        told.said.push(Said::quantity(place, found, Dimension::Length, why));
     }
     told
 }

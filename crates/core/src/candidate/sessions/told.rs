@@ -219,12 +219,16 @@ pub(super) fn beside(label: String, (si, expected): (f64, f64), doubt: f64, dime
     }
 }
 
+/// Whether a figure rounds to nothing as it is shown.
+pub(super) fn is_nought(text: &str) -> bool {
+    !text.contains(|c| matches!(c, '1'..='9'))
+}
+
 /// With its sign.
 pub(super) fn signed(si: f64, dimension: Dimension) -> Shown {
     let sign = if si < 0.0 { '\u{2212}' } else { '+' };
     // What rounds to nothing has no sign.
-    let written =
-        |text: &str| if text.contains(|c| matches!(c, '1'..='9')) { format!("{sign}{text}") } else { text.to_owned() };
+    let written = |text: &str| if is_nought(text) { text.to_owned() } else { format!("{sign}{text}") };
     let Shown { inch, metric } = shown(si.abs(), dimension);
     Shown { inch: written(&inch), metric: written(&metric) }
 }
