@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { event, expect, step, test } from './screen'
+import { DEMO, event, expect, step, test } from './screen'
 
 /** Turns to one of the views of the step. */
 async function view(bench: Page, name: string) {
@@ -67,29 +67,34 @@ test('chances come with what to measure first; a wider plus-minus fails more, st
   await expect(head).toHaveCount(0)
 })
 
-test('one drag turns the cam through its window, and what is set there is one step of undo', async ({
-  bench,
-}) => {
-  test.setTimeout(120_000)
-  await step(bench, 'Clearance')
-  await view(bench, 'Phasing window')
-  const window = bench.getByRole('region', { name: 'Phasing window' })
-  await expect(window).toContainText(
-    /Nothing that depends on phasing fails from .* retarded to .* advanced/,
-  )
-  const turn = window.getByRole('slider', { name: 'Cam turned, crank degrees advanced' })
-  await turn.focus()
-  for (let i = 0; i < 4; i += 1) await turn.press('ArrowRight')
-  await expect(window).toContainText('2.0 deg advanced: nothing that depends on phasing fails.')
-  await turn.press('End')
-  await expect(window).toContainText(/10.0 deg advanced: .*Dynamic compression.* fails/)
-  await turn.press('Home')
-  for (let i = 0; i < 16; i += 1) await turn.press('ArrowRight')
-  await window.getByRole('button', { name: 'set it here: intake centreline 109.0 deg' }).click()
-  await expect(window).toContainText('As it is set')
-  await step(bench, 'Events')
-  const closes = event(bench, 'Intake closes')
-  await expect(closes).toHaveValue('34.0')
-  await bench.getByRole('button', { name: 'Undo' }).click()
-  await expect(closes).toHaveValue('32.0')
+test.describe('an engine of which nobody has computed a curve', () => {
+  // The server keeps curves by what they are of: another test's curve of the same engine would decide on knock here.
+  test.use({ document: DEMO.replace('"runner_length": "12.5 in"', '"runner_length": "12.7 in"') })
+
+  test('one drag turns the cam through its window, and what is set there is one step of undo', async ({
+    bench,
+  }) => {
+    test.setTimeout(120_000)
+    await step(bench, 'Clearance')
+    await view(bench, 'Phasing window')
+    const window = bench.getByRole('region', { name: 'Phasing window' })
+    await expect(window).toContainText(
+      /Nothing that depends on phasing fails from .* retarded to .* advanced/,
+    )
+    const turn = window.getByRole('slider', { name: 'Cam turned, crank degrees advanced' })
+    await turn.focus()
+    for (let i = 0; i < 4; i += 1) await turn.press('ArrowRight')
+    await expect(window).toContainText('2.0 deg advanced: nothing that depends on phasing fails.')
+    await turn.press('End')
+    await expect(window).toContainText(/10.0 deg advanced: .*Dynamic compression.* fails/)
+    await turn.press('Home')
+    for (let i = 0; i < 16; i += 1) await turn.press('ArrowRight')
+    await window.getByRole('button', { name: 'set it here: intake centreline 109.0 deg' }).click()
+    await expect(window).toContainText('As it is set')
+    await step(bench, 'Events')
+    const closes = event(bench, 'Intake closes')
+    await expect(closes).toHaveValue('34.0')
+    await bench.getByRole('button', { name: 'Undo' }).click()
+    await expect(closes).toHaveValue('32.0')
+  })
 })

@@ -110,3 +110,34 @@ fn a_phaser_beyond_all_clearance_is_said() {
     let steps: Vec<_> = report.steps.iter().map(|step| (step.advance_deg, step.in_window)).collect();
     assert_eq!((steps, report.steps_assumed), (vec![(-4.0, false), (0.0, false)], false));
 }
+
+#[test]
+fn what_the_gas_asks_is_held_against_the_gas_of_each_place() {
+    // Written down before it was run (common practice, no source): an advanced cam closes its intake earlier, traps more and
+    // needs more octane. With a fuel that is just enough where the cam stands, forward of it a limit fails and back of it none.
+    let stages = Stages::default();
+    let analysis = |value: &Value, parts: Vec<PartName>| {
+        let request = Request::of(Some("a".to_owned()), parts);
+        analyze(&Build::from_value(value.clone()).unwrap(), &request, &stages).unwrap().candidates.swap_remove(0)
+    };
+    let octane = |value: &Value| {
+        let limits = analysis(value, vec![PartName::Breathing, PartName::Limits]).limits;
+        limits.into_iter().find(|limit| limit.id == "octane").expect("computed").margin.expect("known")
+    };
+    let fails = |report: &PhasingReport, deg: f64| report.fails[at(report, deg)].clone();
+    let mut value = demo(0);
+    let ron = 95.0 - octane(&value) + 0.1;
+    value["engine"]["octane_ron"] = json!(format!("{ron:.1} RON"));
+    assert!((0.0..0.2).contains(&octane(&value)));
+    let computed = analysis(&value, vec![PartName::Phasing]).phasing.done().expect("a window").clone();
+    let by_hand = turned(value.clone());
+    assert_eq!((fails(&computed, 0.0), fails(&computed, -8.0)), (Vec::new(), Vec::new()));
+    assert_eq!(fails(&computed, 8.0), ["Octane needed"]);
+    // As much as of a cam that is typed there.
+    let number = CardNumber::IntakeCentreline;
+    let text = format!("{} deg", computed.intake_centreline_deg[at(&computed, 8.0)]);
+    let edit = Edit::TypeCard { candidate: "a".to_owned(), number, text };
+    let build = Build::from_value(value).unwrap();
+    let typed = apply(&build, &edit, UnitSystem::Inch, &stages).unwrap();
+    assert!(octane(typed.value()) < 0.0);
+}

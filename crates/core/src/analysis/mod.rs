@@ -20,6 +20,7 @@ mod following;
 mod lobes_apart;
 mod order_card;
 mod phasing;
+mod phasing_curves;
 mod phasing_words;
 mod readings;
 mod rules_page;

@@ -2,17 +2,18 @@
 
 use super::curve::{gap_of, halted};
 use super::findings::findings_in_motion;
-use super::phasing_words::{Curves, Phased, worded};
+use super::phasing_curves::Curves;
+use super::phasing_words::{Phased, worded};
 use crate::build::Build;
 use crate::candidate::breathing::{Breathing, Effort, Ended, breathing_of};
 use crate::candidate::{Key, Part, Resolved, Stages, key, lack, together, worded as gap_worded};
-use crate::choose::{By, Stand, columns, idle_vacuum, plan_of, stands};
+use crate::choose::{By, columns, gas_of, idle_vacuum, plan_of, stands};
 use crate::document::{Fault, Ledger, Side, candidate_or_first};
 use crate::given::{Given, Source};
-use crate::limits::Findings;
+use crate::limits::{Findings, GasFinding, Strayed};
 use crate::quantity::Angle;
 use crate::report::PhasingReport;
-use crate::response::{Columns, Terms, fit};
+use crate::response::Columns;
 use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
 use std::sync::Arc;
@@ -69,14 +70,32 @@ impl Begun {
         (back + REACH, forward + REACH)
     }
 
-    fn report(&self, stands: &[Stand], curves: Option<&Curves>) -> PhasingReport {
-        worded(&Phased { resolved: &self.resolved, stands, curves, phaser: self.phaser() })
+    /// Gaps, limits and torque as far as there are curves; what the gas asks is held against the gas of each place.
+    fn report(&self, curves: Option<&Curves>, stages: &Stages) -> PhasingReport {
+        let found = |advance| self.found(curves, advance);
+        let stands = stands(&self.resolved, &found, self.range(), stages);
+        worded(&Phased { resolved: &self.resolved, stands: &stands, curves, phaser: self.phaser() })
+    }
+
+    /// What long work would find with the cam turned: what it found where the cam stands, moved by the difference of the drafted
+    /// curves. Octane and vacuum found there say nothing of another place before these are drafted: until then the hand checks decide.
+    fn found(&self, curves: Option<&Curves>, advance: f64) -> Findings {
+        let gas = |deg: f64| curves.and_then(|curves| curves.gas.as_ref()).map(|gas| gas.at(deg));
+        let (there, here) = (gas(advance), gas(0.0));
+        let is_drafted = |of: fn(&GasFinding) -> Option<f64>| there.as_ref().is_some_and(|own| of(own).is_some());
+        let (octane, vacuum) = (is_drafted(|own| own.octane_needed), is_drafted(|own| own.idle_vacuum));
+        let only = |gas: Option<GasFinding>| Findings { gas, ..Findings::default() };
+        let mut found = self.findings.moved_by(&Strayed::between(&only(there), &only(here)));
+        if let Some(gas) = &mut found.gas {
+            gas.octane_needed = gas.octane_needed.filter(|_| octane);
+            gas.idle_vacuum = gas.idle_vacuum.filter(|_| vacuum);
+        }
+        found
     }
 
     /// Gaps and limits at once, then torque.
     fn run(&self, stages: &Stages, watch: &Watch<'_, PhasingStep>) -> Result<PhasingReport, Halted> {
-        let found = stands(&self.resolved, &self.findings, self.range(), stages);
-        let gaps = Box::new(self.report(&found, None));
+        let gaps = Box::new(self.report(None, stages));
         let tell = |done: usize| (watch.report)(PhasingStep { done, of: CURVES, report: gaps.clone() });
         tell(0);
         let curves = match self.curves(&tell, stages, watch.stop) {
@@ -85,7 +104,7 @@ impl Begun {
             Err(Ended::Gap(_)) => None,
             Err(stopped) => return Err(halted(stopped)),
         };
-        Ok(self.report(&found, curves.as_ref()))
+        Ok(self.report(curves.as_ref(), stages))
     }
 
     /// A curve with the cam turned; `None` where the gas does not settle.
@@ -115,20 +134,19 @@ impl Begun {
     ) -> Result<Option<Curves>, Ended> {
         let plan = plan_of(&breathing_of(&self.resolved)?);
         let (back, forward) = self.range();
-        let (mut drafted, mut values, mut idle) = (Vec::new(), Vec::new(), Vec::new());
+        let (mut drafted, mut values, mut gas) = (Vec::new(), Vec::new(), Vec::new());
         for place in 0..CURVES {
             let advance = -back + (back + forward) * place as f64 / (CURVES - 1) as f64;
             if let Some(columns) = self.drafted(advance, stages, stop)?.as_ref() {
                 let figures = plan.figures(&columns.speeds, &columns.values);
                 drafted.push(advance);
                 values.push(vec![figures.average_torque, figures.thirds[0], figures.peak_power]);
-                idle.extend(idle_vacuum(&self.resolved.turned(advance), true, stages, stop).map(|vacuum| vec![vacuum]));
+                let idle_vacuum = idle_vacuum(&self.resolved.turned(advance), true, stages, stop);
+                gas.push(GasFinding { idle_vacuum, ..gas_of(&figures) });
             }
             tell(place + 1);
         }
-        let places: Vec<Vec<f64>> = drafted.iter().map(|deg| vec![deg / (back + forward)]).collect();
-        let idle = (idle.len() == places.len()).then(|| fit(Terms::Products, &places, &idle)).flatten();
-        Ok(fit(Terms::Products, &places, &values).map(|fit| Curves { fit, drafted, values, idle }))
+        Ok(Curves::through(drafted, values, &gas))
     }
 }
 

@@ -1,35 +1,18 @@
 //! The phasing window in words.
 
+use super::phasing_curves::Curves;
 use crate::candidate::Resolved;
 use crate::choose::{Stand, Window, free, window};
 use crate::document::Side;
 use crate::limits::{RULES, titled};
 use crate::quantity::{Angle, Dimension, Shown, shown, shown_vacuum};
 use crate::report::{PhasingReport, PhasingTorque, TimingStep};
-use crate::response::Fit;
 
 /// Crank degrees that keyways and bushings of timing sets usually reach, where nobody says (common practice, no source).
 const USUAL_STEPS: [f64; 9] = [-8.0, -6.0, -4.0, -2.0, 0.0, 2.0, 4.0, 6.0, 8.0];
 
 /// A gain of average torque below this share is none.
 const LEAST_GAIN: f64 = 5e-4;
-
-/// Torque, low torque and power as a parabola each over the advance, and vacuum at idle.
-pub(super) struct Curves {
-    pub fit: Fit,
-    pub drafted: Vec<f64>,
-    pub values: Vec<Vec<f64>>,
-    pub idle: Option<Fit>,
-}
-
-impl Curves {
-    /// Columns of the parabolas at an advance, over the range from back to forward.
-    pub fn at(&self, advance: f64, whole: f64) -> (Vec<f64>, Option<f64>) {
-        let place = [advance / whole];
-        let idle = self.idle.as_ref().and_then(|fit| fit.polynomial.at(&place).first().copied());
-        (self.fit.polynomial.at(&place), idle)
-    }
-}
 
 /// A cam that was turned.
 pub(super) struct Phased<'a> {
@@ -87,28 +70,25 @@ impl Phased<'_> {
         self.resolved.phasing.as_ref().map_or(f64::NAN, |phasing| phasing.advanced(advance).intake_centreline)
     }
 
-    /// Degrees from the first place to the last.
-    fn whole(&self) -> f64 {
-        let end = |stand: Option<&Stand>| stand.map_or(0.0, |stand| stand.advance);
-        end(self.stands.last()) - end(self.stands.first())
-    }
-
     fn nearest(&self, advance: f64) -> Option<&Stand> {
         self.stands.iter().min_by(|a, b| (a.advance - advance).abs().total_cmp(&(b.advance - advance).abs()))
     }
 
     fn torque(&self, curves: &Curves) -> PhasingTorque {
-        let at: Vec<_> = self.stands.iter().map(|stand| curves.at(stand.advance, self.whole())).collect();
-        let column = |place: usize, scale: f64| at.iter().map(|(own, _)| own[place] * scale).collect();
+        let advances = || self.stands.iter().map(|stand| stand.advance);
+        let at: Vec<_> = advances().map(|advance| curves.torque.at(advance)).collect();
+        let column = |place: usize, scale: f64| at.iter().map(|own| own[place] * scale).collect();
+        let vacuum = |advance| curves.gas.as_ref().and_then(|gas| gas.at(advance).idle_vacuum);
+        let idle: Vec<Option<f64>> = advances().map(vacuum).collect();
         let mean = curves.values.iter().map(|own| own[0]).sum::<f64>() / curves.values.len().max(1) as f64;
         PhasingTorque {
             drafted_deg: curves.drafted.clone(),
             average_torque_nm: column(0, 1.0),
             low_torque_nm: column(1, 1.0),
             peak_power_kw: column(2, 1e-3),
-            idle_vacuum_shown: at.iter().map(|(_, idle)| idle.map(shown_vacuum)).collect(),
-            idle_vacuum_kpa: at.iter().map(|(_, idle)| idle.map(|pa| pa * 1e-3)).collect(),
-            off_share: curves.fit.missed(&curves.values, 0) / mean,
+            idle_vacuum_shown: idle.iter().map(|own| own.map(shown_vacuum)).collect(),
+            idle_vacuum_kpa: idle.iter().map(|own| own.map(|pa| pa * 1e-3)).collect(),
+            off_share: curves.torque.missed(&curves.values, 0) / mean,
         }
     }
 

@@ -26,13 +26,18 @@ pub struct Stand {
 /// What moves when a cam is turned.
 const TURNED: Place = Place::new(Of::Cam, "intake_centreline", Side::Intake);
 
-/// How the candidate stands from so many degrees back to so many forward.
-pub fn stands(resolved: &Resolved, findings: &Findings, (back, forward): (f64, f64), stages: &Stages) -> Vec<Stand> {
-    let middle = limits(resolved, findings, stages);
+/// How the candidate stands from so many degrees back to so many forward, with what long work would find at an advance.
+pub fn stands(
+    resolved: &Resolved,
+    found: &(dyn Fn(f64) -> Findings + Sync),
+    (back, forward): (f64, f64),
+    stages: &Stages,
+) -> Vec<Stand> {
+    let middle = limits(resolved, &found(0.0), stages);
     let is_turned = |judged: &&Judged| judged.rule.places(judged.side).any(|place| place == TURNED);
     let stand = |advance: f64| {
         let turned = resolved.turned(advance);
-        let judgement = middle.after(&[TURNED], &turned, findings, stages);
+        let judgement = middle.after(&[TURNED], &turned, &found(advance), stages);
         let have =
             |rule: &'static Rule, side: Side| judgement.of(rule, Some(side))?.found.as_ref().ok().map(|own| own.have);
         let failing = judgement.figures.iter().filter(|judged| judged.verdict() == Verdict::Fails);

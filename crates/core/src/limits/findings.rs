@@ -173,10 +173,10 @@ pub struct GasFinding {
 
 impl GasFinding {
     /// How many figures it has.
-    const FIGURES: usize = 6;
+    pub const FIGURES: usize = 6;
 
     /// As plain figures, not a number where one is not known.
-    fn figures(&self) -> [f64; Self::FIGURES] {
+    pub fn figures(&self) -> [f64; Self::FIGURES] {
         let known = |figure: Option<f64>| figure.unwrap_or(f64::NAN);
         let boost = |of: fn((Pressure, Pressure)) -> Pressure| known(self.boost.map(|boost| of(boost).si()));
         let [octane, idle] = [self.octane_needed, self.idle_vacuum].map(known);
@@ -184,7 +184,7 @@ impl GasFinding {
     }
 
     /// From such figures.
-    fn of_figures(&[octane, peak_pressure, opening_pressure, idle, boost, drive]: &[f64; Self::FIGURES]) -> Self {
+    pub fn of_figures(&[octane, peak_pressure, opening_pressure, idle, boost, drive]: &[f64; Self::FIGURES]) -> Self {
         let known = |figure: f64| (!figure.is_nan()).then_some(figure);
         let boost = known(boost).map(Pressure::from_si).zip(known(drive).map(Pressure::from_si));
         Self { octane_needed: known(octane), peak_pressure, opening_pressure, idle_vacuum: known(idle), boost }

@@ -194,7 +194,7 @@ pub static OCTANE: Rule = Rule {
     sided: false,
     formula: "RON at which Livengood and Wu's integral with Douaud and Eyzat's delay just reaches one, greatest over the speeds, with the spark at its best; ten numbers more than the fuel has are made up for by less spark; known to some four numbers (8 K of the end gas, and what the delay's own data scatter by: common practice, no source)",
     school: common,
-    reads: &[reads![Engine: "octane_ron", "chamber_volume"]],
+    reads: &[reads![Engine: "octane_ron", "chamber_volume"; Cam: "intake_centreline"]],
     gas: true,
     find: |case| {
         let need = case.findings.gas.as_ref()?.octane_needed?;
@@ -215,7 +215,7 @@ pub static PEAK_PRESSURE: Rule = Rule {
     sided: false,
     formula: "highest cylinder pressure over the speeds, absolute",
     school: common,
-    reads: &[reads![Engine: "pressure_ceiling"]],
+    reads: &[reads![Engine: "pressure_ceiling"; Cam: "intake_centreline"]],
     gas: true,
     find: |case| {
         let have = case.findings.gas.as_ref()?.peak_pressure;
@@ -236,7 +236,7 @@ pub static IDLE_VACUUM: Rule = Rule {
     sided: false,
     formula: "outside pressure less the manifold pressure at which the engine just turns itself and .1 bar of load at idle speed, the spark at its best",
     school: common,
-    reads: &[reads![Target: "idle_vacuum", "idle_at"]],
+    reads: &[reads![Target: "idle_vacuum", "idle_at"; Cam: "intake_centreline"]],
     gas: true,
     find: |case| {
         let have = case.findings.gas.as_ref()?.idle_vacuum?;
