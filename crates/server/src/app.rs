@@ -1,13 +1,14 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
 use crate::api::{
-    about, begin, bench, builds, calibrate, choose, control, curve, documents, everything, instruments, order, parts,
-    phasing, score, search, sensitivity, tolerance, workbench,
+    about, begin, bench, builds, calibrate, choose, control, curve, documents, everything, instruments, order, pairing,
+    parts, phasing, readings, score, search, sensitivity, tolerance, workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::instruments::Hub;
 use crate::jobs::Jobs;
 use crate::page::page;
+use crate::pairing::{Door, Shop, is_of, paired_only};
 use crate::problem::Problem;
 use actix_web::http::StatusCode;
 use actix_web::http::header::{ALLOW, HeaderValue};
@@ -44,6 +45,10 @@ pub struct Shared {
     pub hub: web::Data<Hub>,
     /// Names the server answers to.
     pub hosts: web::Data<AllowedHosts>,
+    /// Which door it stands at.
+    pub door: web::Data<Door>,
+    /// Devices of the shop's network.
+    pub shop: web::Data<Shop>,
 }
 
 /// The API's routes.
@@ -88,6 +93,14 @@ pub fn api(config: &mut ServiceConfig) {
             .service(phasing::turn_cam)
             .service(bench::weigh_edits)
             .service(bench::lay_out_session)
+            .service(readings::take_readings)
+            .service(pairing::who_asks)
+            .service(pairing::pairing_state)
+            .service(pairing::show_code)
+            .service(pairing::hide_code)
+            .service(pairing::pair_device)
+            .service(pairing::list_devices)
+            .service(pairing::shut_out_device)
             .service(instruments::list_instruments)
             .service(instruments::put_instrument)
             .service(instruments::remove_instrument)
@@ -110,6 +123,8 @@ pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
             .app_data(shared.jobs.clone())
             .app_data(shared.hub.clone())
             .app_data(shared.hosts.clone())
+            .app_data(shared.door.clone())
+            .app_data(shared.shop.clone())
             .app_data(json)
             .app_data(web::PayloadConfig::new(MAX_BODY))
             .app_data(web::QueryConfig::default().error_handler(|error, _| {
@@ -121,6 +136,7 @@ pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
             .service(
                 web::scope("")
                     .wrap(from_fn(whole_bodies))
+                    .wrap(from_fn(paired_only))
                     .wrap(from_fn(only_our_own))
                     .wrap(security_headers())
                     .configure(|scope| api(&mut ServiceConfig::new(scope)))
@@ -136,18 +152,23 @@ pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
 
 /// The API's paths as they are described, each with its methods.
 static PATHS: LazyLock<Vec<(String, String)>> = LazyLock::new(|| {
-    let methods = |item: &PathItem| {
-        let all = [("GET", &item.get), ("POST", &item.post), ("PUT", &item.put), ("DELETE", &item.delete)];
-        all.iter().filter(|(_, operation)| operation.is_some()).map(|(word, _)| *word).collect::<Vec<_>>().join(", ")
+    let all = methods_of(&open_api());
+    let mut paths: Vec<String> = all.iter().map(|(_, path)| path.clone()).collect();
+    paths.dedup();
+    let methods = |path: &String| {
+        all.iter().filter(|(_, own)| own == path).map(|(method, _)| method.as_str()).collect::<Vec<_>>().join(", ")
     };
-    open_api().paths.paths.iter().map(|(path, item)| (path.clone(), methods(item))).collect()
+    paths.into_iter().map(|path| (path.clone(), methods(&path))).collect()
 });
 
-/// Whether `path` is one of the described path `pattern`, such as `/api/builds/{id}`.
-fn is_of(path: &str, pattern: &str) -> bool {
-    let (own, of) = (path.split('/'), pattern.split('/'));
-    own.clone().count() == of.clone().count()
-        && own.zip(of).all(|(part, of)| part == of || (of.starts_with('{') && !part.is_empty()))
+/// Every method and path that is described.
+pub fn methods_of(description: &utoipa::openapi::OpenApi) -> Vec<(String, String)> {
+    let methods = |(path, item): (&String, &PathItem)| {
+        let all = [("GET", &item.get), ("POST", &item.post), ("PUT", &item.put), ("DELETE", &item.delete)];
+        let there = all.into_iter().filter(|(_, operation)| operation.is_some());
+        there.map(|(word, _)| (word.to_owned(), path.clone())).collect::<Vec<_>>()
+    };
+    description.paths.paths.iter().flat_map(methods).collect()
 }
 
 async fn no_such_route(request: HttpRequest) -> HttpResponse {

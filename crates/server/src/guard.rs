@@ -1,4 +1,4 @@
-//! Who may talk to a server on loopback, and what every answer carries.
+//! Who may talk to this server at all, and what every answer carries.
 //!
 //! Any web page a person has open can send requests to a local port. `Host` must name this server
 //! (against rebinding of a foreign name to 127.0.0.1) and `Origin`, when sent, must be this server's
@@ -15,21 +15,26 @@ use actix_web::{Error, ResponseError, web};
 use std::time::Duration;
 use tokio::time::timeout;
 
-/// The names this server answers to.
+/// The addresses this server answers to, such as `http://localhost:8080`.
 #[derive(Debug, Clone)]
 pub struct AllowedHosts(Vec<String>);
 
 impl AllowedHosts {
-    /// The loopback names at `port`.
+    /// The loopback names at `port`, without TLS.
     pub fn loopback(port: u16) -> Self {
-        Self(["127.0.0.1", "localhost", "[::1]"].iter().map(|name| format!("{name}:{port}")).collect())
+        Self(["127.0.0.1", "localhost", "[::1]"].iter().map(|name| format!("http://{name}:{port}")).collect())
+    }
+
+    /// These alone.
+    pub const fn of(addresses: Vec<String>) -> Self {
+        Self(addresses)
     }
 
     fn allows(&self, headers: &HeaderMap) -> bool {
         let text = |name: header::HeaderName| headers.get(name).map(|v| v.to_str().unwrap_or("unreadable"));
-        let host_known = text(header::HOST).is_some_and(|host| self.0.iter().any(|h| h == host));
-        let origin_known = text(header::ORIGIN)
-            .is_none_or(|origin| origin.strip_prefix("http://").is_some_and(|host| self.0.iter().any(|h| h == host)));
+        let is_host = |own: &String, host: &str| own.split_once("://").is_some_and(|(_, own)| own == host);
+        let host_known = text(header::HOST).is_some_and(|host| self.0.iter().any(|own| is_host(own, host)));
+        let origin_known = text(header::ORIGIN).is_none_or(|origin| self.0.iter().any(|own| own == origin));
         host_known && origin_known
     }
 }

@@ -6,6 +6,7 @@
 //! - [`app`]: the routes as one service factory, the same for the binary and the tests;
 //! - [`api`]: builds and the workbench;
 //! - [`guard`]: who may talk to it and what every answer carries;
+//! - [`pairing`]: devices of the shop's network, their roles and what they changed;
 //! - [`page`]: the embedded front end;
 //! - [`points`]: what searches computed, kept over a restart;
 //! - [`problem`]: refusals as RFC 9457 problem details.
@@ -22,5 +23,6 @@ pub mod instruments;
 pub mod jobs;
 pub mod order_sheet;
 pub mod page;
+pub mod pairing;
 pub mod points;
 pub mod problem;

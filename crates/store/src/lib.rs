@@ -7,8 +7,10 @@
 #![warn(missing_docs)]
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
 
+mod arrivals;
 mod backup;
 mod change;
+mod devices;
 mod digests;
 mod error;
 mod instruments;
@@ -18,6 +20,7 @@ mod points;
 mod shelf;
 
 pub use backup::{KeptBuild, KeptRevision};
+pub use devices::{DeviceChange, KeptDevice, PAIRED_DAYS};
 pub use digests::{Damage, digest};
 pub use error::StoreError;
 pub use instruments::KeptInstrument;
@@ -186,15 +189,7 @@ impl Store {
     /// The next revision of a build, when `base` is still its newest.
     pub async fn save(&self, build: i64, base: i64, name: &str, document: &str) -> Result<BuildEntry, StoreError> {
         let mut change = self.change().await?;
-        let newest: Option<i64> = sqlx::query_scalar("SELECT max(number) FROM revision WHERE build_id = ?")
-            .bind(build)
-            .fetch_one(&mut *change)
-            .await?;
-        let newest = newest.ok_or(StoreError::NoBuild(build))?;
-        if newest != base {
-            return Err(StoreError::Stale { build, base, newest });
-        }
-        let saved = revised(&mut change, (build, newest + 1), name, document).await?;
+        let saved = saved(&mut change, (build, base), name, document).await?;
         change.commit().await?;
         Ok(saved)
     }
@@ -209,6 +204,24 @@ impl Store {
 async fn begun(change: &mut Change, name: &str, document: &str) -> Result<BuildEntry, StoreError> {
     let build = sqlx::query_scalar("INSERT INTO build DEFAULT VALUES RETURNING id").fetch_one(&mut **change).await?;
     revised(change, (build, 1), name, document).await
+}
+
+/// The next revision of a build, when the one it began from is still its newest.
+async fn saved(
+    change: &mut Change,
+    (build, base): (i64, i64),
+    name: &str,
+    document: &str,
+) -> Result<BuildEntry, StoreError> {
+    let newest: Option<i64> = sqlx::query_scalar("SELECT max(number) FROM revision WHERE build_id = ?")
+        .bind(build)
+        .fetch_one(&mut **change)
+        .await?;
+    let newest = newest.ok_or(StoreError::NoBuild(build))?;
+    if newest != base {
+        return Err(StoreError::Stale { build, base, newest });
+    }
+    revised(change, (build, newest + 1), name, document).await
 }
 
 /// A revision of a build under a number that is free.

@@ -127,6 +127,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes readings into the newest revision, whoever saved it; what arrived before is not taken again. */
+        post: operations["take_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/restore": {
         parameters: {
             query?: never;
@@ -266,6 +283,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every device that was paired, and what devices changed. */
+        get: operations["list_devices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Shuts a device out: its token is good no more, and what it has under way ends. */
+        delete: operations["shut_out_device"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/differences": {
         parameters: {
             query?: never;
@@ -386,6 +437,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who asks, and what they may. */
+        get: operations["who_asks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/merge": {
         parameters: {
             query?: never;
@@ -432,6 +500,42 @@ export interface paths {
         /** The same as a workbook of three sheets. */
         post: operations["order_workbook"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pairs the device that asks, which is given its token as a cookie. */
+        post: operations["pair_device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pairing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the door to the shop's network stands. */
+        get: operations["pairing_state"];
+        put?: never;
+        /** Shows a code that pairs one device; the one before is good no more. */
+        post: operations["show_code"];
+        /** No code is good any more. */
+        delete: operations["hide_code"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2496,6 +2600,13 @@ export interface components {
              */
             peak_power_rpm: number;
         };
+        /** @description A link with a code in it. */
+        CodeLink: {
+            /** @description Where the device goes; what follows the `#` never leaves it. */
+            link: string;
+            /** @description The link as a QR code, an SVG picture. */
+            qr_svg: string;
+        };
         /** @description One coil of a package. */
         CoilReport: {
             /** @description At full net lift. */
@@ -2680,6 +2791,13 @@ export interface components {
         Deletion: {
             /** @description The build's name, typed again. */
             name: string;
+        };
+        /** @description Devices and what they changed. */
+        Devices: {
+            /** @description The newest first, some hundreds. */
+            changes: components["schemas"]["ListedChange"][];
+            /** @description The newest first. */
+            devices: components["schemas"]["ListedDevice"][];
         };
         /** @description An event on which the schools differ. */
         DifferReport: {
@@ -4164,6 +4282,35 @@ export interface components {
             /** @description What it is for. */
             used_for?: string | null;
         };
+        /** @description What a device changed. */
+        ListedChange: {
+            /** @description When, UTC. */
+            at: string;
+            /**
+             * Format: int64
+             * @description The device.
+             */
+            device: number;
+            /** @description In words. */
+            what: string;
+        };
+        /** @description A device that was paired. */
+        ListedDevice: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description What the shop calls it. */
+            name: string;
+            /** @description When it was paired, UTC. */
+            paired_at: string;
+            role?: components["schemas"]["Role"] | null;
+            /** @description When it last asked for anything, UTC, to a minute. */
+            seen_at?: string | null;
+            /** @description When it was shut out, UTC. */
+            shut_out_at?: string | null;
+        };
         /** @description An instrument as it stands now. */
         LiveLine: {
             /** @description What it read when it last did, as a field takes it. */
@@ -4277,6 +4424,16 @@ export interface components {
              */
             shims: number;
             side?: components["schemas"]["Side"] | null;
+        };
+        /** @description Who asks. */
+        Me: {
+            /** @description Whether this is the machine the server runs on, or a device of the shop's network. */
+            here: boolean;
+            /** @description Whether the server is open to the shop's network. */
+            lan: boolean;
+            /** @description What the shop calls it. */
+            name?: string | null;
+            role?: components["schemas"]["Role"] | null;
         };
         /** @description A field worth measuring. */
         MeasureFirst: {
@@ -4570,12 +4727,24 @@ export interface components {
             /** @description Intake. */
             intake: components["schemas"]["GapBand"];
         };
-        /** @description Two documents. */
+        /** @description A code as it was typed into a device. */
         Pair: {
-            /** @description The newer text. */
-            after: string;
-            /** @description The older text. */
-            before: string;
+            /** @description The code. */
+            code: string;
+            /** @description What the shop calls the device. */
+            name: string;
+        };
+        /** @description How the door to the shop's network stands. */
+        PairingState: {
+            /** @description Where devices reach this server; empty where it serves this machine only. */
+            addresses: string[];
+            /**
+             * Format: int64
+             * @description Seconds for which the code on the screen is still good; absent where none is.
+             */
+            code_left_s?: number | null;
+            /** @description SHA-256 of its certificate, as a browser shows it. */
+            fingerprint: string;
         };
         /** @description A part on the shelf; kind and name together tell it from others. */
         Part: {
@@ -4915,6 +5084,15 @@ export interface components {
             /** @description As read in both systems. */
             shown: components["schemas"]["Shown"];
         };
+        /** @description Readings under a key of their own. */
+        Readings: {
+            /** @description Edits of sessions and of the assembly, in order; all are made or none. */
+            edits: components["schemas"]["Edit"][];
+            /** @description Which they are: sent again under the same key, they are there already. */
+            key: string;
+            /** @description Units that bare numbers are taken in. */
+            system?: components["schemas"]["UnitSystem"];
+        };
         /** @description A change of one, two or three fields, or a part of the shelf, and what it buys. */
         Remedy: {
             /** @description What changes; all of it together. */
@@ -5017,6 +5195,11 @@ export interface components {
             /** @description Valve lift of rigid parts. */
             valve_mm: number[];
         };
+        /**
+         * @description What a device may do.
+         * @enum {string}
+         */
+        Role: "everything" | "readings" | "look";
         /** @description Durations over valve lift. */
         RunningDurations: {
             /** @description Crank degrees the valve of rigid parts is above it, at the nominal ratio. */
@@ -5463,12 +5646,29 @@ export interface components {
             /** @description In words. */
             title: string;
         };
+        /** @description Whom a code is for. */
+        ShowCode: {
+            /** @description What the device may. */
+            role: components["schemas"]["Role"];
+        };
         /** @description A quantity in both displays. */
         Shown: {
             /** @description In inches, pounds-force and the like. */
             inch: string;
             /** @description In millimetres, newtons and the like. */
             metric: string;
+        };
+        /** @description A code on the main screen. */
+        ShownCode: {
+            /** @description To be typed. */
+            code: string;
+            /**
+             * Format: int64
+             * @description Seconds for which it is good.
+             */
+            good_for_s: number;
+            /** @description The same as a link, one for each address. */
+            links: components["schemas"]["CodeLink"][];
         };
         /**
          * @description Intake or exhaust.
@@ -6447,6 +6647,14 @@ export interface operations {
                     "application/json": components["schemas"]["BuildSummary"];
                 };
             };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6530,6 +6738,63 @@ export interface operations {
                 content?: never;
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Readings"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedBuild"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6780,6 +7045,54 @@ export interface operations {
             };
         };
     };
+    list_devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Devices"];
+                };
+            };
+        };
+    };
+    shut_out_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Devices"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_differences: {
         parameters: {
             query?: never;
@@ -6988,6 +7301,25 @@ export interface operations {
             };
         };
     };
+    who_asks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
     merge_documents: {
         parameters: {
             query?: never;
@@ -7078,6 +7410,120 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Problem"];
                 };
+            };
+        };
+    };
+    pair_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pair"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pairing_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairingState"];
+                };
+            };
+        };
+    };
+    show_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShowCode"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownCode"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hide_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,7 +1,8 @@
 //! Builds as stored documents. A save names the revision it began from.
 
+use crate::pairing::check_changes;
 use crate::problem::Problem;
-use actix_web::{HttpResponse, delete, get, post, put, web};
+use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
 use serde::{Deserialize, Serialize};
 use upper_lobe_core::analysis::Build;
 use upper_lobe_store::{BuildEntry, Store};
@@ -187,14 +188,16 @@ pub async fn create_build(store: web::Data<Store>, body: web::Json<NewBuild>) ->
 }
 
 /// Saves the next revision of a build.
-#[utoipa::path(request_body = SaveBuild, responses((status = 200, body = BuildSummary), (status = 404, body = Problem), (status = 409, body = Problem), (status = 422, body = Problem)), tag = "builds")]
+#[utoipa::path(request_body = SaveBuild, responses((status = 200, body = BuildSummary), (status = 403, body = Problem), (status = 404, body = Problem), (status = 409, body = Problem), (status = 422, body = Problem)), tag = "builds")]
 #[put("/builds/{id}")]
 pub async fn save_build(
+    request: HttpRequest,
     store: web::Data<Store>,
     id: web::Path<i64>,
     body: web::Json<SaveBuild>,
 ) -> Result<web::Json<BuildSummary>, Problem> {
     let build = Build::read(&body.document)?;
-    let saved = store.save(id.into_inner(), body.base_revision, build.name(), &body.document).await?;
+    check_changes(&request, &store, (*id, body.base_revision), &body.document).await?;
+    let saved = store.save(*id, body.base_revision, build.name(), &body.document).await?;
     Ok(web::Json(saved.into()))
 }

@@ -17,6 +17,7 @@ mod stand_in;
 use clap::{Args, Parser, Subcommand};
 use database::DatabaseOptions;
 use std::net::IpAddr;
+use std::path::PathBuf;
 use std::process::ExitCode;
 
 /// Exit status for refused input.
@@ -85,9 +86,15 @@ enum Command {
     Export(backup::Options),
     /// Add the builds of such an archive to those that are there, and its parts to the shelf.
     Import(backup::Options),
-    /// Serve the application on this machine only.
+    /// Serve the application on this machine only, or with --lan to paired devices of the shop's network too.
     ///
     /// Builds are kept in one SQLite file. Stop it with Ctrl+C; answers under way are finished.
+    ///
+    /// Examples:
+    ///   upper-lobe serve
+    ///   upper-lobe serve --lan
+    ///   upper-lobe serve --lan 192.168.1.20 --certificate shop.pem --key shop-key.pem
+    #[command(verbatim_doc_comment)]
     Serve(ServeOptions),
     /// Play an instrument that is not there: lines of readings, as a session of a build asks for them, with noise and faults.
     ///
@@ -111,6 +118,9 @@ pub struct ServeOptions {
     /// Port to listen on; 0 takes a free one.
     #[arg(long, env = "UPPER_LOBE_PORT", default_value_t = 8080)]
     pub port: u16,
+    /// The shop's network.
+    #[command(flatten)]
+    pub lan: LanOptions,
     /// Where the database is.
     #[command(flatten)]
     pub database: DatabaseOptions,
@@ -123,6 +133,24 @@ pub struct ServeOptions {
     /// Write logs as JSON lines.
     #[arg(long, env = "UPPER_LOBE_LOG_JSON")]
     pub log_json: bool,
+}
+
+/// How devices of the shop's network are let in.
+#[derive(Debug, Clone, Args)]
+pub struct LanOptions {
+    /// Let devices of the shop's network in, over TLS and paired from the main screen; at this address of this machine, or at
+    /// all of its private ones.
+    #[arg(long, value_name = "ADDRESS", num_args = 0..=1, require_equals = false)]
+    pub lan: Option<Option<IpAddr>>,
+    /// Port for them; 0 takes a free one.
+    #[arg(long, env = "UPPER_LOBE_LAN_PORT", default_value_t = 8443, requires = "lan")]
+    pub lan_port: u16,
+    /// Certificate chain for them, PEM; without one, one is made and kept beside the database.
+    #[arg(long, value_name = "FILE", requires = "lan", requires = "key")]
+    pub certificate: Option<PathBuf>,
+    /// Its key, PEM.
+    #[arg(long, value_name = "FILE", requires = "certificate")]
+    pub key: Option<PathBuf>,
 }
 
 /// Runs the command line.

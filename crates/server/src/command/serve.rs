@@ -1,4 +1,4 @@
-//! `upper-lobe serve`: the application on loopback.
+//! `upper-lobe serve`: the application on loopback, and behind pairing and TLS to the shop's network.
 
 use super::database::open_store;
 use super::{ServeOptions, demo};
@@ -6,14 +6,21 @@ use crate::app::{Shared, configure};
 use crate::guard::AllowedHosts;
 use crate::instruments::Hub;
 use crate::jobs::Jobs;
+use crate::pairing::{Certificate, Door, Files, Networked, Shop, private_addresses};
 use crate::points;
+use actix_web::dev::Server;
 use actix_web::{App, HttpServer, web};
 use anyhow::{Context, bail};
 use std::net::{SocketAddr, TcpListener};
 use std::process::ExitCode;
+use std::time::Duration;
 use tracing_actix_web::TracingLogger;
 use tracing_subscriber::EnvFilter;
 
+/// Connections of all devices together.
+const MOST_CONNECTIONS: usize = 100;
+/// The head of a request has this long to come.
+const HEADERS_TIME: Duration = Duration::from_secs(10);
 /// Seconds that answers under way get after a stop signal.
 const SHUTDOWN_SECONDS: u64 = 5;
 
@@ -21,7 +28,7 @@ const SHUTDOWN_SECONDS: u64 = 5;
 pub fn run(options: &ServeOptions) -> anyhow::Result<ExitCode> {
     if !options.address.is_loopback() {
         bail!(
-            "{} is not a loopback address: this server has no accounts and serves this machine only; use 127.0.0.1",
+            "{} is not a loopback address: this door is for this machine only; use 127.0.0.1, and --lan for other devices",
             options.address
         );
     }
@@ -31,11 +38,10 @@ pub fn run(options: &ServeOptions) -> anyhow::Result<ExitCode> {
 }
 
 async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
-    let address = SocketAddr::new(options.address, options.port);
-    let listener = TcpListener::bind(address)
-        .with_context(|| format!("listening on {address}; choose another with --port or UPPER_LOBE_PORT"))?;
-    let bound = listener.local_addr()?;
+    let here = listen(SocketAddr::new(options.address, options.port), "--port or UPPER_LOBE_PORT")?;
+    let bound = here.local_addr()?;
     let store = open_store(&options.database, options.read_only).await?;
+    let lan = Lan::of(options)?;
     let is_empty = store.list(false).await?.is_empty() && store.list(true).await?.is_empty();
     if options.demo && !store.is_read_only() && is_empty {
         demo::load(&store).await?;
@@ -44,6 +50,8 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
     for found in &damage {
         tracing::error!("{found}");
     }
+    let addresses = lan.as_ref().map_or_else(Vec::new, |lan| lan.addresses.clone());
+    let fingerprint = lan.as_ref().map_or_else(String::new, |lan| lan.certificate.fingerprint.clone());
     let stages = web::Data::from(points::kept(&store));
     let shared = Shared {
         store: web::Data::new(store.clone()),
@@ -52,18 +60,94 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
         jobs: web::Data::new(Jobs::default()),
         hub: web::Data::new(Hub::default()),
         hosts: web::Data::new(AllowedHosts::loopback(bound.port())),
+        door: web::Data::new(Door::Here),
+        shop: web::Data::new(Shop::open(addresses.clone(), fingerprint)),
+    };
+    let at_the_door = Shared {
+        hosts: web::Data::new(AllowedHosts::of(addresses.clone())),
+        door: web::Data::new(Door::Shop),
+        ..shared.clone()
     };
     let server =
         HttpServer::new(move || App::new().wrap(TracingLogger::default()).configure(configure(shared.clone())))
             .shutdown_timeout(SHUTDOWN_SECONDS)
             .workers(2)
-            .listen(listener)?
+            .listen(here)?
             .run();
-    println!("Upper Lobe is at http://{bound}/ (stop with Ctrl+C)");
-    server.await?;
+    let devices = if addresses.is_empty() {
+        String::new()
+    } else {
+        format!("\nPaired devices reach it at {}", addresses.join(", "))
+    };
+    println!("Upper Lobe is at http://{bound}/ (stop with Ctrl+C){devices}");
+    match lan {
+        None => server.await?,
+        Some(lan) => {
+            let door = lan.served(at_the_door)?;
+            // Both stop at the same signal.
+            let (here, door) = tokio::join!(server, door);
+            here.and(door)?;
+        }
+    }
     store.close().await;
     tracing::info!("stopped");
     Ok(())
+}
+
+fn listen(address: SocketAddr, other: &str) -> anyhow::Result<TcpListener> {
+    TcpListener::bind(address).with_context(|| format!("listening on {address}; choose another with {other}"))
+}
+
+/// The door to the shop's network.
+struct Lan {
+    listeners: Vec<TcpListener>,
+    /// As devices reach it.
+    addresses: Vec<String>,
+    certificate: Certificate,
+}
+
+impl Lan {
+    /// `None` where nobody asked for it.
+    fn of(options: &ServeOptions) -> anyhow::Result<Option<Self>> {
+        let Some(asked) = options.lan.lan else { return Ok(None) };
+        let own = match asked {
+            Some(own) => vec![own],
+            None => private_addresses().context("finding this machine's addresses; name one: --lan 192.168.1.20")?,
+        };
+        if own.is_empty() {
+            bail!("this machine has no address in a private network; name one: --lan 192.168.1.20");
+        }
+        if let Some(foreign) = own.iter().find(|own| !own.is_of_the_shop()) {
+            bail!("{foreign} is not an address of a private network: this server is for one shop, not for the world");
+        }
+        let listeners = own
+            .iter()
+            .map(|own| listen(SocketAddr::new(*own, options.lan.lan_port), "--lan-port or UPPER_LOBE_LAN_PORT"))
+            .collect::<anyhow::Result<Vec<_>>>()?;
+        let addresses = listeners
+            .iter()
+            .map(|own| Ok(format!("https://{}", own.local_addr()?)))
+            .collect::<anyhow::Result<Vec<_>>>()?;
+        let files = match (&options.lan.certificate, &options.lan.key) {
+            (Some(certificate), Some(key)) => Files { certificate: certificate.clone(), key: key.clone() },
+            _ => Files::beside(&options.database.database).made_for(&own)?,
+        };
+        Ok(Some(Self { listeners, addresses, certificate: files.read()? }))
+    }
+
+    /// The server of it.
+    fn served(self, shared: Shared) -> anyhow::Result<Server> {
+        let app = move || App::new().wrap(TracingLogger::default()).configure(configure(shared.clone()));
+        let mut server = HttpServer::new(app)
+            .shutdown_timeout(SHUTDOWN_SECONDS)
+            .workers(2)
+            .max_connections(MOST_CONNECTIONS)
+            .client_request_timeout(HEADERS_TIME);
+        for own in self.listeners {
+            server = server.listen_rustls_0_23(own, self.certificate.config.clone())?;
+        }
+        Ok(server.run())
+    }
 }
 
 fn start_logs(json: bool) {

@@ -12,6 +12,7 @@ use upper_lobe_server::app::Shared;
 use upper_lobe_server::guard::AllowedHosts;
 use upper_lobe_server::instruments::Hub;
 use upper_lobe_server::jobs::Jobs;
+use upper_lobe_server::pairing::{Door, Shop};
 use upper_lobe_store::Store;
 
 pub const HOST: (&str, &str) = ("Host", "127.0.0.1:8080");
@@ -29,6 +30,8 @@ pub fn shared_on(store: Store) -> Shared {
         jobs: web::Data::new(Jobs::default()),
         hub: web::Data::new(Hub::default()),
         hosts: web::Data::new(AllowedHosts::loopback(8080)),
+        door: web::Data::new(Door::Here),
+        shop: web::Data::new(Shop::closed()),
     }
 }
 

@@ -13,9 +13,15 @@ pub struct Served {
 
 /// Serves `database` on a port that is free.
 pub fn serve(database: &Path) -> Served {
+    serve_with(database, &[])
+}
+
+/// The same with more options.
+pub fn serve_with(database: &Path, options: &[&str]) -> Served {
     let mut process = Command::new(env!("CARGO_BIN_EXE_upper-lobe"))
         .args(["serve", "--port", "0", "--database"])
         .arg(database)
+        .args(options)
         .stdout(Stdio::piped())
         .stderr(Stdio::null())
         .spawn()

@@ -1,0 +1,84 @@
+//! Readings that arrive from beside the engine: onto the newest revision, in the order they were taken, each once.
+
+use crate::api::builds::{BuildSummary, OpenedBuild};
+use crate::jobs::aside;
+use crate::pairing::{Changed, Role, changed_parts};
+use crate::problem::Problem;
+use actix_web::http::StatusCode;
+use actix_web::{HttpMessage, HttpRequest, post, web};
+use serde::Deserialize;
+use std::sync::Arc;
+use upper_lobe_core::analysis::{Build, Edit, Stages, UnitSystem, apply};
+use upper_lobe_store::{Store, StoreError};
+use utoipa::ToSchema;
+
+/// Somebody else may save in between so often.
+const TRIES: usize = 8;
+/// Longest key.
+const LONGEST_KEY: usize = 64;
+
+/// Readings under a key of their own.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Readings {
+    /// Which they are: sent again under the same key, they are there already.
+    pub key: String,
+    /// Edits of sessions and of the assembly, in order; all are made or none.
+    pub edits: Vec<Edit>,
+    /// Units that bare numbers are taken in.
+    #[serde(default)]
+    pub system: UnitSystem,
+}
+
+/// Takes readings into the newest revision, whoever saved it; what arrived before is not taken again.
+#[utoipa::path(request_body = Readings, responses((status = 200, body = OpenedBuild), (status = 403, body = Problem), (status = 404, body = Problem), (status = 409, body = Problem), (status = 422, body = Problem)), tag = "builds")]
+#[post("/builds/{id}/readings")]
+pub async fn take_readings(
+    request: HttpRequest,
+    store: web::Data<Store>,
+    stages: web::Data<Stages>,
+    id: web::Path<i64>,
+    body: web::Json<Readings>,
+) -> Result<web::Json<OpenedBuild>, Problem> {
+    let (id, readings, stages) = (id.into_inner(), Arc::new(body.into_inner()), stages.into_inner());
+    if readings.key.is_empty() || readings.key.len() > LONGEST_KEY {
+        return Err(Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "refused-key", "a key has up to 64 letters"));
+    }
+    for _ in 0..TRIES {
+        let newest = store.newest(id).await?;
+        if store.arrived(&readings.key).await?.is_some() {
+            return Ok(web::Json(OpenedBuild { summary: newest.entry.into(), document: newest.document }));
+        }
+        let (own, before, stages) = (Arc::clone(&readings), newest.document.clone(), Arc::clone(&stages));
+        let made = aside(move || made(&before, &own, &stages)).await?;
+        if let Some(refused) = other_than_readings(&newest.document, made.text().as_str())? {
+            return Err(refused);
+        }
+        let document = made.text();
+        match store.save_arrival(&readings.key, (id, newest.entry.revision), made.name(), &document).await {
+            Ok(entry) => {
+                request.extensions_mut().insert(Changed(format!("{} edits", readings.edits.len())));
+                return Ok(web::Json(OpenedBuild { summary: BuildSummary::from(entry), document }));
+            }
+            Err(StoreError::Stale { .. }) => {}
+            Err(error) => return Err(error.into()),
+        }
+    }
+    Err(Problem::new(StatusCode::CONFLICT, "busy", "others save this build all the time: try again"))
+}
+
+fn made(before: &str, readings: &Readings, stages: &Stages) -> Result<Build, Problem> {
+    let mut build = Build::read(before)?;
+    for edit in &readings.edits {
+        build = apply(&build, edit, readings.system, stages)?;
+    }
+    Ok(build)
+}
+
+/// Why edits are refused that change something else than readings.
+fn other_than_readings(before: &str, after: &str) -> Result<Option<Problem>, Problem> {
+    let changed = changed_parts(before, after)?;
+    let refused =
+        || Problem::new(StatusCode::FORBIDDEN, "not-readings", "readings change sessions and signatures only");
+    Ok((!Role::Readings.may_change(changed.iter().map(String::as_str))).then(refused))
+}
