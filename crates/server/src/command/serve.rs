@@ -11,6 +11,7 @@ use crate::points;
 use actix_web::dev::Server;
 use actix_web::{App, HttpServer, web};
 use anyhow::{Context, bail};
+use std::io::Write;
 use std::net::{SocketAddr, TcpListener};
 use std::process::ExitCode;
 use std::time::Duration;
@@ -74,12 +75,7 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
             .workers(2)
             .listen(here)?
             .run();
-    let devices = if addresses.is_empty() {
-        String::new()
-    } else {
-        format!("\nPaired devices reach it at {}", addresses.join(", "))
-    };
-    println!("Upper Lobe is at http://{bound}/ (stop with Ctrl+C){devices}");
+    say_where(&format!("http://{bound}/"), &addresses);
     match lan {
         None => server.await?,
         Some(lan) => {
@@ -92,6 +88,16 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
     store.close().await;
     tracing::info!("stopped");
     Ok(())
+}
+
+/// Tells where it is, at once: who started it may read a line and no more.
+fn say_where(here: &str, addresses: &[String]) {
+    let mut says = format!("Upper Lobe is at {here} (stop with Ctrl+C)\n");
+    if !addresses.is_empty() {
+        says += &format!("Paired devices reach it at {}\n", addresses.join(", "));
+    }
+    // Nobody has to listen.
+    let _ = std::io::stdout().write_all(says.as_bytes());
 }
 
 fn listen(address: SocketAddr, other: &str) -> anyhow::Result<TcpListener> {
