@@ -1,49 +1,16 @@
-import { spawn } from 'node:child_process'
-import type { ChildProcess } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import path from 'node:path'
 import { expect, test } from '@playwright/test'
 import { event, step } from './screen'
+import { kill, ownDatabase, serve } from './servers'
 
 const PORT = 8136
-
-/** A server of its own that can be killed; answers once it listens. */
-async function serve(database: string, ...options: string[]): Promise<ChildProcess> {
-  const server = spawn(
-    '../target/verify/upper-lobe',
-    ['serve', '--port', String(PORT), '--database', database, ...options],
-    { stdio: ['ignore', 'pipe', 'ignore'] },
-  )
-  await new Promise<void>((resolve, reject) => {
-    server.stdout.once('data', () => {
-      resolve()
-    })
-    server.once('exit', () => {
-      reject(new Error('the server ended before it listened'))
-    })
-  })
-  return server
-}
-
-/** Kills it, and waits until its port is free again. */
-async function kill(server: ChildProcess): Promise<void> {
-  const gone = new Promise<void>((resolve) =>
-    server.once('exit', () => {
-      resolve()
-    }),
-  )
-  server.kill('SIGKILL')
-  await gone
-}
 
 test.use({ baseURL: `http://127.0.0.1:${PORT}` })
 
 test('the server is killed under an open page: what was saved is there, what was not is still in the tab', async ({
   page,
 }) => {
-  const database = path.join(mkdtempSync(path.join(tmpdir(), 'upper-lobe-kill-')), 'test.db')
-  let server = await serve(database, '--demo')
+  const database = ownDatabase()
+  let server = await serve(PORT, '--database', database, '--demo')
   page.on('dialog', (dialog) => void dialog.accept())
   await page.goto('/')
   await event(page, 'Intake closes').fill('35')
@@ -60,7 +27,7 @@ test('the server is killed under an open page: what was saved is there, what was
   await expect(page.getByText('The server does not answer')).toBeVisible()
   await expect(event(page, 'Intake opens')).toHaveValue('3')
 
-  server = await serve(database)
+  server = await serve(PORT, '--database', database)
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByText('The server does not answer')).toHaveCount(0)
   await page.reload()
@@ -71,7 +38,7 @@ test('the server is killed under an open page: what was saved is there, what was
   await expect(page.getByText('revision 3 saved')).toBeVisible()
   await kill(server)
 
-  server = await serve(database, '--read-only')
+  server = await serve(PORT, '--database', database, '--read-only')
   await page.reload()
   await expect(page.getByText('This database may only be read')).toBeVisible()
   await expect(event(page, 'Exhaust opens')).toHaveValue('50.0')

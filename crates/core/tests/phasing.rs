@@ -133,6 +133,8 @@ fn what_the_gas_asks_is_held_against_the_gas_of_each_place() {
     let by_hand = turned(value.clone());
     assert_eq!((fails(&computed, 0.0), fails(&computed, -8.0)), (Vec::new(), Vec::new()));
     assert_eq!(fails(&computed, 8.0), ["Octane needed"]);
+    // Where no curve was computed the hand check decides, and it is the more careful one.
+    assert_eq!(fails(&by_hand, 0.0), ["Dynamic compression"]);
     // As much as of a cam that is typed there.
     let number = CardNumber::IntakeCentreline;
     let text = format!("{} deg", computed.intake_centreline_deg[at(&computed, 8.0)]);

@@ -3128,6 +3128,8 @@ export interface components {
         } | {
             /** @description The last reading of a table taken back. */
             take_back: {
+                /** @description How many rows it had for who takes it back; with others since, another's reading would go. */
+                of?: number | null;
                 /** @description Identifier of the session. */
                 session: string;
                 /** @description Its table. */
@@ -4577,6 +4579,8 @@ export interface components {
             of: number;
             /** @description Which of all, from one. */
             place: number;
+            /** @description Rows that its table has. */
+            read: number;
             /** @description What it is, in words. */
             says: string;
             /** @description The table of the session it goes into. */
@@ -4727,8 +4731,15 @@ export interface components {
             /** @description Intake. */
             intake: components["schemas"]["GapBand"];
         };
-        /** @description A code as it was typed into a device. */
+        /** @description Two documents. */
         Pair: {
+            /** @description The newer text. */
+            after: string;
+            /** @description The older text. */
+            before: string;
+        };
+        /** @description A code as it was typed into a device. */
+        PairDevice: {
             /** @description The code. */
             code: string;
             /** @description What the shop calls the device. */
@@ -6315,6 +6326,8 @@ export interface components {
         };
         /** @description The edited document and its analysis. */
         WorkbenchAnswer: {
+            /** @description What the session that is looked at still asks for, in its order: for a hand that goes on without an answer. */
+            ahead?: components["schemas"]["NextReading"][] | null;
             /** @description The analysis of the candidate in view. */
             analysis: components["schemas"]["Analysis"];
             beside?: components["schemas"]["Beside"] | null;
@@ -7422,7 +7435,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Pair"];
+                "application/json": components["schemas"]["PairDevice"];
             };
         };
         responses: {

@@ -1,11 +1,14 @@
 import { App as AntApp, Button, ConfigProvider, Result, Spin } from 'antd'
 import { useCallback, useEffect, useMemo, useState } from 'react'
+import type { ReactNode } from 'react'
 import type { UnitSystem } from '../api/client'
 import { Refusal } from '../api/client'
 import { BeginDialog } from '../features/begin/BeginDialog'
 import { useBuilds, useBuildWork, useOpenedBuild } from '../features/builds/useBuilds'
+import { PairPage } from '../features/pairing/PairPage'
 import { draftOf, tabStorage } from '../model/draft'
 import { Session } from '../model/session'
+import { isDevice, useMe } from '../model/useMe'
 import { SessionContext } from '../model/useSession'
 import { useAddress } from './address'
 import { Frame } from './Frame'
@@ -20,10 +23,19 @@ export function App() {
   return (
     <ConfigProvider theme={themeOf(dark)} {...(nonce ? { csp: { nonce } } : {})}>
       <AntApp component={false}>
-        <Opened dark={dark} onDark={setDark} />
+        <LetIn>
+          <Opened dark={dark} onDark={setDark} />
+        </LetIn>
       </AntApp>
     </ConfigProvider>
   )
+}
+
+/** A device of the network that is not paired sees nothing but the way to be. */
+function LetIn({ children }: { children: ReactNode }) {
+  const { me, isAsked } = useMe()
+  if (!isAsked) return null
+  return isDevice(me) && !me?.role ? <PairPage /> : children
 }
 
 /** The build in the address, or the one saved last. */
@@ -39,6 +51,13 @@ function Opened({ dark, onDark }: { dark: boolean; onDark: (dark: boolean) => vo
   const begin = useCallback(() => setBeginning(true), [])
   const id = wanted ?? builds.data?.[0]?.id
   const opened = useOpenedBuild(id)
+  // A tablet for readings begins where they are taken.
+  const { me } = useMe()
+  const isForReadings = isDevice(me) && me?.role === 'readings'
+  const isNowhere = address.step === undefined && address.paper === undefined
+  useEffect(() => {
+    if (isForReadings && isNowhere && id !== undefined) go({ build: id, paper: 'at-engine' }, true)
+  }, [isForReadings, isNowhere, id, go])
   const [system, setSystem] = useState<UnitSystem>('inch')
   const session = useMemo(
     () =>

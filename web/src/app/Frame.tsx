@@ -5,12 +5,15 @@ import { BuildsDrawer } from '../features/builds/BuildsDrawer'
 import { useServerState } from '../features/builds/useBuilds'
 import { DropAnywhere } from '../features/drop/DropAnywhere'
 import { MergeDialog } from '../features/merge/MergeDialog'
+import { DevicesDrawer } from '../features/pairing/DevicesDrawer'
 import { Palette } from '../features/palette/Palette'
 import { Shelf } from '../features/shelf/Shelf'
 import { useStripView } from '../features/strip/useStripView'
 import type { Ways } from '../model/place'
 import { PlaceContext } from '../model/place'
 import { themeOf } from '../model/theme'
+import { useMe } from '../model/useMe'
+import { useNewest } from '../model/useNewest'
 import { useSession, useSessionPart } from '../model/useSession'
 import { stepNamed } from '../steps/registry'
 import type { Action } from './actions'
@@ -39,7 +42,9 @@ export function Frame({ dark, onDark, onOpen, onBegin }: Props) {
   const session = useSession()
   const current = useSessionPart((state) => state.summary.id)
   const system = useSessionPart((state) => state.system)
-  const readOnly = useServerState().data?.read_only === true
+  const { me } = useMe()
+  const readOnly = useServerState().data?.read_only === true || me?.role === 'look'
+  useNewest()
   const [layer, setLayer] = useState<Layer>()
   const [shelf, setShelf] = useState<PartKind>()
   const ways = useWays(setShelf)
@@ -51,11 +56,12 @@ export function Frame({ dark, onDark, onOpen, onBegin }: Props) {
         find: () => setLayer('find'),
         help: () => setLayer('help'),
         builds: () => setLayer('builds'),
+        devices: me?.here ? () => setLayer('devices') : undefined,
         begin: onBegin,
         strip: strip.onTall,
         dark: onDark,
       }),
-    [session, system, ways, onBegin, strip.onTall, onDark],
+    [session, system, ways, onBegin, strip.onTall, onDark, me?.here],
   )
   useKeys(actions)
   useLeaveWarning(session)
@@ -87,6 +93,7 @@ export function Frame({ dark, onDark, onOpen, onBegin }: Props) {
         onKind={setShelf}
         onClose={() => setShelf(undefined)}
       />
+      <DevicesDrawer open={layer === 'devices'} onClose={close} />
       <KeysAndWords open={layer === 'help'} actions={actions} onClose={close} />
       <MergeDialog onKept={rememberBuild} />
       <DropAnywhere onOpen={onOpen} />

@@ -1,6 +1,7 @@
 import { Button, Dropdown } from 'antd'
 import { useRef } from 'react'
 import { usePlace } from '../model/place'
+import { useMe } from '../model/useMe'
 import { useFiles } from '../features/builds/useFiles'
 
 interface Props {
@@ -8,10 +9,12 @@ interface Props {
   readonly readOnly: boolean
   readonly onDark: () => void
   readonly onOpen: (id: number) => void
+  readonly onDevices: () => void
 }
 
 /** What is needed now and then: files, paper, light. */
-export function MoreMenu({ dark, readOnly, onDark, onOpen }: Props) {
+export function MoreMenu({ dark, readOnly, onDark, onOpen, onDevices }: Props) {
+  const { me } = useMe()
   const { openPaper, openShelf } = usePlace()
   const picker = useRef<HTMLInputElement>(null)
   const { take, give } = useFiles(onOpen)
@@ -29,6 +32,8 @@ export function MoreMenu({ dark, readOnly, onDark, onOpen }: Props) {
       onClick: () => openShelf('cam'),
     },
     { key: 'sheet', label: 'Build sheet, to print', onClick: () => openPaper('sheet') },
+    // Who is let in is the main screen's to say.
+    ...(me?.here ? [{ key: 'devices', label: 'Devices of the shop', onClick: onDevices }] : []),
     { key: 'dark', label: dark ? 'Light' : 'Dark', onClick: onDark },
   ]
   return (

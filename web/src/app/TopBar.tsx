@@ -6,7 +6,7 @@ import { CandidateTabs } from '../features/candidates/CandidateTabs'
 import { useSession, useSessionPart } from '../model/useSession'
 
 /** What opens over the bench. */
-export type Layer = 'builds' | 'find' | 'help'
+export type Layer = 'builds' | 'devices' | 'find' | 'help'
 
 interface Props {
   readonly readOnly: boolean
@@ -72,7 +72,13 @@ export const TopBar = memo(function TopBar({ readOnly, dark, onDark, onOpen, onL
           { value: 'metric', label: 'mm' },
         ]}
       />
-      <MoreMenu dark={dark} readOnly={readOnly} onDark={onDark} onOpen={onOpen} />
+      <MoreMenu
+        dark={dark}
+        readOnly={readOnly}
+        onDark={onDark}
+        onOpen={onOpen}
+        onDevices={() => onLayer('devices')}
+      />
       <Button
         size="small"
         onClick={() => onLayer('find')}

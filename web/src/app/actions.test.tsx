@@ -15,6 +15,7 @@ const switches = (): Switches => ({
   find: vi.fn(),
   help: vi.fn(),
   builds: vi.fn(),
+  devices: undefined,
   begin: vi.fn(),
   strip: vi.fn(),
   dark: vi.fn(),

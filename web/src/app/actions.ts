@@ -22,6 +22,8 @@ export interface Switches {
   readonly find: () => void
   readonly help: () => void
   readonly builds: () => void
+  /** Where this page may: the main screen's alone. */
+  readonly devices: (() => void) | undefined
   readonly begin: () => void
   readonly strip: () => void
   readonly dark: () => void
@@ -78,6 +80,7 @@ export function actionsOf(
     outside('Keys and words', ['?', 'Shift+?'], '?', switches.help, true),
     named('Begin a build', switches.begin),
     named('Builds: open, history, archive', switches.builds),
+    ...(switches.devices ? [named('Devices of the shop', switches.devices)] : []),
     named('Print or read the build sheet', () => ways.openPaper('sheet')),
     named(metric ? 'Show inches' : 'Show millimetres', () =>
       session.useUnits(metric ? 'inch' : 'metric'),

@@ -193,6 +193,34 @@ export class Session {
     })
   }
 
+  /**
+   * Takes what another device saved: the newest revision in the place of the one here. Steps of undo before it are gone, so that none
+   * of them takes another's readings away. A tab with edits of its own stays as it is. Resolves when the answer to it is on screen.
+   */
+  adopt(newest: BuildSummary, document: string): Promise<void> {
+    return new Promise((resolve, reject) => {
+      this.queue.ask(async () => {
+        try {
+          const { history, savedDocument, summary } = this.read()
+          const isNewer = history.present === savedDocument && newest.revision > summary.revision
+          if (isNewer)
+            this.store.set({
+              summary: newest,
+              savedDocument: document,
+              history: begin(document),
+              refusals: NONE_REFUSED,
+            })
+          if (this.read().answer?.document !== this.read().history.present)
+            this.answers.taken(await this.answers.settled([]))
+          resolve()
+        } catch (error) {
+          reject(error instanceof Error ? error : new Error(String(error)))
+        }
+        return undefined
+      })
+    })
+  }
+
   /** Keeps this tab's document as a build of its own; its number when it was kept. */
   saveAsNew(): Promise<number | undefined> {
     return saveAsNew(this.store)

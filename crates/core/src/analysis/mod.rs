@@ -81,7 +81,7 @@ pub use scoring::{ScoreJob, ScoreStep};
 pub use search_setup::{BesideSetup, SearchSetup, SearchStep};
 pub use searching::SearchJob;
 pub use sensitivity::{Decision, SensitivityJob, SensitivityStep, decisions, effect};
-pub use session_sheet::{played_of, sheet_csv, sheet_of};
+pub use session_sheet::{ahead_of, played_of, sheet_csv, sheet_of};
 pub use tolerating::{ToleranceJob, ToleranceStep};
 pub use turning::ControlStep;
 pub use weighing::{MarginMoved, TorqueMoved, Weighed, weigh};

@@ -1,10 +1,10 @@
 //! A session at the bench on paper, or as a sheet of columns.
 
 use crate::build::Build;
-use crate::candidate::{Resolved, Stages, session_played, session_sheet};
+use crate::candidate::{Resolved, Stages, session_ahead, session_played, session_sheet};
 use crate::document::{Fault, Ledger};
 use crate::given::{Given, Source};
-use crate::report::{PlayedReading, SessionSheet};
+use crate::report::{NextReading, PlayedReading, SessionSheet};
 
 /// The session `id`, of whichever candidate it is.
 ///
@@ -12,6 +12,14 @@ use crate::report::{PlayedReading, SessionSheet};
 /// There is no such session.
 pub fn sheet_of(build: &Build, id: &str, stages: &Stages) -> Result<SessionSheet, Fault> {
     of_session(build, id, stages, session_sheet)
+}
+
+/// What the session `id` still asks for, in its order.
+///
+/// # Errors
+/// There is no such session.
+pub fn ahead_of(build: &Build, id: &str, stages: &Stages) -> Result<Vec<NextReading>, Fault> {
+    of_session(build, id, stages, session_ahead)
 }
 
 /// Every reading that the session `id` asks for, as the document's engine would give it: what a stand-in plays.

@@ -219,6 +219,9 @@ pub enum Edit {
         session: String,
         /// Its table.
         table: String,
+        /// How many rows it had for who takes it back; with others since, another's reading would go.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        of: Option<usize>,
     },
     /// A session taken out with its readings.
     RemoveSession {
@@ -351,7 +354,7 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
             sessions::begin(&mut value, session, &fields)?;
         }
         Edit::TakeReading { session, table, cells } => sessions::take(&mut value, (session, table), cells, system)?,
-        Edit::TakeBack { session, table } => sessions::take_back(&mut value, (session, table))?,
+        Edit::TakeBack { session, table, of } => sessions::take_back(&mut value, (session, table), *of)?,
         Edit::SignLine { line, candidate, by, at } => assembly::sign(&mut value, (line, candidate), by, at)?,
         Edit::UndoLine { line, candidate, by, at, reason } => {
             assembly::undo(&mut value, (line, candidate), by, at, reason)?;

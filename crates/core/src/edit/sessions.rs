@@ -38,10 +38,14 @@ pub fn take(
     Ok(())
 }
 
-/// The last reading of a table taken back; a table without any left leaves no trace.
-pub fn take_back(document: &mut Value, (id, table): (&str, &str)) -> Result<(), Fault> {
+/// The last reading of a table taken back, while it has the rows it is said to have; a table without any left leaves no trace.
+pub fn take_back(document: &mut Value, (id, table): (&str, &str), of: Option<usize>) -> Result<(), Fault> {
     let session = own(document, id)?;
     let rows = session.get_mut(table).and_then(Value::as_array_mut);
+    let there = rows.as_ref().map_or(0, |rows| rows.len());
+    if of.is_some_and(|of| of != there) {
+        return Err(Fault::new(table, &format!("{there} readings"), "no reading that came in between: look again"));
+    }
     rows.and_then(Vec::pop).ok_or_else(|| Fault::new(table, "nothing", "a reading to take back"))?;
     if session.get(table).and_then(Value::as_array).is_some_and(Vec::is_empty) {
         session.shift_remove(table);
@@ -95,10 +99,11 @@ mod tests {
             document["bench"][0]["readings"],
             json!([["0.050 in", "opening", "2 deg"], ["1 mm", "closing", "212.5 deg"]])
         );
-        take_back(&mut document, ("s", "readings")).unwrap();
-        take_back(&mut document, ("s", "readings")).unwrap();
+        assert!(take_back(&mut document, ("s", "readings"), Some(1)).unwrap_err().needs.contains("in between"));
+        take_back(&mut document, ("s", "readings"), Some(2)).unwrap();
+        take_back(&mut document, ("s", "readings"), None).unwrap();
         assert_eq!(document["bench"][0], json!({ "id": "s", "kind": "degree_in" }));
-        assert!(take_back(&mut document, ("s", "readings")).is_err());
+        assert!(take_back(&mut document, ("s", "readings"), None).is_err());
         assert!(take(&mut document, ("s", "note"), &[], UnitSystem::Inch).is_err());
         remove(&mut document, "s").unwrap();
         assert_eq!(document, json!({}));

@@ -146,6 +146,8 @@ report! {
         place: usize,
         /// All.
         of: usize,
+        /// Rows that its table has.
+        read: usize,
     }
 
     /// One column of a reading.

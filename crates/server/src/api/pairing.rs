@@ -121,7 +121,7 @@ pub async fn hide_code(shop: web::Data<Shop>) -> HttpResponse {
 /// A code as it was typed into a device.
 #[derive(Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
-pub struct Pair {
+pub struct PairDevice {
     /// The code.
     pub code: String,
     /// What the shop calls the device.
@@ -129,13 +129,13 @@ pub struct Pair {
 }
 
 /// Pairs the device that asks, which is given its token as a cookie.
-#[utoipa::path(request_body = Pair, responses((status = 200, body = Me), (status = 403, body = Problem), (status = 422, body = Problem), (status = 429, body = Problem)), tag = "pairing")]
+#[utoipa::path(request_body = PairDevice, responses((status = 200, body = Me), (status = 403, body = Problem), (status = 422, body = Problem), (status = 429, body = Problem)), tag = "pairing")]
 #[post("/pair")]
 pub async fn pair_device(
     door: web::Data<Door>,
     shop: web::Data<Shop>,
     store: web::Data<Store>,
-    body: web::Json<Pair>,
+    body: web::Json<PairDevice>,
 ) -> Result<HttpResponse, Problem> {
     if **door == Door::Here {
         return Err(Problem::new(StatusCode::CONFLICT, "not-needed", "this machine needs no pairing"));

@@ -11,9 +11,9 @@ use std::sync::Arc;
 use upper_lobe_core::analysis::ShelfPart as Part;
 use upper_lobe_core::analysis::UnitSystem;
 use upper_lobe_core::analysis::{
-    Analysis, Block, CandidateReport, Comparison, EventHandle, LimitReport, LobeReport, LobesApart, PartName, Reading,
-    Request, Shown, Sides, SpringsStay, Stages, StripReport, analyze, compare, event_handles, lobes_apart, money,
-    readings,
+    Analysis, Block, CandidateReport, Comparison, EventHandle, LimitReport, LobeReport, LobesApart, NextReading,
+    PartName, Reading, Request, Shown, Sides, SpringsStay, Stages, StripReport, ahead_of, analyze, compare,
+    event_handles, lobes_apart, money, readings,
 };
 use upper_lobe_core::analysis::{Build, Fault, FormField, form_fields, session_fields};
 use upper_lobe_core::analysis::{Edit, apply};
@@ -88,6 +88,9 @@ pub struct WorkbenchAnswer {
     /// The form, when asked for.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub fields: Option<Vec<FormField>>,
+    /// What the session that is looked at still asks for, in its order: for a hand that goes on without an answer.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub ahead: Option<Vec<NextReading>>,
     /// The candidate laid beside, when asked for and there.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub beside: Option<Beside>,
@@ -187,6 +190,7 @@ fn work(request: &WorkbenchRequest, shelf: Arc<[Part]>, stages: &Stages) -> Resu
             let own = request.session.as_ref().map(|id| session_fields(build.value(), id));
             form_fields(build.value(), candidate_index).into_iter().chain(own.unwrap_or_default()).collect()
         }),
+        ahead: request.session.as_ref().and_then(|id| ahead_of(&build, id, stages).ok()),
         beside,
         table,
         candidates,

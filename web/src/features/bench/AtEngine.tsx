@@ -1,21 +1,24 @@
 import { Button } from 'antd'
 import { useEffect } from 'react'
+import type { ReactNode } from 'react'
+import type { SessionReport } from '../../api/client'
 import { usePlace } from '../../model/place'
+import { isDevice, useMe } from '../../model/useMe'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { NextReading } from './NextReading'
 import { Said } from './Said'
+import { SentReadings } from './SentReadings'
 import { titleOf, VERDICTS } from './sessions'
 import './sessions.css'
 import { Suggestions } from './Suggestions'
 import { useSessions } from './useSessions'
+import { useTaking } from './useTaking'
 
 /** One session beside the engine: figures that are read from two metres, targets for dirty hands, and nothing else. */
 export function AtEngine({ onClose }: { readonly onClose: () => void }) {
-  const work = useSession()
   const { place, openPaper } = usePlace()
+  const { me } = useMe()
   const { sessions, shown } = useSessions(place.focus)
-  const canUndo = useSessionPart((state) => state.history.past.length > 0)
-  const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key === 'Escape') onClose()
@@ -23,6 +26,8 @@ export function AtEngine({ onClose }: { readonly onClose: () => void }) {
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [onClose])
+  const open = (id: string) => openPaper('at-engine', id)
+  const looksOnly = me?.role === 'look'
   return (
     <article className="at-engine">
       <header className="at-engine-bar">
@@ -30,41 +35,66 @@ export function AtEngine({ onClose }: { readonly onClose: () => void }) {
         <span className={`session-word ${shown?.verdict ?? ''}`}>
           {shown ? VERDICTS[shown.verdict] : ''}
         </span>
-        <Button size="large" disabled={!canUndo} onClick={() => work.undo()}>
-          Undo
-        </Button>
-        <Button
-          size="large"
-          type={unsaved ? 'primary' : 'default'}
-          disabled={!unsaved}
-          onClick={() => work.save()}
-        >
-          Save
-        </Button>
+        {isDevice(me) ? null : <UndoAndSave />}
         <Button size="large" onClick={onClose}>
           Leave
         </Button>
       </header>
-      {shown ? (
-        <>
-          <NextReading key={shown.id} shown={shown} />
-          <Said shown={shown} />
-          <Suggestions shown={shown} />
-        </>
-      ) : (
-        <p>Nothing was begun yet.</p>
-      )}
-      {sessions.length > 1 ? (
-        <nav className="at-engine-others" aria-label="Sessions">
-          {sessions
-            .filter((one) => one.id !== shown?.id)
-            .map((one) => (
-              <Button key={one.id} size="large" onClick={() => openPaper('at-engine', one.id)}>
-                {titleOf(one)}
-              </Button>
-            ))}
-        </nav>
-      ) : null}
+      {isDevice(me) && !looksOnly ? <SentReadings shown={shown} onOpen={open} /> : null}
+      {shown && !isDevice(me) ? <KeptReadings shown={shown} /> : null}
+      {shown && looksOnly ? <Said shown={shown} /> : null}
+      {shown || isDevice(me) ? null : <p>Nothing was begun yet.</p>}
+      <Others>
+        {sessions
+          .filter((one) => one.id !== shown?.id)
+          .map((one) => (
+            <Button key={one.id} size="large" onClick={() => open(one.id)}>
+              {titleOf(one)}
+            </Button>
+          ))}
+      </Others>
     </article>
+  )
+}
+
+/** At the main screen: into its document. */
+function KeptReadings({ shown }: { readonly shown: SessionReport }) {
+  const taking = useTaking(shown)
+  return (
+    <>
+      <NextReading key={shown.id} taking={taking} />
+      <Said shown={shown} />
+      <Suggestions shown={shown} />
+    </>
+  )
+}
+
+function UndoAndSave() {
+  const work = useSession()
+  const canUndo = useSessionPart((state) => state.history.past.length > 0)
+  const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
+  return (
+    <>
+      <Button size="large" disabled={!canUndo} onClick={() => work.undo()}>
+        Undo
+      </Button>
+      <Button
+        size="large"
+        type={unsaved ? 'primary' : 'default'}
+        disabled={!unsaved}
+        onClick={() => work.save()}
+      >
+        Save
+      </Button>
+    </>
+  )
+}
+
+function Others({ children }: { readonly children: ReactNode[] }) {
+  if (children.length === 0) return null
+  return (
+    <nav className="at-engine-others" aria-label="Sessions">
+      {children}
+    </nav>
   )
 }

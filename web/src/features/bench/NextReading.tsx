@@ -1,28 +1,23 @@
 import { Button } from 'antd'
 import { useEffect, useRef, useState } from 'react'
-import type { SessionReport } from '../../api/client'
-import { useSession, useSessionPart } from '../../model/useSession'
-import { useFaultText } from '../fields/faults'
 import { LiveReading } from './LiveReading'
 import type { Next } from './sessions'
-import { asked, taken } from './sessions'
+import { asked } from './sessions'
 import { Tool } from './Tool'
+import type { Taking } from './useTaking'
 
 interface Props {
-  readonly shown: SessionReport
+  readonly taking: Taking
 }
 
 /** The next reading, in figures that are read from two metres: type it, Enter for the one after; or the last one once more. */
-export function NextReading({ shown }: Props) {
-  const work = useSession()
-  const key = `bench ${shown.id}`
-  const refused = useSessionPart((state) => state.refusals[key])
+export function NextReading({ taking }: Props) {
+  const { last, fault } = taking
   const [again, setAgain] = useState(false)
   const [read, setRead] = useState<readonly string[]>([])
   const [live, setLive] = useState<string>()
   const form = useRef<HTMLFormElement>(null)
-  const next = again && shown.last ? shown.last : (shown.next ?? undefined)
-  const fault = useFaultText(refused, next?.table)
+  const next = again && last ? last : taking.next
   const columns = next ? asked(next) : []
   useEffect(() => {
     form.current?.querySelector<HTMLInputElement>('.next-cells input')?.focus()
@@ -41,8 +36,8 @@ export function NextReading({ shown }: Props) {
       inputs()[empty]?.focus()
       return
     }
-    void work.type(key, texts.join(', '), taken(shown.id, next, texts)).then(() => {
-      if (work.read().refusals[key]) return
+    void taking.take(next, texts).then((isTaken) => {
+      if (!isTaken) return
       setRead([])
       setAgain(false)
     })
@@ -57,8 +52,7 @@ export function NextReading({ shown }: Props) {
   const back = () => {
     setRead([])
     setAgain(false)
-    work.forget(key)
-    if (shown.last) work.edit({ take_back: { session: shown.id, table: shown.last.table } })
+    taking.takeBack?.()
   }
   /** Enter, or the foot switch: what was typed, or else what stands on the instrument. */
   const takeAtHand = () => {
@@ -125,10 +119,10 @@ export function NextReading({ shown }: Props) {
               Next
             </Button>
           ) : null}
-          <Button size="large" onClick={back} disabled={!shown.last}>
+          <Button size="large" onClick={back} disabled={!taking.takeBack}>
             Take back
           </Button>
-          <Button size="large" onClick={repeat} disabled={!shown.last || again}>
+          <Button size="large" onClick={repeat} disabled={!last || again}>
             Once more
           </Button>
         </div>

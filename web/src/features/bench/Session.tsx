@@ -6,6 +6,7 @@ import { Said } from './Said'
 import { SessionFields } from './SessionFields'
 import { NextReading } from './NextReading'
 import { Suggestions } from './Suggestions'
+import { useTaking } from './useTaking'
 
 interface Props {
   readonly shown: SessionReport
@@ -15,13 +16,14 @@ interface Props {
 export function Session({ shown }: Props) {
   const session = useSession()
   const { openPaper } = usePlace()
+  const taking = useTaking(shown)
   const remove = () => {
     session.lookAt(undefined)
     session.edit({ remove_session: { session: shown.id } })
   }
   return (
     <div className="session">
-      <NextReading key={shown.id} shown={shown} />
+      <NextReading key={shown.id} taking={taking} />
       <Said shown={shown} />
       <Suggestions shown={shown} />
       <Figures shown={shown} />

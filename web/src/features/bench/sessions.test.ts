@@ -10,6 +10,7 @@ const next = {
   tool: 'tester',
   place: 3,
   of: 8,
+  read: 2,
 }
 
 const plain: SessionReport['suggests'][number] = {

@@ -53,6 +53,30 @@ export function taken(session: string, next: Next, read: readonly string[]): Edi
   return { take_reading: { session, table: next.table, cells } }
 }
 
+/** The edit that takes the last reading back, while it is still the last one. Pure. */
+export function takenBack(session: string, { table, read }: Next): Edit {
+  return { take_back: { session, table, of: read } }
+}
+
+/** A reading in words: what it is of, and what was read. Pure. */
+export function wordsOf({ says }: Next, read: readonly string[]): string {
+  return `${says}: ${read.join(', ')}`
+}
+
+/** What is asked next when these readings are on their way already; each stands for one that is asked. Pure. */
+export function stillAsked(ahead: readonly Next[], onTheirWay: readonly Edit[]): Next | undefined {
+  const left = [...ahead]
+  for (const edit of onTheirWay) {
+    if (!('take_reading' in edit)) continue
+    const { table, cells } = edit.take_reading
+    const isIt = (next: Next) =>
+      next.table === table && next.cells.every(({ given }, at) => !given || given === cells[at])
+    const place = left.findIndex(isIt)
+    if (place >= 0) left.splice(place, 1)
+  }
+  return left[0]
+}
+
 /** The edits that take a suggestion over: the value, where it is from, and how far it may be off. Pure. */
 export function takenOver(one: SessionReport['suggests'][number], candidate: string): Edit[] {
   const { field, to, rows, lobe, doubt } = one

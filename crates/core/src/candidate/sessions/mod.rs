@@ -24,7 +24,7 @@ mod told;
 use super::resolve::Resolved;
 use crate::document::Side;
 use crate::given::{Of, Source};
-use crate::report::{PlayedReading, SessionReport, SessionSheet};
+use crate::report::{NextReading, PlayedReading, SessionReport, SessionSheet};
 use crate::words::SessionKind;
 pub use card::Came;
 pub use measured_by::measured_by;
@@ -40,6 +40,13 @@ pub fn sessions(inputs: &Resolved, source: &Source<'_>, is_first: bool) -> Vec<S
         bench.told(session, &asked).report(session, next::standing(&asked, session), source)
     };
     all.iter().map(told).collect()
+}
+
+/// What the session `id` still asks for, in its order; `None` where the candidate has no such session.
+pub fn session_ahead(inputs: &Resolved, source: &Source<'_>, is_first: bool, id: &str) -> Option<Vec<NextReading>> {
+    let all = all(source, is_first);
+    let bench = Bench { inputs, source, all: &all };
+    all.iter().find(|own| own.node.text("id") == id).map(|own| next::ahead(&asked::rows(&bench, own), own))
 }
 
 /// The session `id` on paper; `None` where the candidate has no such session.

@@ -7,25 +7,34 @@ use serde_json::Value;
 
 /// Where a session stands: what to read next, `None` where it has what it asks for, and what was read last.
 pub(super) fn standing(rows: &[Row], session: &Session<'_>) -> [Option<NextReading>; 2] {
-    let is_read = |row: &Row| {
-        let own = session.node.cells(row.table);
-        own.iter().filter(|read| is_of(&row.cells, read)).count() >= repeats(rows, row)
-    };
-    let next = rows.iter().position(|row| !is_read(row));
+    let next = rows.iter().position(|row| !is_read(rows, row, session));
     let has_any = |row: &Row| !session.node.cells(row.table).is_empty();
     let last = rows[..next.unwrap_or(rows.len())].iter().rposition(has_any).or_else(|| rows.iter().position(has_any));
-    [next, last].map(|place| Some(reading(&rows[place?], place? + 1, rows.len())))
+    [next, last].map(|place| Some(reading(rows, place?, session)))
 }
 
-fn reading(row: &Row, place: usize, of: usize) -> NextReading {
+/// All that is still to be read, in its order.
+pub(super) fn ahead(rows: &[Row], session: &Session<'_>) -> Vec<NextReading> {
+    let is_left = |place: &usize| !is_read(rows, &rows[*place], session);
+    (0..rows.len()).filter(is_left).map(|place| reading(rows, place, session)).collect()
+}
+
+fn is_read(rows: &[Row], row: &Row, session: &Session<'_>) -> bool {
+    let own = session.node.cells(row.table);
+    own.iter().filter(|read| is_of(&row.cells, read)).count() >= repeats(rows, row)
+}
+
+fn reading(rows: &[Row], place: usize, session: &Session<'_>) -> NextReading {
+    let row = &rows[place];
     NextReading {
         table: row.table.to_owned(),
         cells: row.cells.clone(),
         says: row.says.clone(),
         gauge: row.gauge,
         tool: row.gauge.words().to_owned(),
-        place,
-        of,
+        place: place + 1,
+        of: rows.len(),
+        read: session.node.cells(row.table).len(),
     }
 }
 
