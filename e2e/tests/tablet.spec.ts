@@ -1,4 +1,5 @@
 import type { ChildProcess } from 'node:child_process'
+import AxeBuilder from '@axe-core/playwright'
 import type { Browser, Page } from '@playwright/test'
 import { expect, test } from '@playwright/test'
 import { event, step } from './screen'
@@ -50,6 +51,12 @@ async function tablet(browser: Browser, link: string, name: string): Promise<Pag
   await page.getByRole('button', { name: 'Pair' }).click()
   await expect(page.getByRole('heading', { name: 'Pair this device' })).toHaveCount(0)
   return page
+}
+
+/** Serious accessibility findings on what is on screen. */
+async function violations(page: Page): Promise<string[]> {
+  const { violations: found } = await new AxeBuilder({ page }).analyze()
+  return found.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id)
 }
 
 const bar = (page: Page) => page.getByRole('form', { name: 'Next reading' })
@@ -174,12 +181,13 @@ test('a device that looks sees everything and keeps nothing; a wrong code lets n
   await page.goto('/')
   await expect(event(page, 'Intake closes')).toHaveValue('32.0')
   const link = await shownLink(page, 'Look')
-  const stranger = await browser.newPage({ ignoreHTTPSErrors: true })
+  const stranger = await (await browser.newContext({ ignoreHTTPSErrors: true })).newPage()
   await stranger.goto(AT)
   await stranger.getByRole('textbox', { name: 'Code' }).fill('ABCD-EFGH')
   await stranger.getByRole('textbox', { name: 'What the shop calls this device' }).fill('Stranger')
   await stranger.getByRole('button', { name: 'Pair' }).click()
   await expect(stranger.getByRole('alert')).toContainText('not the code on the main screen')
+  for (const each of [stranger, page]) await expect.poll(() => violations(each)).toEqual([])
   await stranger.close()
   const wall = await tablet(browser, link, 'Wall')
   await expect(event(wall, 'Intake closes')).toHaveValue('32.0')

@@ -321,6 +321,10 @@ async fn readings_arrive_once_and_in_order_whoever_else_saves() {
     let wrong = mass("d", "7o g");
     assert_eq!(ask(&app, send(&one, &wrong)).await.status(), StatusCode::UNPROCESSABLE_ENTITY);
     assert_eq!(ask(&app, send(&one, &mass("d", "70.5 g"))).await.status(), StatusCode::OK);
+    let log: Vec<_> = doors.here.store.device_changes().await.unwrap().into_iter().map(|own| own.what).collect();
+    assert_eq!(log.len(), 6, "one that was there already is told as sent, not as taken: {log:?}");
+    assert_eq!(log[5], "took readings into build 1: began s9, rocker mass");
+    assert_eq!(log[4], "took readings into build 1: s9 read 1, 70 g, 20 g");
     let long = json!({ "key": "k".repeat(65), "edits": [] });
     assert_eq!(ask(&app, send(&one, &long)).await.status(), StatusCode::UNPROCESSABLE_ENTITY);
 }

@@ -57,7 +57,7 @@ pub async fn take_readings(
         let document = made.text();
         match store.save_arrival(&readings.key, (id, newest.entry.revision), made.name(), &document).await {
             Ok(entry) => {
-                request.extensions_mut().insert(Changed(format!("{} edits", readings.edits.len())));
+                request.extensions_mut().insert(Changed(said(&readings.edits)));
                 return Ok(web::Json(OpenedBuild { summary: BuildSummary::from(entry), document }));
             }
             Err(StoreError::Stale { .. }) => {}
@@ -65,6 +65,20 @@ pub async fn take_readings(
         }
     }
     Err(Problem::new(StatusCode::CONFLICT, "busy", "others save this build all the time: try again"))
+}
+
+/// What edits do, for the log.
+fn said(edits: &[Edit]) -> String {
+    let words = |edit: &Edit| match edit {
+        Edit::BeginSession { session, kind, .. } => format!("began {session}, {}", kind.replace('_', " ")),
+        Edit::TakeReading { session, cells, .. } => format!("{session} read {}", cells.join(", ")),
+        Edit::TakeBack { session, .. } => format!("{session}, the last reading taken back"),
+        Edit::RemoveSession { session } => format!("{session} taken out"),
+        Edit::SignLine { line, .. } => format!("signed {line}"),
+        Edit::UndoLine { line, .. } => format!("undid {line}"),
+        _ => "a field of a session".to_owned(),
+    };
+    edits.iter().map(words).collect::<Vec<_>>().join("; ")
 }
 
 fn made(before: &str, readings: &Readings, stages: &Stages) -> Result<Build, Problem> {

@@ -1,6 +1,15 @@
 import { expect, test } from 'vitest'
 import type { FormField, SessionReport } from '../../api/client'
-import { asked, begun, fieldsOfSession, freeId, taken, takenOver } from './sessions'
+import {
+  asked,
+  begun,
+  fieldsOfSession,
+  freeId,
+  taken,
+  takenOver,
+  stillAsked,
+  takenBack,
+} from './sessions'
 
 const next = {
   table: 'leaks',
@@ -82,4 +91,27 @@ test('a session is described by its plain fields and read in its tables', () => 
   const { setUp, read } = fieldsOfSession([...all, field('bench[2].readings', true)])
   expect(setUp.map((own) => own.field)).toEqual(['bench[2].by'])
   expect(read.map((own) => own.field)).toEqual(['bench[2].readings'])
+})
+
+test('the hand goes on by what was asked when its readings are on their way', () => {
+  const row = (cylinder: string, place: number) => ({
+    ...next,
+    place,
+    cells: [{ label: 'Cylinder', given: cylinder }, { label: 'Supply' }],
+  })
+  const ahead = [row('1', 1), row('1', 2), row('2', 3)]
+  const of = (cylinder: string) => ({
+    take_reading: { session: 's', table: 'leaks', cells: [cylinder, '90'] },
+  })
+  const place = (...edits: Parameters<typeof stillAsked>[1][number][]) =>
+    stillAsked(ahead, edits)?.place
+  expect(place()).toBe(1)
+  expect(place(of('1'))).toBe(2)
+  expect(place(of('2'))).toBe(1)
+  expect(place(of('1'), of('1'))).toBe(3)
+  expect(place(of('1'), of('1'), of('2'))).toBeUndefined()
+  // One more of what has enough, or of another table, stands for none that is asked.
+  expect(place(of('3'))).toBe(1)
+  expect(place({ take_reading: { session: 's', table: 'decks', cells: ['1', '2'] } })).toBe(1)
+  expect(takenBack('s', next)).toEqual({ take_back: { session: 's', table: 'leaks', of: 2 } })
 })

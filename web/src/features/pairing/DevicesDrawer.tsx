@@ -103,27 +103,31 @@ function Code({ shown, left, fingerprint, onHide }: CodeProps) {
         <output aria-label="The code">{shown.code}</output>
         <span className="quiet"> good once, for {left} s more</span>
       </p>
-      {shown.links.map(({ link, qr_svg: svg }) => (
-        <figure key={link}>
-          <img
-            src={`data:image/svg+xml,${encodeURIComponent(svg)}`}
-            alt={`Link ${link}`}
-            width={222}
-            height={222}
-          />
-          <figcaption>{link}</figcaption>
-        </figure>
-      ))}
-      <ol>
-        <li>Join the shop&rsquo;s network with the device and scan, or type the address.</li>
-        <li>
-          Its browser warns once, since this shop made its certificate itself. Look at the
-          certificate there and go on only if its SHA-256 reads
-          <br />
-          <code className="fingerprint">{fingerprint}</code>
-        </li>
-        <li>Give the device a name.</li>
-      </ol>
+      <div className="code-ways">
+        <div>
+          {shown.links.map(({ link, qr_svg: svg }) => (
+            <figure key={link}>
+              <img
+                src={`data:image/svg+xml,${encodeURIComponent(svg)}`}
+                alt={`Link ${link}`}
+                width={222}
+                height={222}
+              />
+              <figcaption>{link}</figcaption>
+            </figure>
+          ))}
+        </div>
+        <ol>
+          <li>Join the shop&rsquo;s network with the device and scan, or type the address.</li>
+          <li>
+            Its browser warns once, since this shop made its certificate itself. Look at the
+            certificate there and go on only if its SHA-256 reads
+            <br />
+            <code className="fingerprint">{fingerprint}</code>
+          </li>
+          <li>Give the device a name.</li>
+        </ol>
+      </div>
       <Button onClick={onHide}>Hide the code</Button>
     </section>
   )

@@ -27,8 +27,8 @@ export function PairPage() {
     <main className="pair">
       <h1>Pair this device</h1>
       <p>
-        At the main screen: <b>More ▾</b>, <b>Devices</b>, <b>Show a code</b>. It is good for three
-        minutes, once.
+        At the main screen: <b>More ▾</b>, <b>Devices of the shop</b>, <b>Show a code</b>. It is
+        good for three minutes, once.
       </p>
       <form
         onSubmit={(event) => {
