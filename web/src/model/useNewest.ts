@@ -1,7 +1,7 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import { answered, client } from '../api/client'
-import { useMe } from './useMe'
+import { answered, client, Refusal } from '../api/client'
+import { ME, useMe } from './useMe'
 import { useSession, useSessionPart } from './useSession'
 
 /** How often somebody else's save is looked for, ms. */
@@ -17,7 +17,8 @@ export function useNewest(): void {
   const id = useSessionPart((state) => state.summary.id)
   const revision = useSessionPart((state) => state.summary.revision)
   const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
-  const { data } = useQuery({
+  const queries = useQueryClient()
+  const { data, error } = useQuery({
     queryKey: ['newest', id],
     queryFn: () => answered(client.GET('/api/builds/{id}', { params: { path: { id } } })),
     enabled: me?.lan === true && !unsaved,
@@ -31,4 +32,9 @@ export function useNewest(): void {
         // No answer: it is looked for again.
       })
   }, [data, id, revision, unsaved, session])
+  const isOut = error instanceof Refusal && error.problem.status === 401
+  useEffect(() => {
+    // Shut out: who this is, is asked anew.
+    if (isOut) void queries.invalidateQueries({ queryKey: ME })
+  }, [isOut, queries])
 }

@@ -19,7 +19,7 @@ export function PairPage() {
       keep(NAME, name)
       // The code is spent, and is nobody's business in a list of pages.
       window.location.replace('#')
-      queries.clear()
+      queries.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== ME[0] })
       queries.setQueryData(ME, me)
     },
   })
