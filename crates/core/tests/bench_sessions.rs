@@ -4,7 +4,8 @@ use crate::sessions::{STRIP, TOW, one};
 use crate::support::DEMOS;
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{
-    Build, Edit, PartName, Request, SessionReport, SessionVerdict, Side, Stages, UnitSystem, analyze, apply, weigh,
+    Build, Edit, LimitReport, PartName, Request, SessionReport, SessionVerdict, Side, Stages, UnitSystem, analyze,
+    apply, weigh,
 };
 
 /// The suggestion for the field that ends in `key`.
@@ -64,6 +65,72 @@ fn decks_are_means_of_both_edges_and_a_turned_sign_is_asked_for() {
     let tilted = json!([[1, "front", "inside", "0.020 in"], [1, "front", "outside", "0.000 in"]]);
     let tilted = one(TOW, json!({}), json!({ "id": "d", "kind": "decks", "decks": tilted }));
     assert!(tilted.questions[0].contains("held square"), "{:?}", tilted.questions);
+}
+
+#[test]
+fn heights_say_what_each_valve_needs_and_what_is_left_to_bind_and_to_the_seal() {
+    // The heights of the spring sheet's test, read one by one; by hand to 1.800 within .005 of .015, .030 and .060. Valve 5, at
+    // 1.780, is too short: locks .050 higher make it 1.830, less .030.
+    let read = [1.812, 1.816, 1.815, 1.805, 1.780, 1.804, 1.816, 1.819];
+    let row = |(i, height): (usize, &f64)| json!([i + 1, "intake", format!("{height} in")]);
+    let mut rows: Vec<Value> = read.iter().enumerate().map(row).collect();
+    // Far from its sisters, so it was read again.
+    rows.push(json!([5, "intake", "1.7805 in"]));
+    let session = json!({ "id": "h", "kind": "installed_heights", "heights": rows });
+    let short = one(TOW, json!({}), session.clone());
+    let to_do = |report: &SessionReport, cylinder: usize| {
+        figure(report, &format!("Cylinder {cylinder} intake, to do")).to_owned()
+    };
+    assert!(
+        to_do(&short, 5).starts_with("nothing: 1.780 in (too short: seat deeper, or a taller retainer)"),
+        "{}",
+        to_do(&short, 5)
+    );
+    assert!(to_do(&short, 1).starts_with("shims .015 in: 1.797 in, 137 lbf closed"), "{}", to_do(&short, 1));
+    let mut document: Value = serde_json::from_str(DEMOS[0]).unwrap();
+    // What is left to bind at 1.797 is .003 less than at 1.800, where the coil bind limit has it.
+    let bind = {
+        let build = Build::from_value(document.clone()).unwrap();
+        let request = Request::of(Some("a".to_owned()), vec![PartName::Limits]);
+        let analysis = analyze(&build, &request, &Stages::default()).unwrap();
+        let own = |limit: &&LimitReport| limit.id == "coil_bind" && limit.side == Some(Side::Intake);
+        analysis.candidates[0].limits.iter().find(own).and_then(|own| own.have).unwrap() / 25.4
+    };
+    let bind = format!(", {:.3} in to bind", bind - 0.003).replace(" 0.", " .");
+    assert!(to_do(&short, 1).contains(&bind), "{} {bind}", to_do(&short, 1));
+    document["candidates"][0]["train"]["heights"] = json!({ "locks": ["0.050 in"] });
+    document["bench"] = json!([session]);
+    let build = Build::from_value(document).unwrap();
+    let sessions = |build: &Build| {
+        let request = Request::of(Some("a".to_owned()), vec![PartName::Sessions]);
+        analyze(build, &request, &Stages::default()).unwrap().candidates.swap_remove(0).sessions.swap_remove(0)
+    };
+    let with_locks = sessions(&build);
+    assert!(
+        to_do(&with_locks, 5).starts_with("locks .050 in higher, shims .030 in: 1.800 in"),
+        "{}",
+        to_do(&with_locks, 5)
+    );
+    let seal = |report: &SessionReport, cylinder: usize| -> f64 {
+        let text = to_do(report, cylinder);
+        text.split(", ").last().unwrap().trim_end_matches(" in to the seal").parse().unwrap()
+    };
+    assert!((seal(&with_locks, 5) - seal(&with_locks, 1) - 0.050).abs() < 0.0011);
+    assert!(with_locks.says.inch.contains("other locks on one valve"), "{}", with_locks.says.inch);
+    // Taken over, the sheet of the spring says the same.
+    let list = &with_locks.suggests[0];
+    assert!(
+        list.field.ends_with("heights.intake.measured") || list.field.ends_with("heights.measured"),
+        "{}",
+        list.field
+    );
+    let edit = Edit::Rows { field: list.field.clone(), rows: list.rows.clone().expect("rows") };
+    let taken = apply(&build, &edit, UnitSystem::Inch, &Stages::default()).unwrap();
+    let request = Request::of(Some("a".to_owned()), vec![PartName::Spring]);
+    let analysis = analyze(&taken, &request, &Stages::default()).unwrap();
+    let sheet = analysis.candidates[0].spring.done().unwrap().intake.heights.clone().expect("a sheet");
+    assert!(sheet.to_wanted.is_even, "{:?}", sheet.to_wanted.says);
+    assert_eq!(sheet.to_wanted.valves[4].lock.as_ref().map(|own| own.inch.as_str()), Some(".050 in higher"));
 }
 
 #[test]

@@ -3738,6 +3738,7 @@ export interface components {
             is_off: boolean;
             /** @description Too short without a shim: seat deeper, or another retainer. */
             is_short: boolean;
+            lock?: components["schemas"]["Shown"] | null;
             /** @description As measured, with seats cut and retainers changed. */
             measured: components["schemas"]["Shown"];
             /** @description Load at full lift there. */
@@ -3747,6 +3748,7 @@ export interface components {
             /** @description What goes under the spring, thickest first. */
             shims: components["schemas"]["Shown"][];
             to_bind?: components["schemas"]["Shown"] | null;
+            to_seal?: components["schemas"]["Shown"] | null;
             /** @description Counted from one. */
             valve: number;
         };

@@ -6,7 +6,7 @@ use crate::document::Side;
 use crate::given::HeightsPart;
 use crate::quantity::{Dimension, INCH, Length, Pressure, Shown, Speed, shown, shown_stress};
 use crate::report::{CoilReport, HeightAt, HeightPlan, HeightSheet, Sides, SpringReport, SurgeMeets};
-use crate::train::heights::{Shimmed, count, evened, to_height};
+use crate::train::heights::{AtHand, Shimmed, count, evened, to_height};
 use crate::train::{Coil, Spring};
 use std::f64::consts::PI;
 
@@ -53,7 +53,7 @@ pub fn spring(inputs: &Resolved) -> Part<Sides<SpringReport>> {
                 let pressure = if side == Side::Intake { manifold } else { drive };
                 seat_reserve(inputs.port(side), pressure, seat)
             }),
-            heights: sheet(inputs, side, spring, net),
+            heights: sheet(inputs, side),
         })
     })
 }
@@ -115,24 +115,31 @@ pub(super) fn kit(part: &HeightsPart) -> Vec<f64> {
 }
 
 /// What shims make of the heights that were measured.
-fn sheet(inputs: &Resolved, side: Side, spring: &Spring, net: Length) -> Option<HeightSheet> {
+fn sheet(inputs: &Resolved, side: Side) -> Option<HeightSheet> {
+    let measured = inputs.train(side).heights.measured.as_ref()?;
+    height_sheet(inputs, side, &measured.iter().map(|height| height.si()).collect::<Vec<f64>>())
+}
+
+/// What shims, and other locks at hand, make of measured heights, m; `None` of none, or while the spring is not known.
+pub fn height_sheet(inputs: &Resolved, side: Side, measured: &[f64]) -> Option<HeightSheet> {
+    let (spring, net) = spring_at_lift(inputs.side(side)).ok().filter(|_| !measured.is_empty())?;
     let part: &HeightsPart = &inputs.train(side).heights;
-    let measured = part.measured.as_ref().filter(|heights| !heights.is_empty())?;
     let metres = |length: Option<Length>| length.map_or(0.0, Length::si);
     let changed = metres(part.seats_cut) + metres(part.retainers_higher);
-    let heights: Vec<f64> = measured.iter().map(|height| height.si() + changed).collect();
+    let heights: Vec<f64> = measured.iter().map(|height| height + changed).collect();
     let kit = kit(part);
+    let locks: Vec<f64> = part.locks.iter().flat_map(|own| own.iter().map(|lock| lock.si())).collect();
+    let at_hand = AtHand { kit: &kit, locks: &locks };
     let wanted = part.wanted.unwrap_or(spring.installed).si();
     let within = part.within.map_or(0.005 * INCH, Length::si);
-    let plan = |at: f64, valves: &[Shimmed]| plan((at, within, wanted), &heights, valves, (spring, net));
+    let seal = retainer_gap(inputs, side).ok().map(|gap| gap.si() + metres(part.retainers_higher));
+    let plan = |at: f64, valves: &[Shimmed]| plan((at, within, wanted), &heights, valves, (spring, net, seal, &locks));
     let range = (wanted - RANGE * INCH, wanted, wanted + RANGE * INCH);
-    let fewest = evened(&heights, &kit, range, within);
+    let fewest = evened(&heights, at_hand, range, within);
     Some(HeightSheet {
-        to_wanted: plan(wanted, &to_height(&heights, &kit, wanted, within)),
+        to_wanted: plan(wanted, &to_height(&heights, at_hand, wanted, within)),
         fewest: fewest.map(|(at, valves)| plan(at, &valves)),
-        to_seal: retainer_gap(inputs, side)
-            .ok()
-            .map(|gap| shown(gap.si() + metres(part.retainers_higher), Dimension::Length)),
+        to_seal: seal.map(|gap| shown(gap, Dimension::Length)),
         kit: kit.iter().map(|size| shown(*size, Dimension::Length)).collect(),
     })
 }
@@ -141,10 +148,11 @@ fn plan(
     (at, within, wanted): (f64, f64, f64),
     heights: &[f64],
     valves: &[Shimmed],
-    (spring, net): (&Spring, Length),
+    (spring, net, seal, locks): (&Spring, Length, Option<f64>, &[f64]),
 ) -> HeightPlan {
     let length = |of: f64| shown(of, Dimension::Length);
     let load = |lift: f64| shown(spring.load(Length::from_si(lift)).si(), Dimension::Force);
+    let highest = locks.iter().copied().fold(0.0, f64::max);
     let valve = |(i, (measured, shimmed)): (usize, (&f64, &Shimmed))| {
         // A spring that stands shorter is as one that is lifted.
         let lift = spring.installed.si() - shimmed.height;
@@ -152,11 +160,16 @@ fn plan(
             valve: i + 1,
             measured: length(*measured),
             shims: shimmed.shims.iter().map(|size| length(*size)).collect(),
+            lock: (shimmed.lock != 0.0).then(|| {
+                let way = if shimmed.lock > 0.0 { "higher" } else { "lower" };
+                length(shimmed.lock.abs()).said(|by| format!("{by} {way}"))
+            }),
             height: length(shimmed.height),
             seat_load: load(lift),
             open_load: load(lift + net.si()),
             to_bind: spring.bind.map(|bind| length(shimmed.height - net.si() - bind.si())),
-            is_short: *measured < at - within - 1e-9,
+            to_seal: seal.map(|gap| length(gap + shimmed.lock)),
+            is_short: *measured + highest < at - within - 1e-9,
             is_off: (shimmed.height - at).abs() > within + 1e-9,
         }
     };
@@ -178,8 +191,12 @@ fn plan(
                 read(&load(lift))
             });
         }
+        let swapped = valves.iter().filter(|valve| valve.lock != 0.0).count();
+        if swapped > 0 {
+            text += &format!("; other locks on {}", plural(swapped));
+        }
         if short > 0 {
-            text += &format!("; {} too short without any: cut the seat, or a taller retainer", are(short));
+            text += &format!("; {} too short without any: cut the seat, or a taller retainer or locks", are(short));
         }
         if off > short {
             text += &format!("; {} between the steps of this kit", are(off - short));

@@ -319,6 +319,7 @@ objects! {
     HeightsPart of Heights {
         measured: Arc<[Length]>,
         kit: Arc<[Length]>,
+        locks: Arc<[Length]>,
         wanted: Length,
         within: Length,
         seats_cut: Length,

@@ -48,6 +48,12 @@ impl Shown {
         Self { inch: text.clone(), metric: text }
     }
 
+    /// In a sentence of its own in both systems.
+    #[must_use]
+    pub fn said(self, words: impl Fn(&str) -> String) -> Self {
+        Self { inch: words(&self.inch), metric: words(&self.metric) }
+    }
+
     /// The same without taking it.
     pub fn text(&self, system: UnitSystem) -> &str {
         match system {

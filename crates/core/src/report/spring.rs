@@ -106,6 +106,8 @@ report! {
         measured: Shown,
         /// What goes under the spring, thickest first.
         shims: Vec<Shown>,
+        /// How much higher other locks hold its retainer, with its sign; absent with its own.
+        lock: Option<Shown>,
         /// Height with them.
         height: Shown,
         /// Load closed there.
@@ -114,6 +116,8 @@ report! {
         open_load: Shown,
         /// Travel left to bind at full lift.
         to_bind: Option<Shown>,
+        /// Retainer to seal at full lift; absent while it is not known.
+        to_seal: Option<Shown>,
         /// Too short without a shim: seat deeper, or another retainer.
         is_short: bool,
         /// No pile of this kit brings it there.

@@ -57,7 +57,9 @@ function PlanTable({ side, plan, fewest }: { side: string; plan: Plan; fewest: P
     const valve = of.valves[place]
     if (!valve) return ''
     const shims = valve.shims.map((shim) => shim[system]).join(' + ')
-    return shims === '' ? (valve.is_short ? 'too short' : 'none') : shims
+    const lock = valve.lock ? `locks ${valve.lock[system]}` : ''
+    const all = [lock, shims].filter((part) => part !== '').join(', ')
+    return all === '' ? (valve.is_short ? 'too short' : 'none') : all
   }
   return (
     <table className="figures">
@@ -70,6 +72,7 @@ function PlanTable({ side, plan, fewest }: { side: string; plan: Plan; fewest: P
           <th scope="col">Closed</th>
           <th scope="col">Open</th>
           <th scope="col">To bind</th>
+          <th scope="col">To the seal</th>
           {fewest ? <th scope="col">With the fewest</th> : null}
         </tr>
       </thead>
@@ -83,6 +86,7 @@ function PlanTable({ side, plan, fewest }: { side: string; plan: Plan; fewest: P
             <td>{valve.seat_load[system]}</td>
             <td>{valve.open_load[system]}</td>
             <td>{valve.to_bind?.[system] ?? 'unknown'}</td>
+            <td>{valve.to_seal?.[system] ?? 'unknown'}</td>
             {fewest ? <td>{pile(fewest, place)}</td> : null}
           </tr>
         ))}

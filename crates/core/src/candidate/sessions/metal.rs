@@ -2,14 +2,16 @@
 
 use super::cells::{si, word};
 use super::session::{Bench, Session};
-use super::sisters::{by_valve, far, spread_of};
-use super::told::{Said, Told, beside, joined, read, sentence, valve};
+use super::sisters::{Sister, by_valve, far, spread_of};
+use super::told::{Said, Told, beside, in_words, joined, read, sentence, valve};
 use crate::bench::repeated;
 use crate::candidate::bench::DIAL;
 use crate::candidate::blocks::closed_gap;
+use crate::candidate::spring::height_sheet;
 use crate::document::Side;
 use crate::given::{Of, Place};
-use crate::quantity::{Angle, Dimension, Force, INCH, Length, Shown};
+use crate::quantity::{Angle, Dimension, Force, INCH, Length, Shown, UnitSystem, format_finer};
+use crate::report::HeightAt;
 
 /// The load of a spring at full lift, N, as far as it may be off (common practice, no source: 5 lbf).
 const LOADED: f64 = 5.0 * 4.448_221_6;
@@ -67,11 +69,12 @@ pub(super) fn lift_check(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     told.judged()
 }
 
-/// Installed heights of all valves, each mean of its readings; one far from its sisters is questioned.
+/// Installed heights of all valves, each mean of its readings, with what brings each to the height that is planned and what that
+/// leaves to bind and to the seal; one far from its sisters is questioned.
 pub(super) fn heights(bench: &Bench<'_>, session: &Session<'_>) -> Told {
     let rows = session.node.cells("heights");
     let mut told = Told::unclear(rows.len(), "");
-    let mut spreads = Vec::new();
+    let (mut spreads, mut shimmed) = (Vec::new(), Vec::new());
     for side in Side::BOTH {
         let own = by_valve(&rows, side, 2);
         let Some(spread) = spread_of(own.iter().map(|own| own.size.mean)) else { continue };
@@ -83,14 +86,61 @@ pub(super) fn heights(bench: &Bench<'_>, session: &Session<'_>) -> Told {
                 None => read(label, one.size.mean, Dimension::Length),
             });
         }
+        let means: Vec<f64> = own.iter().map(|own| own.size.mean).collect();
+        if let Some(sheet) = height_sheet(bench.inputs, side, &means) {
+            let valves = own.iter().zip(&sheet.to_wanted.valves);
+            told.figures
+                .extend(valves.map(|(one, at)| in_words(format!("{}, to do", valve(one.cylinder, side)), to_do(at))));
+            shimmed.push(sheet.to_wanted.says);
+        }
+        told.said.extend(measured(bench, &own, side));
         told.questions.extend(far(&own, side));
         spreads.push(sentence(spread, Dimension::Length, |by| format!("{} valves stand within {by}", side.key())));
     }
     if told.figures.is_empty() {
         return Told::unclear(rows.len(), "cylinder, side and height of each valve, without shims");
     }
-    told.says = joined(&spreads, ", ");
+    told.says = joined(&[joined(&spreads, ", ")].into_iter().chain(shimmed).collect::<Vec<_>>(), ". ");
+    if !told.questions.is_empty() {
+        told.said.clear();
+    }
     told.judged()
+}
+
+/// What brings a valve to its height, and what is left there.
+fn to_do(at: &HeightAt) -> Shown {
+    let words = |read: &dyn Fn(&Shown) -> String| {
+        let mut work: Vec<String> = at.lock.iter().map(|lock| format!("locks {}", read(lock))).collect();
+        if !at.shims.is_empty() {
+            work.push(format!("shims {}", at.shims.iter().map(read).collect::<Vec<_>>().join(" + ")));
+        }
+        let work = if work.is_empty() { "nothing".to_owned() } else { work.join(", ") };
+        let off = match (at.is_short, at.is_off) {
+            (true, _) => " (too short: seat deeper, or a taller retainer)",
+            (false, true) => " (no pile of this kit)",
+            (false, false) => "",
+        };
+        let left = |left: &Option<Shown>, to: &str| {
+            left.as_ref().map_or_else(String::new, |own| format!(", {} {to}", read(own)))
+        };
+        let (height, seat) = (read(&at.height), read(&at.seat_load));
+        format!(
+            "{work}: {height}{off}, {seat} closed{}{}",
+            left(&at.to_bind, "to bind"),
+            left(&at.to_seal, "to the seal")
+        )
+    };
+    Shown { inch: words(&|own| own.inch.clone()), metric: words(&|own| own.metric.clone()) }
+}
+
+/// The list of heights of a side, once every valve of it was read.
+fn measured(bench: &Bench<'_>, own: &[Sister], side: Side) -> Option<Said> {
+    let cylinders = bench.inputs.given.engine.cylinders?;
+    let is_whole = own.len() as f64 == cylinders && own.iter().zip(1..).all(|(own, cylinder)| own.cylinder == cylinder);
+    let texts: Vec<Vec<String>> =
+        own.iter().map(|own| vec![format_finer(own.size.mean, Dimension::Length, UnitSystem::Inch)]).collect();
+    let place = Place::new(Of::Heights, "measured", side);
+    is_whole.then(|| Said::rows(place, texts, Shown::plain(format!("{cylinders} valves as read"))))
 }
 
 /// Drops to the piston against the frame.

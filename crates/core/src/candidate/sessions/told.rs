@@ -240,12 +240,12 @@ pub(super) fn text(si: f64, dimension: Dimension) -> String {
 
 /// A sentence about a quantity, in both systems.
 pub(super) fn sentence(si: f64, dimension: Dimension, words: impl Fn(&str) -> String) -> Shown {
-    worded(&shown(si, dimension), words)
+    shown(si, dimension).said(words)
 }
 
 /// The same about what is shown in its own way.
 pub(super) fn worded(read: &Shown, words: impl Fn(&str) -> String) -> Shown {
-    Shown { inch: words(&read.inch), metric: words(&read.metric) }
+    read.clone().said(words)
 }
 
 /// What a valve is called.

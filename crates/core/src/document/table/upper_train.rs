@@ -280,6 +280,12 @@ pub static HEIGHTS: Object = sided(
             Kind::List { of: &SHIM, min: 1, max: 6 },
             "Thicknesses of the kit; .015, .030 and .060 in when absent.",
         ),
+        plain(
+            "locks",
+            "Other locks",
+            Kind::List { of: &LOCK, min: 1, max: 4 },
+            "How much higher than those it was measured with other locks at hand hold a retainer, lower where negative: for valves no shim brings there.",
+        ),
         quantity(
             "wanted",
             "Height wanted",
@@ -313,6 +319,7 @@ pub static HEIGHTS: Object = sided(
 );
 
 static HEIGHT: Kind = Kind::Quantity { dimension: Length, min: "0.800 in", max: "3.500 in" };
+static LOCK: Kind = Kind::Quantity { dimension: Length, min: "-0.150 in", max: "0.150 in" };
 static SHIM: Kind = Kind::Quantity { dimension: Length, min: "0.005 in", max: "0.120 in" };
 
 const POINT: Kind = Kind::Row(&[
