@@ -2,7 +2,9 @@
 
 use crate::support::DEMOS;
 use serde_json::{Value, json};
-use upper_lobe_core::analysis::{Build, PartName, Request, SessionReport, SessionVerdict, Stages, analyze};
+use upper_lobe_core::analysis::{
+    Build, ExpectedReport, PartName, Request, SessionReport, SessionVerdict, Stages, analyze, expected_of,
+};
 use upper_lobe_core::bench::{Tested, fitted};
 use upper_lobe_core::train::heights::piles;
 
@@ -244,4 +246,53 @@ fn springs_are_placed_by_the_heights_that_were_read() {
     let swapped =
         json!({ "id": "t", "kind": "springs", "loads": [[1, "1.300 in", "136 lbf"], [1, "1.800 in", "316 lbf"]] });
     assert!(one(TOW, json!({}), swapped).questions[0].contains("exchanged"));
+}
+
+/// A lift check of the tow demo's intake with the light spring, of which ratio and lobe lift may be off by so much.
+fn lift_held(light: f64) -> ExpectedReport {
+    let mut value: Value = serde_json::from_str(DEMOS[TOW]).unwrap();
+    value["tolerances"] = json!([
+        { "field": "candidates[a].train.rocker.ratio", "plus_minus": "0.02" },
+        { "field": "candidates[a].cam.intake.lobe_lift", "plus_minus": "0.002 in" },
+    ]);
+    let lifts = json!([["light", format!("{light} in")]]);
+    value["bench"] = json!([{ "id": "l", "kind": "lift_check", "lifts": lifts }]);
+    expected_of(&Build::from_value(value).unwrap(), "l", &Stages::default()).unwrap()
+}
+
+#[test]
+fn a_reading_is_held_against_what_is_expected_with_both_doubts() {
+    // By hand [JCGM 100, 5.1.2]: 1.6 x .318 is .5088; .318 x .02 and 1.6 x .002 are .00636 and .0032, together .0071.
+    let first = lift_held(0.5088);
+    let own = &first.figures[0];
+    assert_eq!((own.expected.inch.as_str(), own.expected_doubt.inch.as_str()), (".509 in", ".007 in"));
+    assert!(own.agrees && first.suspects.is_empty() && first.says.contains("as expected"), "{first:?}");
+    // .0058 less: more than a dial may be off, less than both together.
+    let within = lift_held(0.503);
+    assert!(
+        within.figures[0].agrees && within.says.contains("within what the document itself may be off by"),
+        "{within:?}"
+    );
+    // A ratio of 1.55 in place of 1.60: beyond both, and the ratio is what it contradicts; a lobe .010 short would be five times
+    // what it may be off.
+    let beyond = lift_held(0.493);
+    assert!(!beyond.figures[0].agrees, "{beyond:?}");
+    let suspect = &beyond.suspects[0];
+    assert_eq!(suspect.label, "Rocker ratio");
+    let to: f64 = suspect.to.inch.parse().unwrap();
+    assert!((to - 1.55).abs() < 0.02 && suspect.times_its_doubt > 1.5 && suspect.explains > 0.9, "{suspect:?}");
+    assert!(beyond.says.contains("more than it may be off by"), "{}", beyond.says);
+    // Drops at several places tell a valve that stands elsewhere from a pocket that is deeper; what explains half is told at most.
+    let drops = json!({ "id": "v", "kind": "valve_drop", "drops": [["0 deg", "0.222 in"], ["10 deg", "0.257 in"]] });
+    let mut value: Value = serde_json::from_str(DEMOS[TOW]).unwrap();
+    value["bench"] = json!([drops]);
+    let found = expected_of(&Build::from_value(value.clone()).unwrap(), "v", &Stages::default()).unwrap();
+    assert!(found.suspects.iter().all(|own| own.explains > 0.5 && own.times_its_doubt < 10.0), "{found:?}");
+    assert!(found.suspects.iter().any(|own| own.label == "Intake pocket depth"), "{found:?}");
+    // A tenth of an inch less is no field's doubt: it is read again, or something else is in the engine.
+    value["bench"][0]["drops"] = json!([["0 deg", "0.100 in"], ["10 deg", "0.120 in"]]);
+    let far = expected_of(&Build::from_value(value).unwrap(), "v", &Stages::default()).unwrap();
+    assert!(far.suspects.is_empty() && far.says.ends_with("No single field explains it."), "{far:?}");
+    let nothing = expected_of(&Build::read(DEMOS[TOW]).unwrap(), "v", &Stages::default());
+    assert!(nothing.is_err());
 }

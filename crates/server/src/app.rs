@@ -93,6 +93,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(phasing::turn_cam)
             .service(bench::weigh_edits)
             .service(bench::lay_out_session)
+            .service(bench::hold_session_against_document)
             .service(readings::take_readings)
             .service(pairing::who_asks)
             .service(pairing::pairing_state)

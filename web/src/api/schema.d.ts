@@ -39,6 +39,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench-expected": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A session against what the document expects of it, with what both may be off by, and which field it contradicts. */
+        post: operations["hold_session_against_document"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench-sheet": {
         parameters: {
             query?: never;
@@ -3300,6 +3317,30 @@ export interface components {
             /** @description Two letters. */
             short: string;
         };
+        /** @description One figure of it. */
+        ExpectedFigure: {
+            /** @description Whether that lies within both together. */
+            agrees: boolean;
+            /** @description As it was expected. */
+            expected: components["schemas"]["Shown"];
+            /** @description As far as that may be off, by what every field of the document may be off. */
+            expected_doubt: components["schemas"]["Shown"];
+            /** @description What it is. */
+            label: string;
+            /** @description Reading less what was expected. */
+            off: components["schemas"]["Shown"];
+            /** @description As far as the reading may be off. */
+            reading_doubt: components["schemas"]["Shown"];
+        };
+        /** @description A session's figures against what the document expects, each with what it may be off by. */
+        ExpectedReport: {
+            /** @description Figures that something is expected of. */
+            figures: components["schemas"]["ExpectedFigure"][];
+            /** @description In a sentence. */
+            says: string;
+            /** @description Fields that would bring the document to the readings, the likeliest first; empty where it agrees with them. */
+            suspects: components["schemas"]["Suspect"][];
+        };
         /** @description A family of engines as it is offered. */
         FamilyReport: {
             /** @description In a sentence. */
@@ -5877,6 +5918,27 @@ export interface components {
              */
             rpm: number;
         };
+        /** @description A field that would bring the document to the readings by itself. */
+        Suspect: {
+            /**
+             * Format: double
+             * @description Share of the squares of what is off that would be gone.
+             */
+            explains: number;
+            /** @description Path of the field. */
+            field: string;
+            /** @description As it is. */
+            from: components["schemas"]["Shown"];
+            /** @description What it is called. */
+            label: string;
+            /**
+             * Format: double
+             * @description How many times as much as it may be off by that is.
+             */
+            times_its_doubt: number;
+            /** @description As it would have to be. */
+            to: components["schemas"]["Shown"];
+        };
         /**
          * @description Whose text a conflict takes.
          * @enum {string}
@@ -6483,6 +6545,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BeginningReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hold_session_against_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExpectedReport"];
                 };
             };
             422: {

@@ -30,7 +30,7 @@ pub fn played_of(build: &Build, id: &str, stages: &Stages) -> Result<Vec<PlayedR
     of_session(build, id, stages, session_played)
 }
 
-fn of_session<T>(
+pub(super) fn of_session<T>(
     build: &Build,
     id: &str,
     stages: &Stages,

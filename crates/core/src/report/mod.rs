@@ -63,8 +63,8 @@ pub use searching::{
     ImpossibleReport, KitPart, KitReport, KnownBy, MoreReport, PriceReport, SearchPoint, SearchReport,
 };
 pub use session::{
-    Gauge, LobeFile, NextCell, NextReading, PlayedReading, SessionFigure, SessionReport, SessionSheet, SessionVerdict,
-    SheetRow, SheetTable, Suggestion,
+    ExpectedFigure, ExpectedReport, FigureNumbers, Gauge, LobeFile, NextCell, NextReading, PlayedReading,
+    SessionFigure, SessionReport, SessionSheet, SessionVerdict, SheetRow, SheetTable, Suggestion, Suspect,
 };
 pub use spring::{CoilReport, HeightAt, HeightPlan, HeightSheet, SpringReport, SurgeMeets};
 pub use timing::{DurationAt, SideTiming, TimingReport};

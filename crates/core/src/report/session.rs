@@ -172,6 +172,51 @@ report! {
         off: Option<Shown>,
         /// Whether that is beyond the doubt.
         stands_out: bool,
+        /// The same in SI, for whoever compares; absent for what is no plain quantity.
+        #[serde(skip)]
+        numbers: Option<FigureNumbers>,
+    }
+
+    /// A session's figures against what the document expects, each with what it may be off by.
+    pub struct ExpectedReport {
+        /// In a sentence.
+        says: String,
+        /// Figures that something is expected of.
+        figures: Vec<ExpectedFigure>,
+        /// Fields that would bring the document to the readings, the likeliest first; empty where it agrees with them.
+        suspects: Vec<Suspect>,
+    }
+
+    /// One figure of it.
+    pub struct ExpectedFigure {
+        /// What it is.
+        label: String,
+        /// As it was expected.
+        expected: Shown,
+        /// As far as that may be off, by what every field of the document may be off.
+        expected_doubt: Shown,
+        /// As far as the reading may be off.
+        reading_doubt: Shown,
+        /// Reading less what was expected.
+        off: Shown,
+        /// Whether that lies within both together.
+        agrees: bool,
+    }
+
+    /// A field that would bring the document to the readings by itself.
+    pub struct Suspect {
+        /// Path of the field.
+        field: String,
+        /// What it is called.
+        label: String,
+        /// As it is.
+        from: Shown,
+        /// As it would have to be.
+        to: Shown,
+        /// How many times as much as it may be off by that is.
+        times_its_doubt: f64,
+        /// Share of the squares of what is off that would be gone.
+        explains: f64,
     }
 
     /// A field as readings have it.
@@ -248,4 +293,17 @@ pub struct PlayedReading {
     pub dimension: Dimension,
     /// Each cell that is asked for, SI.
     pub si: Vec<f64>,
+}
+
+/// A figure in SI units.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct FigureNumbers {
+    /// As it was read.
+    pub read: f64,
+    /// As it was expected.
+    pub expected: Option<f64>,
+    /// As far as the reading may be off, half width that holds 95 of 100.
+    pub doubt: Option<f64>,
+    /// What it is.
+    pub dimension: Dimension,
 }

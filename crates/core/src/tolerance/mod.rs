@@ -15,4 +15,4 @@ pub use held::{Hold, hold};
 pub use outcome::{Outcome, Spreading, quantile};
 pub use respond::{AWAY, Effect, Response};
 pub use simulate::{Model, Simulated, simulate};
-pub use spread::Spread;
+pub use spread::{HOLDS_95, Spread};

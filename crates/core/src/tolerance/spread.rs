@@ -4,7 +4,7 @@ use crate::words::SpreadShape;
 use std::f64::consts::SQRT_2;
 
 /// Standard deviations of a normal spread that hold 95 of 100 between minus and plus [tables of the normal distribution].
-const HOLDS_95: f64 = 1.959_963_984_540_054;
+pub const HOLDS_95: f64 = 1.959_963_984_540_054;
 
 /// A spread around zero, symmetric.
 #[derive(Debug, Clone, Copy, PartialEq)]

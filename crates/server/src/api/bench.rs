@@ -4,7 +4,9 @@ use crate::jobs::aside;
 use crate::problem::Problem;
 use actix_web::{post, web};
 use serde::Deserialize;
-use upper_lobe_core::analysis::{Build, Edit, SessionSheet, Stages, UnitSystem, Weighed, sheet_of, weigh};
+use upper_lobe_core::analysis::{
+    Build, Edit, ExpectedReport, SessionSheet, Stages, UnitSystem, Weighed, expected_of, sheet_of, weigh,
+};
 use utoipa::ToSchema;
 
 /// What to weigh.
@@ -58,4 +60,16 @@ pub async fn lay_out_session(
     let stages = stages.into_inner();
     let sheet = aside(move || Ok(sheet_of(&Build::read(&body.document)?, &body.session, &stages)?));
     sheet.await.map(web::Json)
+}
+
+/// A session against what the document expects of it, with what both may be off by, and which field it contradicts.
+#[utoipa::path(request_body = SheetRequest, responses((status = 200, body = ExpectedReport), (status = 422, body = Problem)), tag = "workbench")]
+#[post("/bench-expected")]
+pub async fn hold_session_against_document(
+    stages: web::Data<Stages>,
+    body: web::Json<SheetRequest>,
+) -> Result<web::Json<ExpectedReport>, Problem> {
+    let stages = stages.into_inner();
+    let held = aside(move || Ok(expected_of(&Build::read(&body.document)?, &body.session, &stages)?));
+    held.await.map(web::Json)
 }

@@ -41,6 +41,7 @@ const ROUTES: &[(&str, &str, Allowed)] = &[
     ("POST", "/api/workbench", LOOK),
     ("POST", "/api/weigh", LOOK),
     ("POST", "/api/bench-sheet", LOOK),
+    ("POST", "/api/bench-expected", LOOK),
     ("POST", "/api/order", LOOK),
     ("POST", "/api/order/workbook", LOOK),
     ("POST", "/api/differences", LOOK),

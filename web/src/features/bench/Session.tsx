@@ -1,7 +1,9 @@
 import { Button } from 'antd'
 import type { SessionReport } from '../../api/client'
 import { usePlace } from '../../model/place'
-import { useSession, useSessionPart } from '../../model/useSession'
+import { useSession } from '../../model/useSession'
+import { Budget } from './Budget'
+import { Figures } from './Figures'
 import { Said } from './Said'
 import { SessionFields } from './SessionFields'
 import { NextReading } from './NextReading'
@@ -27,6 +29,9 @@ export function Session({ shown }: Props) {
       <Said shown={shown} />
       <Suggestions shown={shown} />
       <Figures shown={shown} />
+      {shown.kind === 'valve_drop' || shown.kind === 'clay' ? (
+        <Budget side={shown.side ?? 'intake'} />
+      ) : null}
       <SessionFields />
       <div className="next-keys no-print">
         <Button size="small" onClick={() => openPaper('at-engine', shown.id)}>
@@ -40,39 +45,5 @@ export function Session({ shown }: Props) {
         </Button>
       </div>
     </div>
-  )
-}
-
-function Figures({ shown }: Props) {
-  const system = useSessionPart((state) => state.system)
-  if (shown.figures.length === 0) return null
-  return (
-    <table className="figures">
-      <caption>What was read</caption>
-      <thead>
-        <tr>
-          <th scope="col">Reading</th>
-          <th scope="col">Read</th>
-          <th scope="col">Expected</th>
-          <th scope="col">Off</th>
-        </tr>
-      </thead>
-      <tbody>
-        {shown.figures.map((one) => (
-          <tr key={one.label}>
-            <th scope="row">{one.label}</th>
-            <td>
-              <b>{one.read[system]}</b>
-              {one.doubt ? <span className="quiet"> ± {one.doubt[system]}</span> : null}
-            </td>
-            <td>{one.expected?.[system] ?? ''}</td>
-            <td>
-              {one.off?.[system] ?? ''}
-              {one.stands_out ? <span className="word tight"> stands out</span> : null}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
   )
 }

@@ -35,11 +35,14 @@ use told::Told;
 pub fn sessions(inputs: &Resolved, source: &Source<'_>, is_first: bool) -> Vec<SessionReport> {
     let all = all(source, is_first);
     let bench = Bench { inputs, source, all: &all };
-    let told = |session: &Session<'_>| {
-        let asked = asked::rows(&bench, session);
-        bench.told(session, &asked).report(session, next::standing(&asked, session), source)
-    };
-    all.iter().map(told).collect()
+    all.iter().map(|session| bench.report(session)).collect()
+}
+
+/// The session `id`; `None` where the candidate has no such session.
+pub fn session(inputs: &Resolved, source: &Source<'_>, is_first: bool, id: &str) -> Option<SessionReport> {
+    let all = all(source, is_first);
+    let bench = Bench { inputs, source, all: &all };
+    all.iter().find(|own| own.node.text("id") == id).map(|own| bench.report(own))
 }
 
 /// What the session `id` still asks for, in its order; `None` where the candidate has no such session.
@@ -76,6 +79,11 @@ pub fn session_played(inputs: &Resolved, source: &Source<'_>, is_first: bool, id
 }
 
 impl Bench<'_> {
+    fn report(&self, session: &Session<'_>) -> SessionReport {
+        let asked = asked::rows(self, session);
+        self.told(session, &asked).report(session, next::standing(&asked, session), self.source)
+    }
+
     /// What the readings come to; nothing is suggested while the units of one are in question.
     fn told(&self, session: &Session<'_>, asked: &[asked::Row]) -> Told {
         let mut told = self.of_kind(session).repeating(repeats::repeats(asked, session));

@@ -6,7 +6,9 @@ use crate::candidate::resolve::Gap;
 use crate::document::Side;
 use crate::given::{Of, Place, Source};
 use crate::quantity::{Dimension, Shown, UnitSystem, format_finer, shown};
-use crate::report::{LobeFile, Named, NextReading, SessionFigure, SessionReport, SessionVerdict, Suggestion};
+use crate::report::{
+    FigureNumbers, LobeFile, Named, NextReading, SessionFigure, SessionReport, SessionVerdict, Suggestion,
+};
 use crate::words::SessionKind;
 
 /// What a field would take.
@@ -186,12 +188,13 @@ fn suggestion(said: Said, source: &Source<'_>) -> Suggestion {
 
 /// A figure that is only read.
 pub(super) fn read(label: String, si: f64, dimension: Dimension) -> SessionFigure {
-    in_words(label, shown(si, dimension))
+    let numbers = Some(FigureNumbers { read: si, expected: None, doubt: None, dimension });
+    SessionFigure { numbers, ..in_words(label, shown(si, dimension)) }
 }
 
 /// The same of what is no plain quantity.
 pub(super) fn in_words(label: String, read: Shown) -> SessionFigure {
-    SessionFigure { label, read, doubt: None, expected: None, off: None, stands_out: false }
+    SessionFigure { label, read, doubt: None, expected: None, off: None, stands_out: false, numbers: None }
 }
 
 /// The one in the middle, the upper of two; `None` of nothing.
@@ -216,6 +219,7 @@ pub(super) fn beside(label: String, (si, expected): (f64, f64), doubt: f64, dime
         expected: Some(shown(expected, dimension)),
         off: Some(signed(si - expected, dimension)),
         stands_out: (si - expected).abs() > doubt,
+        numbers: Some(FigureNumbers { read: si, expected: Some(expected), doubt: Some(doubt), dimension }),
     }
 }
 
