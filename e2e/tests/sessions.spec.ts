@@ -32,6 +32,14 @@ test('a cam is degreed in by keyboard, questioned where it cannot be, its centre
   await read('173', '4 of 4')
   await expect(at.getByText('Everything that is asked for was read.')).toBeVisible()
   await expect(at.getByRole('status')).toContainText('3.0 deg retarded')
+  // Held against the document: beyond both doubts, and the field that would explain it.
+  const held = at.getByRole('region', { name: 'Against the document' })
+  await expect(held.getByRole('row', { name: /^Intake centreline/ })).toContainText('→ 110.0 deg')
+  // Left for good, it is not asked again; undone, it is.
+  await at.getByRole('button', { name: /^Leave .*centreline/ }).click()
+  await expect(at.getByText(/^Left as it was: .*centreline/)).toBeVisible()
+  await expect(at.getByRole('button', { name: /^Take .*centreline/ })).toHaveCount(0)
+  await bench.getByRole('button', { name: 'Undo' }).click()
   await at.getByRole('button', { name: /^Take .*centreline/ }).click()
   await expect(at.getByRole('status')).toContainText('as the document has it')
   await bench.getByRole('button', { name: 'Undo' }).click()

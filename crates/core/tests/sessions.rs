@@ -248,6 +248,18 @@ fn springs_are_placed_by_the_heights_that_were_read() {
     assert!(one(TOW, json!({}), swapped).questions[0].contains("exchanged"));
 }
 
+#[test]
+fn what_was_left_is_offered_again_when_readings_say_something_else() {
+    let rows = |last: &str| json!([[1, "front", "inside", "0.011 in"], [1, "front", "outside", last]]);
+    let session = |last: &str, left: Value| json!({ "id": "d", "kind": "decks", "decks": rows(last), "left": left });
+    let offered = one(TOW, json!({}), session("0.011 in", json!([])));
+    let (label, to) = (offered.suggests[0].label.clone(), offered.suggests[0].to.clone());
+    let left = one(TOW, json!({}), session("0.011 in", json!([[label, to]])));
+    assert_eq!((left.suggests.len(), left.left), (0, vec![[label.clone(), to.clone()]]));
+    let again = one(TOW, json!({}), session("0.013 in", json!([[label, to]])));
+    assert_eq!((again.suggests.len(), again.left.len()), (1, 0));
+}
+
 /// A lift check of the tow demo's intake with the light spring, of which ratio and lobe lift may be off by so much.
 fn lift_held(light: f64) -> ExpectedReport {
     let mut value: Value = serde_json::from_str(DEMOS[TOW]).unwrap();

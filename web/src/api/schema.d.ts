@@ -3153,6 +3153,16 @@ export interface components {
                 table: string;
             };
         } | {
+            /** @description What a session would say of a field, left as it is. */
+            leave_suggestion: {
+                /** @description What the field is called. */
+                label: string;
+                /** @description Identifier of the session. */
+                session: string;
+                /** @description As it would be. */
+                to: string;
+            };
+        } | {
             /** @description A session taken out with its readings. */
             remove_session: {
                 /** @description Its identifier. */
@@ -5613,6 +5623,8 @@ export interface components {
             /** @description What is measured. */
             kind: string;
             last?: components["schemas"]["NextReading"] | null;
+            /** @description What they would say and somebody left, as field and value. */
+            left: string[][];
             /** @description Fields that it lacks. */
             needs: components["schemas"]["Named"][];
             next?: components["schemas"]["NextReading"] | null;

@@ -22,9 +22,9 @@ const AWAY: f64 = 1.0;
 /// The session `id` against what the document expects of it.
 ///
 /// The doubt of what is expected is the root of the summed squares of what every field's own doubt makes of it, to first order
-/// [JCGM 100, 5.1.2, fields taken as independent]. A suspect is the field that, moved by itself, takes most of the squares of what is
-/// off, each over its reading's doubt, at the price of the square of how far it is moved over its own: the likeliest single
-/// correction where all are normal.
+/// [JCGM 100, 5.1.2, fields taken as independent]. A suspect is a field that, moved by itself, takes most of the squares of what is
+/// off, each over its reading's doubt; those that need to move little for what they may be off by come first (the gain in
+/// likelihood at the price of the move, all normal).
 ///
 /// # Errors
 /// There is no such session.
@@ -139,14 +139,10 @@ fn needed<'a>(effect: &Effect<'a>, figures: &[&SessionFigure]) -> Option<Move<'a
         cross += off * by;
         own += by * by;
     }
-    let steps = cross / (own + 1.0);
-    let left = squares - 2.0 * steps * cross + steps * steps * own;
-    (squares > 0.0).then(|| Move {
-        field: effect.field,
-        steps,
-        explains: 1.0 - left / squares,
-        worth: squares - left - steps * steps,
-    })
+    let (steps, gone) = (cross / own, cross * cross / own);
+    // The most that is left of what is gone once the move's own square is paid for.
+    let worth = cross * cross / (own + 1.0);
+    (squares > 0.0 && own > 0.0).then(|| Move { field: effect.field, steps, explains: gone / squares, worth })
 }
 
 fn suspect(own: &Move<'_>, resolved: &Resolved, source: &Source<'_>) -> Option<Suspect> {

@@ -223,6 +223,15 @@ pub enum Edit {
         #[serde(default, skip_serializing_if = "Option::is_none")]
         of: Option<usize>,
     },
+    /// What a session would say of a field, left as it is.
+    LeaveSuggestion {
+        /// Identifier of the session.
+        session: String,
+        /// What the field is called.
+        label: String,
+        /// As it would be.
+        to: String,
+    },
     /// A session taken out with its readings.
     RemoveSession {
         /// Its identifier.
@@ -355,6 +364,7 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         }
         Edit::TakeReading { session, table, cells } => sessions::take(&mut value, (session, table), cells, system)?,
         Edit::TakeBack { session, table, of } => sessions::take_back(&mut value, (session, table), *of)?,
+        Edit::LeaveSuggestion { session, label, to } => sessions::leave(&mut value, session, (label, to))?,
         Edit::SignLine { line, candidate, by, at } => assembly::sign(&mut value, (line, candidate), by, at)?,
         Edit::UndoLine { line, candidate, by, at, reason } => {
             assembly::undo(&mut value, (line, candidate), by, at, reason)?;

@@ -53,6 +53,15 @@ pub fn take_back(document: &mut Value, (id, table): (&str, &str), of: Option<usi
     Ok(())
 }
 
+/// What a session would say of a field, left as it is: in the place of what it said of it before.
+pub fn leave(document: &mut Value, id: &str, (label, to): (&str, &str)) -> Result<(), Fault> {
+    let rows = own(document, id)?.entry("left").or_insert_with(|| json!([]));
+    let rows = rows.as_array_mut().ok_or_else(|| Fault::new("left", "no list", "a list of rows"))?;
+    rows.retain(|row| row[0].as_str() != Some(label));
+    rows.push(json!([label, to]));
+    Ok(())
+}
+
 /// A session taken out with its readings.
 pub fn remove(document: &mut Value, id: &str) -> Result<(), Fault> {
     own(document, id)?;
@@ -105,6 +114,9 @@ mod tests {
         assert_eq!(document["bench"][0], json!({ "id": "s", "kind": "degree_in" }));
         assert!(take_back(&mut document, ("s", "readings"), None).is_err());
         assert!(take(&mut document, ("s", "note"), &[], UnitSystem::Inch).is_err());
+        leave(&mut document, "s", ("Deck clearance", ".011 in")).unwrap();
+        leave(&mut document, "s", ("Deck clearance", ".012 in")).unwrap();
+        assert_eq!(document["bench"][0]["left"], json!([["Deck clearance", ".012 in"]]));
         remove(&mut document, "s").unwrap();
         assert_eq!(document, json!({}));
         assert!(remove(&mut document, "s").is_err());

@@ -122,6 +122,8 @@ report! {
         questions: Vec<String>,
         /// What the document would say by them.
         suggests: Vec<Suggestion>,
+        /// What they would say and somebody left, as field and value.
+        left: Vec<[String; 2]>,
         /// Fields that it lacks.
         needs: Vec<Named>,
         /// What to read next; absent where it has what it asks for.

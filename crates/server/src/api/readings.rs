@@ -73,6 +73,7 @@ fn said(edits: &[Edit]) -> String {
         Edit::BeginSession { session, kind, .. } => format!("began {session}, {}", kind.replace('_', " ")),
         Edit::TakeReading { session, cells, .. } => format!("{session} read {}", cells.join(", ")),
         Edit::TakeBack { session, .. } => format!("{session}, the last reading taken back"),
+        Edit::LeaveSuggestion { session, label, .. } => format!("{session}, {label} left as it is"),
         Edit::RemoveSession { session } => format!("{session} taken out"),
         Edit::SignLine { line, .. } => format!("signed {line}"),
         Edit::UndoLine { line, .. } => format!("undid {line}"),

@@ -11,13 +11,21 @@ export function Suggestions({ shown }: { readonly shown: SessionReport }) {
   const session = useSession()
   const candidate = useCandidate()?.id ?? ''
   const all = shown.suggests
-  if (all.length === 0) return null
+  const { left } = shown
+  if (all.length === 0) return left.length > 0 ? <Left left={left} /> : null
+  const leave = ({ label, to }: Suggestion) =>
+    session.edit({ leave_suggestion: { session: shown.id, label, to } })
   const edits = all.map((one) => takenOver(one, candidate))
   return (
     <section className="suggestions" aria-label="What the document would say by it">
       <h2>What the document would say by it</h2>
       {all.map((one, place) => (
-        <One key={one.field} one={one} onTake={() => session.edits(edits[place] ?? [])} />
+        <One
+          key={one.field}
+          one={one}
+          onTake={() => session.edits(edits[place] ?? [])}
+          onLeave={() => leave(one)}
+        />
       ))}
       <Moves edits={edits.flat()} />
       {all.length > 1 ? (
@@ -25,11 +33,27 @@ export function Suggestions({ shown }: { readonly shown: SessionReport }) {
           Take all of it
         </Button>
       ) : null}
+      {left.length > 0 ? <Left left={left} /> : null}
     </section>
   )
 }
 
-function One({ one, onTake }: { one: Suggestion; onTake: () => void }) {
+/** What was left as it was; offered again when readings say something else. */
+function Left({ left }: { readonly left: SessionReport['left'] }) {
+  return (
+    <p className="quiet">
+      Left as it was: {left.map(([label, to]) => `${label ?? ''}, read as ${to ?? ''}`).join('; ')}.
+    </p>
+  )
+}
+
+interface OneProps {
+  readonly one: Suggestion
+  readonly onTake: () => void
+  readonly onLeave: () => void
+}
+
+function One({ one, onTake, onLeave }: OneProps) {
   const system = useSessionPart((state) => state.system)
   return (
     <p className="suggestion">
@@ -40,6 +64,9 @@ function One({ one, onTake }: { one: Suggestion; onTake: () => void }) {
       </span>
       <Button size="small" aria-label={`Take ${one.label}`} onClick={onTake}>
         Take
+      </Button>
+      <Button size="small" aria-label={`Leave ${one.label} as it is`} onClick={onLeave}>
+        Leave
       </Button>
     </p>
   )

@@ -112,6 +112,13 @@ impl Told {
             }
             None => (self.says, Vec::new()),
         };
+        let given_up = session.node.cells("left");
+        let is_left = |own: &Suggestion| {
+            given_up.iter().any(|row| row[0].as_str() == Some(&own.label) && row[1].as_str() == Some(&own.to))
+        };
+        let all: Vec<Suggestion> = self.said.into_iter().map(|said| suggestion(said, source)).collect();
+        let (left, suggests): (Vec<_>, Vec<_>) = all.into_iter().partition(is_left);
+        let left = left.into_iter().map(|own| [own.label, own.to]).collect();
         let is_of_one = matches!(session.kind, SessionKind::DegreeIn | SessionKind::LiftCheck | SessionKind::ValveDrop);
         SessionReport {
             id: session.node.text("id"),
@@ -123,7 +130,8 @@ impl Told {
             figures: self.figures,
             verdict: if self.questions.is_empty() { self.verdict } else { SessionVerdict::Questioned },
             says,
-            suggests: self.said.into_iter().map(|said| suggestion(said, source)).collect(),
+            suggests,
+            left,
             questions: self.questions,
             needs,
             next,

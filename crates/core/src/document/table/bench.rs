@@ -77,6 +77,8 @@ static CARD_DURATION: Kind = Kind::Row(&[
 ]);
 static CARD_LIFT: Kind = Kind::Row(&[("Side", SIDE), ("Lobe lift", SIZE)]);
 
+static LEFT: Kind = Kind::Row(&[("Field", Kind::Text(120)), ("As", Kind::Text(60))]);
+
 /// A table of rows of one kind.
 const fn table(of: &'static Kind) -> Kind {
     Kind::List { of, min: 0, max: 4000 }
@@ -244,5 +246,11 @@ const SESSION_FIELDS: &[Field] = &[
     )
     .when("kind", &["cam_card"]),
     plain("lobe_lifts", "Lobe lifts", table(&CARD_LIFT), "As the maker's card has them.").when("kind", &["cam_card"]),
+    plain(
+        "left",
+        "Left as it was",
+        table(&LEFT),
+        "What these readings would say of a field and nobody took; offered again when they say something else.",
+    ),
     plain("note", "Note", Kind::Text(400), "Anything worth knowing."),
 ];
