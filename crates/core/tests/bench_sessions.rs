@@ -3,9 +3,10 @@
 use crate::sessions::{STRIP, TOW, one};
 use crate::support::DEMOS;
 use serde_json::{Value, json};
+use std::sync::{Arc, Mutex};
 use upper_lobe_core::analysis::{
-    Build, Edit, LimitReport, PartName, Request, SessionReport, SessionVerdict, Side, Stages, UnitSystem, analyze,
-    apply, weigh,
+    Build, Edit, Faults, Job, LimitReport, PartName, Request, SessionReport, SessionVerdict, Side, Stages, UnitSystem,
+    Watch, WeighJob, WeighStep, Weighed, analyze, apply,
 };
 
 /// The suggestion for the field that ends in `key`.
@@ -17,6 +18,18 @@ fn said(report: &SessionReport, key: &str) -> String {
 fn figure<'a>(report: &'a SessionReport, label: &str) -> &'a str {
     let own = report.figures.iter().find(|own| own.label == label);
     own.map_or_else(|| panic!("no {label}: {:?}", report.figures), |own| own.read.inch.as_str())
+}
+
+/// What edits of the first candidate would move.
+fn weigh(build: &Build, edits: &[Edit]) -> Result<Weighed, Faults> {
+    let job = WeighJob::new(build, edits, Some("a"), UnitSystem::Inch, Arc::default())?;
+    let margins = Mutex::new(None);
+    let tell = |step: WeighStep| *margins.lock().unwrap() = Some(step.weighed);
+    let done = job.run(&Watch { report: &tell, stop: &|| false }).expect("it is not stopped");
+    // Margins came before, and are the same.
+    let before = margins.into_inner().unwrap().expect("a step");
+    assert_eq!((&before.margins, before.still, before.torque), (&done.margins, done.still, None));
+    Ok(Weighed::clone(&done))
 }
 
 #[test]
@@ -261,7 +274,7 @@ fn a_map_by_dial_becomes_the_lobe_and_what_it_moves_is_weighed_first() {
         |report: &upper_lobe_core::analysis::CandidateReport| report.timing.done().unwrap().intake.duration_050_deg;
     // Half a degree of duration from points five degrees apart.
     assert!((duration(&then) - duration(&report)).abs() < 0.5, "{} {}", duration(&then), duration(&report));
-    let weighed = weigh(&build, &[edit], Some("a"), UnitSystem::Inch, &stages).expect("weighed");
+    let weighed = weigh(&build, &[edit]).expect("weighed");
     assert!(weighed.margins.len() + weighed.still >= 30, "{} {}", weighed.margins.len(), weighed.still);
     let torque = weighed.torque.expect("torque");
     assert!(torque.average_torque.abs() < 0.005 && torque.average_torque != 0.0, "{torque:?}");
@@ -269,15 +282,14 @@ fn a_map_by_dial_becomes_the_lobe_and_what_it_moves_is_weighed_first() {
 
 #[test]
 fn weighing_says_what_an_edit_moves_and_nothing_of_what_moves_nothing() {
-    let stages = Stages::default();
     let build = Build::read(DEMOS[TOW]).expect("a demo");
     let set = |field: &str, text: &str| Edit::Set { field: field.into(), text: text.into() };
-    let none = weigh(&build, &[set("name", "Another")], Some("a"), UnitSystem::Inch, &stages).unwrap();
+    let none = weigh(&build, &[set("name", "Another")]).unwrap();
     assert!(none.margins.is_empty() && none.torque.unwrap().average_torque == 0.0);
     // Both lobes stand on the intake's centreline: four degrees later takes the intake away from the piston that it follows, and
     // brings the exhaust nearer to the one that comes up behind it; a spring's load does not move.
     let later = [set("candidates[0].cam.intake_centreline", "111 deg")];
-    let found = weigh(&build, &later, Some("a"), UnitSystem::Inch, &stages).unwrap();
+    let found = weigh(&build, &later).unwrap();
     let gap = |side: Side| -> f64 {
         let own =
             found.margins.iter().find(|own| own.id == "piston_clearance" && own.side == Some(side)).expect("a gap");
@@ -288,7 +300,7 @@ fn weighing_says_what_an_edit_moves_and_nothing_of_what_moves_nothing() {
     };
     assert!(gap(Side::Intake) > 0.005 && gap(Side::Exhaust) < -0.005, "{:?}", found.margins);
     assert!(found.margins.iter().all(|own| own.id != "seat_load") && found.torque.unwrap().average_torque < 0.0);
-    assert!(weigh(&build, &[set("engine.bore", "9 lbf")], Some("a"), UnitSystem::Inch, &stages).is_err());
+    assert!(weigh(&build, &[set("engine.bore", "9 lbf")]).is_err());
 }
 
 #[test]

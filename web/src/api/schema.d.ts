@@ -775,7 +775,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Every margin that edits would move, and torque by quick curves; nothing is kept. */
+        /** Every margin that edits would move, then torque by quick curves, as `application/x-ndjson`; nothing is kept. */
         post: operations["weigh_edits"];
         delete?: never;
         options?: never;
@@ -4326,6 +4326,33 @@ export interface components {
             /** @enum {string} */
             state: "stopped";
         };
+        /** @description One line of a job's answer. */
+        Line_WeighStep_WeighDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description What edits would move, without torque. */
+            weighed: components["schemas"]["Weighed"];
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description What edits would move. */
+            weighed: components["schemas"]["Weighed"];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
         /** @description A build in the list with what its document says of the engine, as typed. */
         ListedBuild: components["schemas"]["BuildSummary"] & {
             /** @description Cylinder bore. */
@@ -6374,6 +6401,11 @@ export interface components {
          * @enum {string}
          */
         Verdict: "ok" | "tight" | "fails" | "advice" | "unknown";
+        /** @description The whole of it. */
+        WeighDone: {
+            /** @description What edits would move. */
+            weighed: components["schemas"]["Weighed"];
+        };
         /** @description What to weigh. */
         WeighRequest: {
             /** @description Identifier of the candidate; the first when absent. */
@@ -6384,6 +6416,11 @@ export interface components {
             edits: components["schemas"]["Edit"][];
             /** @description Units that bare numbers are taken in. */
             system?: components["schemas"]["UnitSystem"];
+        };
+        /** @description Margins, before torque is there. */
+        WeighStep: {
+            /** @description What edits would move, without torque. */
+            weighed: components["schemas"]["Weighed"];
         };
         /** @description What edits would move. */
         Weighed: {
@@ -8051,7 +8088,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Weighed"];
+                    "application/x-ndjson": components["schemas"]["Line_WeighStep_WeighDone"];
                 };
             };
             422: {

@@ -20,6 +20,7 @@ export type JobPath =
   | '/api/calibrate'
   | '/api/phasing'
   | '/api/tolerance'
+  | '/api/weigh'
 
 /** A line says how far the work is. */
 export interface JobLine {

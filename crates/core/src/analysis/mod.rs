@@ -14,6 +14,7 @@ mod choosing;
 mod compare;
 mod control;
 mod curve;
+mod drafting;
 mod drawing;
 mod expecting;
 mod findings;
@@ -86,4 +87,4 @@ pub use sensitivity::{Decision, SensitivityJob, SensitivityStep, decisions, effe
 pub use session_sheet::{ahead_of, played_of, sheet_csv, sheet_of};
 pub use tolerating::{ToleranceJob, ToleranceStep};
 pub use turning::ControlStep;
-pub use weighing::{MarginMoved, TorqueMoved, Weighed, weigh};
+pub use weighing::{MarginMoved, TorqueMoved, WeighJob, WeighStep, Weighed};

@@ -1,19 +1,19 @@
 //! The phasing window as a job: gaps and limits at once, torque as its curves are drafted.
 
 use super::curve::{gap_of, halted};
+use super::drafting::{drafted as drafted_curve, effort_of};
 use super::findings::findings_in_motion;
 use super::phasing_curves::Curves;
 use super::phasing_words::{Phased, worded};
 use crate::build::Build;
-use crate::candidate::breathing::{Breathing, Effort, Ended, breathing_of};
+use crate::candidate::breathing::{Ended, breathing_of};
 use crate::candidate::{Key, Part, Resolved, Stages, key, lack, together, worded as gap_worded};
-use crate::choose::{By, columns, gas_of, idle_vacuum, plan_of, stands};
+use crate::choose::{gas_of, idle_vacuum, plan_of, stands};
 use crate::document::{Fault, Ledger, Side, candidate_or_first};
 use crate::given::{Given, Source};
 use crate::limits::{Findings, GasFinding, Strayed};
 use crate::quantity::Angle;
 use crate::report::PhasingReport;
-use crate::response::Columns;
 use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
 use std::sync::Arc;
@@ -107,24 +107,6 @@ impl Begun {
         Ok(self.report(curves.as_ref(), stages))
     }
 
-    /// A curve with the cam turned; `None` where the gas does not settle.
-    fn drafted(
-        &self,
-        advance: f64,
-        stages: &Stages,
-        stop: &(dyn Fn() -> bool + Sync),
-    ) -> Result<Arc<Option<Columns>>, Ended> {
-        let breathing = breathing_of(&self.resolved.turned(advance))?;
-        let effort = effort_of(&breathing);
-        let key = key(&("turned", &breathing, effort));
-        if let Some(kept) = stages.points.kept(key) {
-            return Ok(kept);
-        }
-        let found = Arc::new(columns(&breathing, By::at(effort, effort), stop)?);
-        stages.keep_point(key, &found);
-        Ok(found)
-    }
-
     /// Every curve, and the parabolas through them.
     fn curves(
         &self,
@@ -137,7 +119,8 @@ impl Begun {
         let (mut drafted, mut values, mut gas) = (Vec::new(), Vec::new(), Vec::new());
         for place in 0..CURVES {
             let advance = -back + (back + forward) * place as f64 / (CURVES - 1) as f64;
-            if let Some(columns) = self.drafted(advance, stages, stop)?.as_ref() {
+            let breathing = breathing_of(&self.resolved.turned(advance))?;
+            if let Some(columns) = drafted_curve(&breathing, effort_of(&breathing), stages, stop)?.as_ref() {
                 let figures = plan.figures(&columns.speeds, &columns.values);
                 drafted.push(advance);
                 values.push(vec![figures.average_torque, figures.thirds[0], figures.peak_power]);
@@ -148,10 +131,6 @@ impl Begun {
         }
         Ok(Curves::through(drafted, values, &gas))
     }
-}
-
-fn effort_of(breathing: &Breathing) -> Effort {
-    if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Fast }
 }
 
 impl PhasingJob {

@@ -1,15 +1,20 @@
-//! What edits would move, before they are made: every margin, and torque by quick curves of both.
+//! What edits would move, before they are made: every margin at once, and torque by quick curves of both.
 
 use super::analyze::{PartName, Request, analyze};
-use super::curve::breathing_inputs;
+use super::curve::{breathing_inputs, halted};
+use super::drafting::{drafted, effort_of};
 use crate::build::Build;
-use crate::candidate::Stages;
-use crate::candidate::breathing::{Effort, curve};
+use crate::candidate::breathing::{Breathing, Effort, Ended};
+use crate::candidate::{Key, Stages, key};
+use crate::choose::plan_of;
 use crate::document::{Faults, Side};
 use crate::edit::{Edit, apply};
 use crate::quantity::{Shown, UnitSystem};
-use crate::report::{BreathingReport, LimitReport, Verdict};
+use crate::report::{LimitReport, Verdict};
+use crate::response::Figures;
+use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
+use std::sync::Arc;
 
 /// What edits would move.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -53,27 +58,99 @@ pub struct TorqueMoved {
     pub peak_power: f64,
 }
 
-/// Weighs `edits` of the candidate `id`, all of them together.
-///
-/// # Errors
-/// The faults of an edit that is refused.
-pub fn weigh(
-    build: &Build,
-    edits: &[Edit],
-    id: Option<&str>,
-    system: UnitSystem,
-    stages: &Stages,
-) -> Result<Weighed, Faults> {
-    let after = edits.iter().try_fold(build.clone(), |build, edit| apply(&build, edit, system, stages))?;
-    let lines = |build: &Build| -> Result<Vec<LimitReport>, Faults> {
-        let request = Request::of(id.map(str::to_owned), vec![PartName::Limits, PartName::AtSpeed]);
-        let mut found = analyze(build, &request, stages)?;
-        Ok(if found.candidates.is_empty() { Vec::new() } else { found.candidates.swap_remove(0).limits })
-    };
-    let (now, then) = (lines(build)?, lines(&after)?);
-    let mut margins: Vec<MarginMoved> = then.iter().filter_map(|line| moved(&now, line)).collect();
-    margins.sort_by_key(|own| rank(own.after));
-    Ok(Weighed { still: then.len() - margins.len(), margins, torque: torque(build, &after, id, stages) })
+/// Margins, before torque is there.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct WeighStep {
+    /// What edits would move, without torque.
+    pub weighed: Weighed,
+}
+
+/// Weighing edits of one candidate, all of them together: margins at once, torque when both curves are drafted.
+pub struct WeighJob {
+    now: Build,
+    then: Build,
+    id: Option<String>,
+    stages: Arc<Stages>,
+}
+
+impl WeighJob {
+    /// Of the candidate `id`, or of the first.
+    ///
+    /// # Errors
+    /// The faults of an edit that is refused.
+    pub fn new(
+        build: &Build,
+        edits: &[Edit],
+        id: Option<&str>,
+        system: UnitSystem,
+        stages: Arc<Stages>,
+    ) -> Result<Self, Faults> {
+        let then = edits.iter().try_fold(build.clone(), |build, edit| apply(&build, edit, system, &stages))?;
+        Ok(Self { now: build.clone(), then, id: id.map(str::to_owned), stages })
+    }
+
+    fn limits(&self, build: &Build) -> Vec<LimitReport> {
+        let request = Request::of(self.id.clone(), vec![PartName::Limits, PartName::AtSpeed]);
+        let found = analyze(build, &request, &self.stages).map(|own| own.candidates).unwrap_or_default();
+        found.into_iter().next().map_or_else(Vec::new, |own| own.limits)
+    }
+
+    fn margins(&self) -> Weighed {
+        let (now, then) = (self.limits(&self.now), self.limits(&self.then));
+        let mut margins: Vec<MarginMoved> = then.iter().filter_map(|line| moved(&now, line)).collect();
+        margins.sort_by_key(|own| rank(own.after));
+        Weighed { still: then.len() - margins.len(), margins, torque: None }
+    }
+
+    /// Both curves as quickly as the document allows; of the same gas nothing is run.
+    fn torque(&self, stop: &(dyn Fn() -> bool + Sync)) -> Result<Option<TorqueMoved>, Ended> {
+        let inputs = |build: &Build| breathing_inputs(build, self.id.as_deref(), None, &self.stages).ok()?.ok();
+        let Some((now, then)) = inputs(&self.now).zip(inputs(&self.then)) else { return Ok(None) };
+        if now == then {
+            return Ok(Some(TorqueMoved { average_torque: 0.0, peak_power: 0.0 }));
+        }
+        let quick = [&now, &then].iter().all(|own| effort_of(own) == Effort::Draft);
+        let effort = if quick { Effort::Draft } else { Effort::Fast };
+        let figures = |own: &Breathing| -> Result<Option<Figures>, Ended> {
+            let curve = drafted(own, effort, &self.stages, stop)?;
+            Ok(curve.as_ref().as_ref().map(|curve| plan_of(own).figures(&curve.speeds, &curve.values)))
+        };
+        let Some((before, after)) = figures(&now)?.zip(figures(&then)?) else { return Ok(None) };
+        Ok(Some(TorqueMoved {
+            average_torque: after.average_torque / before.average_torque - 1.0,
+            peak_power: after.peak_power / before.peak_power - 1.0,
+        }))
+    }
+}
+
+impl Job for WeighJob {
+    type Step = WeighStep;
+    type Done = Weighed;
+
+    fn key(&self) -> Key {
+        key(&("weighed", self.now.text(), self.then.text(), &self.id))
+    }
+
+    fn class(&self) -> Class {
+        Class::Result
+    }
+
+    fn kept(&self) -> Option<Arc<Weighed>> {
+        // Curves are kept; the rest is quicker than what there is to look up.
+        None
+    }
+
+    fn run(&self, watch: &Watch<'_, WeighStep>) -> Result<Arc<Weighed>, Halted> {
+        let weighed = self.margins();
+        (watch.report)(WeighStep { weighed: weighed.clone() });
+        let torque = match self.torque(watch.stop) {
+            Ok(torque) => torque,
+            Err(Ended::Gap(_)) => None,
+            Err(stopped) => return Err(halted(stopped)),
+        };
+        Ok(Arc::new(Weighed { torque, ..weighed }))
+    }
 }
 
 /// A limit that reads otherwise than it does now.
@@ -102,21 +179,4 @@ const fn rank(verdict: Verdict) -> u8 {
         Verdict::Advice => 3,
         Verdict::Ok => 4,
     }
-}
-
-/// Both curves as quickly as the document allows; of the same gas nothing is run.
-fn torque(now: &Build, then: &Build, id: Option<&str>, stages: &Stages) -> Option<TorqueMoved> {
-    let inputs = |build: &Build| breathing_inputs(build, id, None, stages).ok()?.ok();
-    let (now, then) = (inputs(now)?, inputs(then)?);
-    if now == then {
-        return Some(TorqueMoved { average_torque: 0.0, peak_power: 0.0 });
-    }
-    let both = [&now, &then].iter().all(|own| own.can(Effort::Draft).is_ok());
-    let effort = if both { Effort::Draft } else { Effort::Fast };
-    let (before, after) = (curve(&now, effort).ok()?, curve(&then, effort).ok()?);
-    let share = |of: fn(&BreathingReport) -> Option<f64>| Some(of(&after)? / of(&before)? - 1.0);
-    Some(TorqueMoved {
-        average_torque: share(|own| own.average_torque_nm)?,
-        peak_power: share(|own| Some(own.peak_power_kw))?,
-    })
 }

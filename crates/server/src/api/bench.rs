@@ -1,11 +1,11 @@
 //! At the bench: what edits would move, before they are made; a session on paper.
 
-use crate::jobs::aside;
+use crate::jobs::{Client, Jobs, Line, Reported, aside};
 use crate::problem::Problem;
-use actix_web::{post, web};
-use serde::Deserialize;
+use actix_web::{HttpResponse, post, web};
+use serde::{Deserialize, Serialize};
 use upper_lobe_core::analysis::{
-    Build, Edit, ExpectedReport, SessionSheet, Stages, UnitSystem, Weighed, expected_of, sheet_of, weigh,
+    Build, Edit, ExpectedReport, SessionSheet, Stages, UnitSystem, WeighJob, WeighStep, Weighed, expected_of, sheet_of,
 };
 use utoipa::ToSchema;
 
@@ -25,19 +25,36 @@ pub struct WeighRequest {
     pub system: UnitSystem,
 }
 
-/// Every margin that edits would move, and torque by quick curves; nothing is kept.
-#[utoipa::path(request_body = WeighRequest, responses((status = 200, body = Weighed), (status = 422, body = Problem)), tag = "workbench")]
+/// The whole of it.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct WeighDone {
+    /// What edits would move.
+    weighed: Weighed,
+}
+
+impl Reported for WeighJob {
+    type Shown = WeighDone;
+
+    fn shown(weighed: &Weighed) -> WeighDone {
+        WeighDone { weighed: weighed.clone() }
+    }
+}
+
+/// Every margin that edits would move, then torque by quick curves, as `application/x-ndjson`; nothing is kept.
+#[utoipa::path(request_body = WeighRequest, responses((status = 200, body = Line<WeighStep, WeighDone>, content_type = "application/x-ndjson"), (status = 422, body = Problem)), tag = "workbench")]
 #[post("/weigh")]
 pub async fn weigh_edits(
     stages: web::Data<Stages>,
+    jobs: web::Data<Jobs>,
+    client: Client,
     body: web::Json<WeighRequest>,
-) -> Result<web::Json<Weighed>, Problem> {
+) -> Result<HttpResponse, Problem> {
     let stages = stages.into_inner();
-    let weighed = aside(move || {
+    let job = aside(move || {
         let build = Build::read(&body.document)?;
-        Ok(weigh(&build, &body.edits, body.candidate.as_deref(), body.system, &stages)?)
+        Ok(WeighJob::new(&build, &body.edits, body.candidate.as_deref(), body.system, stages)?)
     });
-    weighed.await.map(web::Json)
+    Ok(jobs.into_inner().answer(Ok(job.await?), client))
 }
 
 /// Which session.

@@ -9,11 +9,11 @@ const FIRST = 4
 
 /** What taking it would move: torque, and every margin, the worst first. */
 export function Moves({ edits }: { readonly edits: Edit[] }) {
-  const weighed = useWeighed(edits)
+  const { weighed, isDrafting, isError } = useWeighed(edits)
   const [all, setAll] = useState(false)
-  if (weighed.isError) return <p className="quiet">What it would move cannot be said.</p>
-  if (!weighed.data) return <p className="quiet">Weighing what it would move…</p>
-  const { margins, still, torque } = weighed.data
+  if (isError) return <p className="quiet">What it would move cannot be said.</p>
+  if (!weighed) return <p className="quiet">Weighing what it would move…</p>
+  const { margins, still, torque } = weighed
   const shown = all ? margins : margins.slice(0, FIRST)
   return (
     <div className="moves">
@@ -22,7 +22,9 @@ export function Moves({ edits }: { readonly edits: Edit[] }) {
         , {still} stay
         {torque
           ? `; average torque ${percent(torque.average_torque, 2)}, peak power ${percent(torque.peak_power, 2)}`
-          : ''}
+          : isDrafting
+            ? '; torque is drafted'
+            : ''}
         .
       </p>
       {shown.length > 0 ? (
