@@ -178,6 +178,14 @@ words! {
         Belt = "belt",
     }
 
+    /// How wide a chain is.
+    ChainRows {
+        /// One row.
+        Single = "single",
+        /// Two rows.
+        Double = "double",
+    }
+
     /// How a gear is bolted to a cam.
     Snout {
         /// One bolt.

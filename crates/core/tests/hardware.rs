@@ -285,6 +285,9 @@ fn parts_that_are_not_made_for_each_other_are_told_with_their_reason() {
         ),
         ("snout", [("cam.snout", "one_bolt"), ("engine.drive_fits", "three_bolt")]),
         ("distributor_gear", [("cam.core_material", "steel"), ("engine.distributor_gear", "iron")]),
+        ("journals", [("cam.journal_diameter", "1.948 in"), ("cam.bearing_diameter", "2.010 in")]),
+        ("journals", [("cam.journal_diameter", "2.010 in"), ("cam.bearing_diameter", "2.010 in")]),
+        ("eccentric", [("cam.eccentric_width", "0 in"), ("engine.pump_arm_width", "0.500 in")]),
     ] {
         let line = found(id, &sets).unwrap_or_else(|| panic!("{id} is not told"));
         assert!(line.verdict == Verdict::Fails && line.formula.len() > 30, "{line:?}");
@@ -292,6 +295,9 @@ fn parts_that_are_not_made_for_each_other_are_told_with_their_reason() {
     }
     let fits = [("train.rocker.stud_diameter", "7/16 in"), ("engine.head_stud", "0.4375 in")];
     assert_eq!(verdict("stud", &fits), None);
+    let runs = [("cam.journal_diameter", "2.007 in"), ("cam.bearing_diameter", "2.010 in")];
+    assert_eq!(verdict("journals", &runs), None);
+    assert_eq!(verdict("eccentric", &[("cam.eccentric_width", "0.6 in"), ("engine.pump_arm_width", "0.5 in")]), None);
     let pressed = [("engine.distributor_gear", "iron"), ("cam.gear", "pressed_iron")];
     assert_eq!(verdict("distributor_gear", &pressed), None);
     let snouts = lines(&[("cam.snout", "one_bolt"), ("engine.drive_fits", "three_bolt")]);

@@ -199,3 +199,23 @@ fn the_card_that_came_stands_beside_what_was_asked_and_to_be_ground() {
     let odd: Vec<&str> = found.figures.iter().filter(|own| own.stands_out).map(|own| own.label.as_str()).collect();
     assert_eq!(odd, ["Intake, duration at .050 in"], "{}", found.says.inch);
 }
+
+#[test]
+fn what_turned_or_switched_off_goes_with_all_that_belongs_to_it() {
+    let mut own: Value = serde_json::from_str(DEMOS[0]).unwrap();
+    own["target"]["existing"] = "c".into();
+    own["candidates"][2]["cam"]["phaser_advance"] = "20 deg".into();
+    own["candidates"][2]["train"]["lifter"]["most_lift"] = "0.310 in".into();
+    own["engine"]["chain_rows"] = "double".into();
+    let order = card(&own.to_string(), "a");
+    let has = |text: &str| order.drags_along.iter().flatten().filter(|drag| drag.what.contains(text)).count();
+    assert_eq!((has("Phaser out"), has("Deactivation out")), (1, 1), "{:?}", order.drags_along);
+    // The chain was there before: it is looked at, not bought.
+    assert_eq!(has("Spacers behind the oil pump"), 0);
+    assert!(order.checklist.iter().any(|line| line.contains("Double-row chain")));
+    // Kept, neither is told.
+    own["candidates"][0]["cam"]["phaser_advance"] = "20 deg".into();
+    own["candidates"][0]["train"]["lifter"]["most_lift"] = "0.330 in".into();
+    let kept = card(&own.to_string(), "a");
+    assert!(kept.drags_along.iter().flatten().all(|drag| !drag.what.contains("out:")), "{:?}", kept.drags_along);
+}

@@ -51,7 +51,7 @@ export const lobe = step({
       title: 'Core',
       fields: list(
         '@.cam.',
-        'part price base_circle_diameter core_material ground_for wheel_radius snout gear bearing_diameter base_circle_before base_runout case_depth',
+        'part price base_circle_diameter core_material ground_for wheel_radius snout gear bearing_diameter journal_diameter eccentric_width base_circle_before base_runout case_depth',
       ),
     },
   ],

@@ -90,7 +90,7 @@ export const engine = step({
       fields: [
         ...list(
           'engine.',
-          'layout cylinders firing_order cam_drive drive_fits distributor_gear lifter_bore head_stud',
+          'layout cylinders firing_order cam_drive chain_rows drive_fits distributor_gear pump_arm_width lifter_bore head_stud',
         ),
         ...list(
           'engine.exhaust.',

@@ -8,7 +8,7 @@ use crate::document::{Fault, Ledger, Side, unknown_candidate};
 use crate::given::{Given, Of, Source};
 use crate::quantity::{Dimension, INCH, Shown, UnitSystem, shown};
 use crate::report::{CandidateReport, Named, OrderCard, OrderFact, OrderLine, OrderReport, SideTiming};
-use crate::words::LifterKind;
+use crate::words::{ChainRows, LifterKind};
 
 /// A dead centre an event is quoted from: its words before and after, and whether the figure counts before it.
 #[derive(Clone, Copy)]
@@ -231,6 +231,12 @@ fn checklist(resolved: &Resolved) -> Vec<String> {
         "Degree it in before pushrods are measured; then measure pushrod length with a checking pushrod.".to_owned(),
         "Piston to valve by dial with light springs on both sides of overlap, clay for the pocket's wall.".to_owned(),
     ];
+    if resolved.given.engine.chain_rows == Some(ChainRows::Double) {
+        list.push(
+            "Double-row chain: spacers behind the oil pump, and the cover tried on over it before it is sealed."
+                .to_owned(),
+        );
+    }
     if roller {
         list.push("Link bars or trays the right way round; wheels in line with their lobes.".to_owned());
     }

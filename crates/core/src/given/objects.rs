@@ -9,7 +9,7 @@ use crate::quantity::{
     Angle, Area, Flow, Force, Length, Mass, Money, Octane, Pressure, Speed, Temperature, Torque, Volume,
 };
 use crate::words::{
-    Accessories, AntiRotation, CamDrive, CamGear, Casting, ChargerKind, ClearanceSchool, Combustion, Core,
+    Accessories, AntiRotation, CamDrive, CamGear, Casting, ChainRows, ChargerKind, ClearanceSchool, Combustion, Core,
     DistributorGear, DynoKind, ExhaustManifold, FaceSpot, FuelKind, GroundFor, Guide, Induction, IntakeManifold,
     Layout, LifterKind, LifterVariant, LightMetal, MixtureKind, Mount, PreloadSchool, PullAir, RockerGeometry,
     RodMaterial, Snout, SpringForm, Tip, Use, ValveMaterial, Wire, Word,
@@ -108,6 +108,8 @@ objects! {
         cam_drive: CamDrive,
         drive_stretch: Angle,
         timing_steps: Arc<[Angle]>,
+        chain_rows: ChainRows,
+        pump_arm_width: Length,
         drive_fits: Snout,
         distributor_gear: DistributorGear,
         lifter_bore: Length,
@@ -228,6 +230,8 @@ objects! {
         core_material: Core,
         gear: CamGear,
         bearing_diameter: Length,
+        journal_diameter: Length,
+        eccentric_width: Length,
         base_circle_before: Length,
         base_runout: Length,
         case_depth: Length,

@@ -74,6 +74,7 @@ choices!(
     RodMaterial,
     Casting,
     CamDrive,
+    ChainRows,
     Snout,
     DistributorGear,
     Core,

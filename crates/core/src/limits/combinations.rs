@@ -18,7 +18,7 @@ pub fn incompatibilities(resolved: &Resolved) -> Vec<Incompatible> {
 /// A rule held against one side; the pair when it is broken.
 type Held = fn(&Resolved, Side) -> Option<Incompatible>;
 
-const RULES: [Held; 11] = [
+const RULES: [Held; 13] = [
     lifter_on_cam,
     flat_on_steel,
     class_lifter,
@@ -27,6 +27,8 @@ const RULES: [Held; 11] = [
     rocker_locks,
     fits::snout,
     fits::distributor_gear,
+    fits::journals,
+    fits::eccentric,
     fits::stud,
     fits::ball_and_cup,
     fits::retainer_on_spring,

@@ -209,6 +209,8 @@ pub const LIFTER_BORE: (f64, f64) = (0.0010, 0.0025);
 /// A retainer takes a spring whose top differs by no more than this, in (assumed).
 pub const SPRING_TOP: f64 = 0.030;
 
+/// Play of a cam's journals in their bearings, from and to, in (common practice, no source: .002 to .004 is usual).
+pub const JOURNAL_PLAY: [f64; 2] = [0.001, 0.008];
 /// Greatest pressure of a stem on the top of its guide, Pa: assumed, so that a plain pad reaches iron's where the trade
 /// ends its use; bronze asks for a roller tip sooner.
 pub const fn guide_pressure(material: Guide) -> f64 {

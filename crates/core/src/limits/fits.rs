@@ -1,7 +1,7 @@
 //! Parts that must be made for each other: snout and gear, gear and core, stud and rocker, ball and cup, retainer and
 //! spring.
 
-use super::figures::{INCH, SPRING_TOP};
+use super::figures::{INCH, JOURNAL_PLAY, SPRING_TOP};
 use super::incompatible::{Incompatible, NO_SCHOOL};
 use crate::candidate::Resolved;
 use crate::document::Side;
@@ -42,6 +42,41 @@ pub fn distributor_gear(resolved: &Resolved, side: Side) -> Option<Incompatible>
         school: NO_SCHOOL,
         side: None,
         reads: vec![cam.at("core_material"), cam.at("gear"), engine.at("distributor_gear")],
+    })
+}
+
+/// A cam's journals in the bearings of this block.
+pub fn journals(resolved: &Resolved, side: Side) -> Option<Incompatible> {
+    let cam = &resolved.given.cam;
+    let (journal, bore) = (once(cam.journal_diameter, side)?, cam.bearing_diameter?);
+    let left = bore.si() - journal.si();
+    (!(JOURNAL_PLAY[0] * INCH..=JOURNAL_PLAY[1] * INCH).contains(&left)).then(|| Incompatible {
+        id: "journals",
+        title: "Cam journals",
+        place: Place::Lobe,
+        have: shown(journal.si(), Dimension::Length),
+        need: shown(bore.si(), Dimension::Length),
+        why: "its journals are not those of this block: other bearings, or the core for this block",
+        school: NO_SCHOOL,
+        side: None,
+        reads: vec![cam.at("journal_diameter"), cam.at("bearing_diameter")],
+    })
+}
+
+/// The fuel pump's arm on the cam's eccentric.
+pub fn eccentric(resolved: &Resolved, side: Side) -> Option<Incompatible> {
+    let (cam, engine) = (&resolved.given.cam, &resolved.given.engine);
+    let (eccentric, arm) = (once(cam.eccentric_width, side)?, engine.pump_arm_width?);
+    (eccentric.si() < arm.si() - 1e-9).then(|| Incompatible {
+        id: "eccentric",
+        title: "Fuel pump's eccentric",
+        place: Place::Lobe,
+        have: shown(eccentric.si(), Dimension::Length),
+        need: shown(arm.si(), Dimension::Length),
+        why: "the arm runs over the edge of a narrow eccentric, or on none: another core, an eccentric bolted on, or an electric pump",
+        school: NO_SCHOOL,
+        side: None,
+        reads: vec![cam.at("eccentric_width"), engine.at("pump_arm_width")],
     })
 }
 

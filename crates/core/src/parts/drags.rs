@@ -4,7 +4,7 @@ use super::kind::PartKind;
 use crate::candidate::Resolved;
 use crate::document::Side;
 use crate::quantity::{Dimension, Length, UnitSystem, format_si};
-use crate::words::{AntiRotation, LifterKind, Mount, Word};
+use crate::words::{AntiRotation, ChainRows, LifterKind, Mount, Word};
 use serde::Serialize;
 
 /// A piece of work, or another part, that goes with one.
@@ -131,6 +131,23 @@ impl Change<'_> {
             ));
         }
         found.push(drag("Timing cover, its seal and one-use bolts", "the gear comes off to change the cam"));
+        let turns = |resolved: &Resolved| {
+            let cam = &resolved.given.cam;
+            [cam.phaser_advance, cam.phaser_retard].iter().flatten().any(|angle| angle.si() != 0.0)
+        };
+        if turns(self.before) && !turns(self.after) {
+            found.push(drag(
+                "Phaser out: a fixed gear and its bolt, the oil way closed, the controller told",
+                "a phaser that nobody turns runs to a stop, and what stands on a road may not lose it unasked: check local rules",
+            ));
+        }
+        let double = |resolved: &Resolved| resolved.given.engine.chain_rows == Some(ChainRows::Double);
+        if double(self.after) && !double(self.before) {
+            found.push(drag(
+                "Spacers behind the oil pump, and a cover with room for two rows",
+                "a double row is wider than what it replaces: try the cover on over the chain before it is sealed",
+            ));
+        }
         found
     }
 
@@ -160,6 +177,13 @@ impl Change<'_> {
         if let Some(by) = self.grown(height) {
             found
                 .push(drag(format!("Pushrods {}", self.longer(-by)), format!("their seat stands {}", self.higher(by))));
+        }
+        let deactivates = |resolved: &Resolved| resolved.train(side).lifter.most_lift.is_some();
+        if deactivates(self.before) && !deactivates(self.after) {
+            found.push(drag(
+                "Deactivation out: lifters and trays of one kind, a valley cover without its valves, the oil ways closed, the controller told",
+                "a lifter that switches off beside others that do not breaks its neighbours' oil, and on a road it may not go unasked: check local rules",
+            ));
         }
         let keeper = self.word(|resolved| resolved.train(side).lifter.anti_rotation);
         if let Some((_, after)) =

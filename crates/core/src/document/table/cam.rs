@@ -84,6 +84,20 @@ pub static CAM: Object = Object {
             "Bore of the bearings the lobes must pass when the cam goes in.",
         ),
         quantity(
+            "journal_diameter",
+            "Smallest journal",
+            Length,
+            ("20 mm", "100 mm"),
+            "The journal that runs in the smallest bearing.",
+        ),
+        quantity(
+            "eccentric_width",
+            "Eccentric",
+            Length,
+            ("0 in", "2 in"),
+            "Width of what drives a fuel pump's arm; nothing where it has none.",
+        ),
+        quantity(
             "base_circle_before",
             "Base circle before regrind",
             Length,

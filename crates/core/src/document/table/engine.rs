@@ -4,7 +4,7 @@ use super::ports::{EXHAUST_PORT, INDUCTION, INTAKE_PORT};
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Length, Mass, Octane, Pressure, Speed, Volume};
 use crate::words::{
-    Accessories, CamDrive, Casting, Combustion, DistributorGear, FuelKind, Layout, RodMaterial, Snout, Word,
+    Accessories, CamDrive, Casting, ChainRows, Combustion, DistributorGear, FuelKind, Layout, RodMaterial, Snout, Word,
 };
 
 /// The engine.
@@ -141,6 +141,20 @@ const FIELDS: &[Field] = &[
         "Timing steps",
         Kind::List { of: &TIMING_STEP, min: 0, max: 24 },
         "Crank degrees of advance that keyways or bushings of the timing set reach beside how it stands now; retard is negative.",
+    ),
+    plain(
+        "chain_rows",
+        "Chain rows",
+        Kind::Choice(ChainRows::WORDS),
+        "A double row wants spacers behind the oil pump and room in the cover.",
+    )
+    .when("cam_drive", &["chain"]),
+    quantity(
+        "pump_arm_width",
+        "Fuel pump's arm",
+        Length,
+        ("0.1 in", "2 in"),
+        "Width of the arm or rod a mechanical fuel pump runs on the cam's eccentric with.",
     ),
     plain("drive_fits", "Drive fits", Kind::Choice(Snout::WORDS), "The snout its gear is bored for."),
     plain(
