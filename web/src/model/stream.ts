@@ -29,6 +29,11 @@ export interface JobLine {
 
 const UNDER_WAY = ['waiting', 'running']
 
+/** Whether a line is not the last of its work. Pure. */
+export function isUnderWay({ state }: JobLine): boolean {
+  return UNDER_WAY.includes(state)
+}
+
 /**
  * Asks for work that takes a while and hears of every line as it comes; the last one is the answer. Aborting ends the work.
  * Throws a {@link Refusal} when it was refused, or broke off before its end.
@@ -46,7 +51,7 @@ export async function readLines<Line extends JobLine>(
     // The network's own words say nothing to anybody.
     throw error instanceof TypeError ? new Refusal(refusalOf(undefined)) : error
   }
-  if (last === undefined || UNDER_WAY.includes(last.state)) throw new Refusal(refusalOf(undefined))
+  if (last === undefined || isUnderWay(last)) throw new Refusal(refusalOf(undefined))
   return last
 }
 

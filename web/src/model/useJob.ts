@@ -1,7 +1,8 @@
 import type { UseQueryResult } from '@tanstack/react-query'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
 import type { JobLine, JobPath } from './stream'
-import { readLines } from './stream'
+import { isUnderWay, readLines } from './stream'
 
 /** How the lines of a job are asked for and kept, under `key`; each line on the way goes to `onLine`. No request asks for nothing. */
 export function jobQuery<Line extends JobLine>(
@@ -38,10 +39,18 @@ export function useJob<Line extends JobLine>(
   gcTime?: number,
 ): UseQueryResult<Line> {
   const client = useQueryClient()
-  return useQuery({
+  const job = useQuery({
     ...jobQuery<Line>(path, key, request, (line) => {
       client.setQueryData(key, line)
     }),
     ...(gcTime === undefined ? {} : { gcTime }),
   })
+  const { data, fetchStatus, isError, refetch } = job
+  // A view that left stopped its work, and its last line stayed behind: whoever looks on asks for it anew.
+  const isHalfDone = data === undefined || isUnderWay(data)
+  const isLeftAlone = request !== undefined && isHalfDone && !isError && fetchStatus === 'idle'
+  useEffect(() => {
+    if (isLeftAlone) void refetch()
+  }, [isLeftAlone, refetch])
+  return job
 }
