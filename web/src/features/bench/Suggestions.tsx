@@ -66,7 +66,7 @@ function One({ one, onTake, onLeave }: OneProps) {
         Take
       </Button>
       <Button size="small" aria-label={`Leave ${one.label} as it is`} onClick={onLeave}>
-        Leave
+        Leave it
       </Button>
     </p>
   )
