@@ -3,12 +3,12 @@ import { cleanup, render, screen } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { afterEach, expect, test, vi } from 'vitest'
 import type { JobLine } from './stream'
-import { readLines } from './stream'
 import { useJob } from './useJob'
 
-vi.mock('./stream', async (own) => ({ ...(await own<object>()), readLines: vi.fn() }))
-
-afterEach(cleanup)
+afterEach(() => {
+  cleanup()
+  vi.restoreAllMocks()
+})
 
 const REQUEST = { document: '{}' }
 
@@ -21,54 +21,56 @@ function View({ name }: { readonly name: string }) {
   )
 }
 
-test('work goes on for the view that takes the place of the one that asked for it', async () => {
+/** A server that answers each time by the next of these states; one that is under way ends when it is stopped. */
+function answers(...states: readonly string[]) {
   let asked = 0
-  vi.mocked(readLines).mockImplementation((_path, _request, signal, onLine) => {
+  vi.spyOn(globalThis, 'fetch').mockImplementation((_path, init) => {
+    const state = states[asked] ?? 'done'
     asked += 1
-    if (asked > 1) return Promise.resolve({ state: 'done' })
-    onLine({ state: 'waiting' })
-    // The first is under way until it is stopped.
-    return new Promise((_, reject) => {
-      signal.addEventListener('abort', () => reject(new DOMException('stopped', 'AbortError')))
+    if (state === 'broken') return Promise.reject(new TypeError('network error'))
+    const body = new ReadableStream<Uint8Array<ArrayBuffer>>({
+      start(out) {
+        out.enqueue(new TextEncoder().encode(`{"state":"${state}"}\n`))
+        if (state === 'done') out.close()
+        init?.signal?.addEventListener('abort', () => {
+          out.error(new DOMException('stopped', 'AbortError'))
+        })
+      },
     })
+    return Promise.resolve(new Response(body))
   })
+  return () => asked
+}
+
+function pages() {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
-  const page = (name: string) => (
-    <QueryClientProvider client={queries}>
-      <View key={name} name={name} />
-    </QueryClientProvider>
-  )
-  const { rerender } = render(page('one'))
+  return (view: ReactNode) => <QueryClientProvider client={queries}>{view}</QueryClientProvider>
+}
+
+test('work goes on for the view that takes the place of the one that asked for it', async () => {
+  const asked = answers('waiting')
+  const page = pages()
+  const { rerender } = render(page(<View key="one" name="one" />))
   expect(await screen.findByText('one waiting')).toBeDefined()
-  rerender(page('two'))
+  rerender(page(<View key="two" name="two" />))
   expect(await screen.findByText('two done')).toBeDefined()
-  expect(asked).toBe(2)
   // What is done is not asked for again.
-  rerender(page('three'))
+  rerender(page(<View key="three" name="three" />))
   expect(await screen.findByText('three done')).toBeDefined()
-  expect(asked).toBe(2)
+  expect(asked()).toBe(2)
 })
 
-test('work that was left before its end is asked for when somebody comes back; what failed is not', async () => {
-  let asked = 0
-  vi.mocked(readLines).mockImplementation((_path, _request, signal, onLine) => {
-    asked += 1
-    if (asked === 2) return Promise.reject(new Error('broken off'))
-    onLine({ state: 'running' })
-    return new Promise((_, reject) => {
-      signal.addEventListener('abort', () => reject(new DOMException('stopped', 'AbortError')))
-    })
-  })
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
-  const page = (view: ReactNode) => (
-    <QueryClientProvider client={queries}>{view}</QueryClientProvider>
-  )
+test('work that was left before its end is asked for when somebody comes back; what broke off is not', async () => {
+  const asked = answers('running', 'broken')
+  const page = pages()
   const { rerender } = render(page(<View name="one" />))
   expect(await screen.findByText('one running')).toBeDefined()
   rerender(page(null))
   await new Promise((done) => setTimeout(done, 20))
   rerender(page(<View name="back" />))
-  await vi.waitFor(() => expect(asked).toBe(2))
+  await vi.waitFor(() => {
+    expect(asked()).toBe(2)
+  })
   await new Promise((done) => setTimeout(done, 20))
-  expect(asked).toBe(2)
+  expect(asked()).toBe(2)
 })

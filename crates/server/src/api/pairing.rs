@@ -3,7 +3,7 @@
 use crate::pairing::{Device, Door, GOOD, Refused, Role, Shop, Token};
 use crate::problem::Problem;
 use actix_web::http::StatusCode;
-use actix_web::{HttpResponse, delete, get, post, web};
+use actix_web::{HttpRequest, HttpResponse, delete, get, post, web};
 use qrcode::QrCode;
 use qrcode::render::svg;
 use serde::{Deserialize, Serialize};
@@ -132,6 +132,7 @@ pub struct PairDevice {
 #[utoipa::path(request_body = PairDevice, responses((status = 200, body = Me), (status = 403, body = Problem), (status = 422, body = Problem), (status = 429, body = Problem)), tag = "pairing")]
 #[post("/pair")]
 pub async fn pair_device(
+    request: HttpRequest,
     door: web::Data<Door>,
     shop: web::Data<Shop>,
     store: web::Data<Store>,
@@ -145,15 +146,10 @@ pub async fn pair_device(
         let detail = format!("a device has a name of up to {LONGEST_NAME} letters");
         return Err(Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "refused-name", detail));
     }
-    let role = shop.attempt(&body.code).map_err(|refused| match refused {
-        Refused::Wrong => {
-            let detail = "that is not the code on the main screen, or its time is over: have it show a new one";
-            Problem::new(StatusCode::FORBIDDEN, "wrong-code", detail)
-        }
-        Refused::Wait => {
-            let detail = "too many wrong codes: nobody is paired for ten minutes";
-            Problem::new(StatusCode::TOO_MANY_REQUESTS, "wait", detail)
-        }
+    let role = shop.attempt(&body.code).map_err(|refused| {
+        // Who tries is told to the log, what was tried to nobody.
+        tracing::warn!(?refused, peer = ?request.peer_addr(), "a pairing was refused");
+        refusal(refused)
     })?;
     let token = Token::new().map_err(no_randomness)?;
     let id = store.add_device(name, role.word(), &token.digest()).await?;
@@ -238,6 +234,19 @@ pub async fn shut_out_device(
 async fn all(store: &Store) -> Result<Devices, Problem> {
     let devices = store.devices().await?.into_iter().map(ListedDevice::from).collect();
     Ok(Devices { devices, changes: store.device_changes().await?.into_iter().map(ListedChange::from).collect() })
+}
+
+fn refusal(refused: Refused) -> Problem {
+    match refused {
+        Refused::Wrong => {
+            let detail = "that is not the code on the main screen, or its time is over: have it show a new one";
+            Problem::new(StatusCode::FORBIDDEN, "wrong-code", detail)
+        }
+        Refused::Wait => {
+            let detail = "too many wrong codes: nobody is paired for ten minutes";
+            Problem::new(StatusCode::TOO_MANY_REQUESTS, "wait", detail)
+        }
+    }
 }
 
 fn no_randomness(error: getrandom::Error) -> Problem {

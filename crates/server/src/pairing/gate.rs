@@ -61,15 +61,22 @@ async fn at_the_door(
     };
     let shared = request.app_data::<web::Data<Shop>>().cloned().zip(request.app_data::<web::Data<Store>>().cloned());
     let Some((shop, store)) = shared else { return Ok(refuse(request, &no_door())) };
-    if shop.is_to_be_seen(device.id) && !store.is_read_only() {
-        store.see_device(device.id).await.map_err(Problem::from)?;
+    if shop.is_to_be_seen(device.id)
+        && !store.is_read_only()
+        && let Err(error) = store.see_device(device.id).await
+    {
+        // When it was last here is worth no refusal.
+        tracing::warn!(device = device.id, %error, "a device was here, which could not be written");
     }
     request.extensions_mut().insert(device.clone());
     let response = next.call(request).await?;
     if let Some(says) = says.filter(|_| response.status().is_success()) {
         let own = response.request().extensions().get::<Changed>().map(|own| format!(": {}", own.0));
         let says = format!("{says}{}", own.unwrap_or_default());
-        store.note_device_change(device.id, &says).await.map_err(Problem::from)?;
+        if let Err(error) = store.note_device_change(device.id, &says).await {
+            // It is done, and a refusal would have it done again: the server's own log has it.
+            tracing::error!(device = device.id, what = says, %error, "a change of a device is not in its log");
+        }
     }
     let shop = shop.into_inner();
     Ok(response.map_body(|_, body| Until { body: body.boxed(), shop, device: device.id }.boxed()))
