@@ -7,7 +7,12 @@ test('a score board: every candidate in full, a column added, weighed, taken off
 }) => {
   await step(bench, 'Decide')
   const board = bench.getByRole('region', { name: 'Score board' })
-  await board.getByRole('button', { name: 'Score every candidate in full' }).click()
+  const ask = board.getByRole('button', { name: 'Score every candidate in full' })
+  // Curves above come while it is pressed, and move it from under the pointer.
+  await expect(async () => {
+    await ask.click({ timeout: 5_000 })
+    await expect(ask).toHaveCount(0, { timeout: 5_000 })
+  }).toPass()
   const rows = board.locator('.board-figures tbody tr')
   await expect(rows).toHaveCount(3, { timeout: 120_000 })
   await expect(board.getByRole('status')).toHaveCount(0, { timeout: 120_000 })

@@ -37,6 +37,9 @@ export function useOutbox(): Sent {
   }
 }
 
+/** A server that has not answered by then is away, ms. */
+const PATIENCE = 8_000
+
 function outboxOf(session: Session): Outbox {
   const { id } = session.read().summary
   const send = ({ key, edits, system }: Waiting) =>
@@ -44,6 +47,8 @@ function outboxOf(session: Session): Outbox {
       client.POST('/api/builds/{id}/readings', {
         params: { path: { id } },
         body: { key, edits: [...edits], system },
+        // A network that is lost without a word would hold everything up.
+        signal: AbortSignal.timeout(PATIENCE),
       }),
     )
   return new Outbox(id, deviceShelf(), send, (opened) =>

@@ -41,6 +41,8 @@ export function useTaking(shown: SessionReport): Taking {
   }
 }
 
+const TAKEN_BACK = 'the last reading taken back'
+
 /** What is on its way to the shop's server, and the ways to send more. */
 export type Sent = ReturnType<typeof useOutbox>
 
@@ -56,12 +58,10 @@ export function useSending(shown: SessionReport, { items, put, drop }: Sent): Ta
     const mine = waiting.at(-1)
     setFault(undefined)
     if (mine) drop(mine.key)
-    else if (last) void put([takenBack(shown.id, last)], 'the last reading taken back').then(told)
+    else if (last) void put([takenBack(shown.id, last)], TAKEN_BACK).then(told(TAKEN_BACK))
   }
-  const told = (outcome: Outcome) => {
-    const refused = typeof outcome === 'object' ? outcome.refused : undefined
-    setFault(refused)
-    return refused === undefined
+  const told = (says: string) => (outcome: Outcome) => {
+    if (typeof outcome === 'object') setFault(`Not taken, ${says}: ${outcome.refused}`)
   }
   return {
     next: stillAsked(
@@ -70,8 +70,13 @@ export function useSending(shown: SessionReport, { items, put, drop }: Sent): Ta
     ),
     last,
     fault,
-    take: async (next, texts) =>
-      told(await put([taken(shown.id, next, texts)], wordsOf(next, texts))),
+    take: (next, texts) => {
+      // The cells are free at once: how long the server takes to answer, or not to, is nothing the hand waits for.
+      const says = wordsOf(next, texts)
+      setFault(undefined)
+      void put([taken(shown.id, next, texts)], says).then(told(says))
+      return Promise.resolve(true)
+    },
     takeBack: waiting.length > 0 || last ? takeBack : undefined,
   }
 }
