@@ -2,7 +2,7 @@ import { Button } from 'antd'
 import { useEffect, useRef, useState } from 'react'
 import { LiveReading } from './LiveReading'
 import type { Next } from './sessions'
-import { asked } from './sessions'
+import { asked, readsAlike } from './sessions'
 import { Tool } from './Tool'
 import type { Taking } from './useTaking'
 
@@ -17,6 +17,8 @@ export function NextReading({ taking }: Props) {
   const [read, setRead] = useState<readonly string[]>([])
   const [live, setLive] = useState<string>()
   const form = useRef<HTMLFormElement>(null)
+  /** What was taken off the instrument by hand, until it rests. */
+  const byHand = useRef<string>(undefined)
   const next = again && last ? last : taking.next
   const columns = next ? asked(next) : []
   useEffect(() => {
@@ -57,8 +59,16 @@ export function NextReading({ taking }: Props) {
   /** Enter, or the foot switch: what was typed, or else what stands on the instrument. */
   const takeAtHand = () => {
     const at = cell()
-    if (live !== undefined && at >= 0 && !read[at]?.trim()) put(live)
-    else enter()
+    if (live !== undefined && at >= 0 && !read[at]?.trim()) {
+      byHand.current = live
+      put(live)
+    } else enter()
+  }
+  /** What it came to rest at, unless that is where it was taken by hand a moment before. */
+  const rested = (text: string) => {
+    const taken = byHand.current
+    byHand.current = undefined
+    if (taken === undefined || !readsAlike(taken, text)) put(text)
   }
   const repeat = () => {
     setRead([])
@@ -112,7 +122,7 @@ export function NextReading({ taking }: Props) {
             {fault}
           </p>
         ) : null}
-        {next ? <LiveReading onLive={setLive} onRest={put} /> : null}
+        {next ? <LiveReading onLive={setLive} onRest={rested} /> : null}
         <div className="next-keys no-print">
           {next ? (
             <Button type="primary" size="large" htmlType="submit">

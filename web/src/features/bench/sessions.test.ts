@@ -9,6 +9,7 @@ import {
   takenOver,
   stillAsked,
   takenBack,
+  readsAlike,
 } from './sessions'
 
 const next = {
@@ -114,4 +115,13 @@ test('the hand goes on by what was asked when its readings are on their way', ()
   expect(place(of('3'))).toBe(1)
   expect(place({ take_reading: { session: 's', table: 'decks', cells: ['1', '2'] } })).toBe(1)
   expect(takenBack('s', next)).toEqual({ take_back: { session: 's', table: 'leaks', of: 2 } })
+})
+
+test('what was taken by hand and came to rest there is one reading', () => {
+  expect(readsAlike('2.0 deg', '2.2 deg')).toBe(true)
+  expect(readsAlike('2.0 deg', '2.4 deg')).toBe(false)
+  expect(readsAlike('212.5', '2.5')).toBe(false)
+  expect(readsAlike('140 lbf', '143 lbf')).toBe(true)
+  expect(readsAlike('0.0015 in', '0.0019 in')).toBe(false)
+  expect(readsAlike('none', '1.0')).toBe(false)
 })

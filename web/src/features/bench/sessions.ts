@@ -77,6 +77,12 @@ export function stillAsked(ahead: readonly Next[], onTheirWay: readonly Edit[]):
   return left[0]
 }
 
+/** Whether two readings of an instrument are one: within three of the last digit it shows. Pure. */
+export function readsAlike(one: string, other: string): boolean {
+  const digits = /\.(\d+)/.exec(one)?.[1]?.length ?? 0
+  return Math.abs(parseFloat(one) - parseFloat(other)) <= 3.01 * 10 ** -digits
+}
+
 /** The edits that take a suggestion over: the value, where it is from, and how far it may be off. Pure. */
 export function takenOver(one: SessionReport['suggests'][number], candidate: string): Edit[] {
   const { field, to, rows, lobe, doubt } = one
