@@ -32,10 +32,7 @@ async function shownLink(page: Page, role: string): Promise<string> {
   await page.getByRole('menuitem', { name: 'Devices of the shop' }).click()
   const drawer = page.getByRole('dialog', { name: 'Devices of the shop' })
   await drawer.getByText(role, { exact: true }).first().click()
-  await drawer.getByRole('button', { name: 'Show a code' }).click()
-  const link = drawer.getByRole('img', { name: /^Link / })
-  await expect(link).toBeVisible()
-  return ((await link.getAttribute('alt')) ?? '').replace('Link ', '')
+  return shownAgain(page)
 }
 
 /** A tablet of its own that was paired by the link. */

@@ -9,7 +9,8 @@
 //! - [`pairing`]: devices of the shop's network, their roles and what they changed;
 //! - [`page`]: the embedded front end;
 //! - [`points`]: what searches computed, kept over a restart;
-//! - [`problem`]: refusals as RFC 9457 problem details.
+//! - [`problem`]: refusals as RFC 9457 problem details;
+//! - [`random`]: random bytes.
 
 #![warn(missing_docs)]
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
@@ -26,3 +27,4 @@ pub mod page;
 pub mod pairing;
 pub mod points;
 pub mod problem;
+pub mod random;

@@ -2,6 +2,7 @@
 //! kept for ever.
 
 use crate::problem::Problem;
+use crate::random;
 use actix_web::http::StatusCode;
 use actix_web::http::header::{CACHE_CONTROL, CONTENT_SECURITY_POLICY, CONTENT_TYPE};
 use actix_web::{HttpResponse, web};
@@ -28,7 +29,7 @@ pub async fn page(path: web::Path<String>) -> Result<HttpResponse, Problem> {
             "this server was built without its front end; run ./start",
         ));
     };
-    let nonce = nonce()?;
+    let nonce = random::hex::<16>()?;
     let html = String::from_utf8_lossy(&index.data).replace(NONCE_PLACEHOLDER, &nonce);
     Ok(HttpResponse::Ok()
         .insert_header((CONTENT_TYPE, "text/html; charset=utf-8"))
@@ -53,13 +54,6 @@ fn asset(path: &str) -> Result<HttpResponse, Problem> {
 
 /// A worker has the policy of its own script, not the page's: this one may ask the server, and nothing else.
 const WORKER_POLICY: &str = "default-src 'none'; connect-src 'self'; frame-ancestors 'none'";
-
-fn nonce() -> Result<String, Problem> {
-    let mut bytes = [0_u8; 16];
-    getrandom::fill(&mut bytes)
-        .map_err(|error| Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "no-randomness", error.to_string()))?;
-    Ok(bytes.iter().map(|b| format!("{b:02x}")).collect())
-}
 
 fn content_security_policy(nonce: &str) -> String {
     format!(

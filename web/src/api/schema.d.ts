@@ -5287,10 +5287,10 @@ export interface components {
             valve_mm: number[];
         };
         /**
-         * @description What a device may do.
+         * @description What a device may do, the least first.
          * @enum {string}
          */
-        Role: "everything" | "readings" | "look";
+        Role: "look" | "readings" | "everything";
         /** @description Durations over valve lift. */
         RunningDurations: {
             /** @description Crank degrees the valve of rigid parts is above it, at the nominal ratio. */

@@ -3,6 +3,7 @@ import { memo } from 'react'
 import type { UnitSystem } from '../api/client'
 import { MoreMenu } from './MoreMenu'
 import { CandidateTabs } from '../features/candidates/CandidateTabs'
+import { isUnsaved } from '../model/state'
 import { useSession, useSessionPart } from '../model/useSession'
 
 /** What opens over the bench. */
@@ -21,7 +22,7 @@ export const TopBar = memo(function TopBar({ readOnly, dark, onDark, onOpen, onL
   const session = useSession()
   const summary = useSessionPart((state) => state.summary)
   const name = useSessionPart((state) => state.answer?.name)
-  const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
+  const unsaved = useSessionPart(isUnsaved)
   const canUndo = useSessionPart((state) => state.history.past.length > 0)
   const canRedo = useSessionPart((state) => state.history.future.length > 0)
   const system = useSessionPart((state) => state.system)

@@ -1,6 +1,7 @@
 import { useEffect } from 'react'
 import { tinykeys } from 'tinykeys'
 import type { Session } from '../model/session'
+import { isUnsaved } from '../model/state'
 import type { Action } from './actions'
 
 /** Keys of the actions, wherever the focus is. */
@@ -24,8 +25,7 @@ export function useKeys(actions: readonly Action[]): void {
 export function useLeaveWarning(session: Session): void {
   useEffect(() => {
     const onLeave = (event: BeforeUnloadEvent) => {
-      const state = session.read()
-      if (state.history.present !== state.savedDocument) event.preventDefault()
+      if (isUnsaved(session.read())) event.preventDefault()
     }
     window.addEventListener('beforeunload', onLeave)
     return () => window.removeEventListener('beforeunload', onLeave)

@@ -8,6 +8,7 @@ import type { History } from './history'
 import { RequestLine } from './requestLine'
 import { saveAsNew, saveNow } from './saving'
 import type { SessionState, Typed } from './state'
+import { isUnsaved } from './state'
 import { Store } from './store'
 
 /** A hand that has not moved for so long rests, ms. */
@@ -201,8 +202,7 @@ export class Session {
     return new Promise((resolve, reject) => {
       this.queue.ask(async () => {
         try {
-          const { history, savedDocument, summary } = this.read()
-          const isNewer = history.present === savedDocument && newest.revision > summary.revision
+          const isNewer = !isUnsaved(this.read()) && newest.revision > this.read().summary.revision
           if (isNewer)
             this.store.set({
               summary: newest,

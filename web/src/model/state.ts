@@ -43,6 +43,11 @@ export interface SessionState {
   readonly draftKept: boolean
 }
 
+/** Whether there is anything to save. Pure. */
+export function isUnsaved({ history, savedDocument }: SessionState): boolean {
+  return history.present !== savedDocument
+}
+
 /** Text, or rows of a table, as typed. */
 export type Typed = string | readonly (readonly string[])[]
 

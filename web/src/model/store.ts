@@ -1,6 +1,7 @@
 import { Refusal } from '../api/client'
 import { keepDraft, tabStorage } from './draft'
 import type { SessionState } from './state'
+import { isUnsaved } from './state'
 
 /** The state of one session: read by screens, set by the session alone. What is not saved is kept over a reload. */
 export class Store {
@@ -23,8 +24,9 @@ export class Store {
     this.state = { ...before, ...change }
     const { history, savedDocument, summary } = this.state
     if (history !== before.history || savedDocument !== before.savedDocument) {
-      const unsaved = history.present !== savedDocument
-      const draft = unsaved ? { base: summary.revision, document: history.present } : undefined
+      const draft = isUnsaved(this.state)
+        ? { base: summary.revision, document: history.present }
+        : undefined
       this.state = { ...this.state, draftKept: keepDraft(tabStorage(), summary.id, draft) }
     }
     for (const listener of this.listeners) listener()

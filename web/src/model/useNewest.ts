@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { answered, client, Refusal } from '../api/client'
 import { ME, useMe } from './useMe'
+import { isUnsaved } from './state'
 import { useSession, useSessionPart } from './useSession'
 
 /** How often somebody else's save is looked for, ms. */
@@ -16,7 +17,7 @@ export function useNewest(): void {
   const { me } = useMe()
   const id = useSessionPart((state) => state.summary.id)
   const revision = useSessionPart((state) => state.summary.revision)
-  const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
+  const unsaved = useSessionPart(isUnsaved)
   const queries = useQueryClient()
   const { data, error } = useQuery({
     queryKey: ['newest', id],

@@ -14,7 +14,7 @@ use crate::choose::{
     idle_vacuum, limiting_speeds, score, written,
 };
 use crate::document::{Fault, Ledger, candidate_or_first};
-use crate::edit::{Edit, apply};
+use crate::edit::{Edit, apply_all};
 use crate::given::{Given, Source};
 use crate::limits::{ControlFinding, Findings, GasFinding, limits};
 use crate::quantity::UnitSystem;
@@ -389,10 +389,7 @@ impl ChooseJob {
         let Some(view) = views.get(self.index) else { return Proposed::refused(school, title, String::new()) };
         let copy = Edit::Duplicate { candidate: view.id.clone(), to: school.to_owned(), name: title.to_owned() };
         let card = Edit::CardCam { candidate: school.to_owned() };
-        let made = [copy, card]
-            .iter()
-            .try_fold(self.build.clone(), |build, edit| apply(&build, edit, UnitSystem::Inch, &self.stages));
-        match made {
+        match apply_all(self.build.clone(), &[copy, card], UnitSystem::Inch, &self.stages) {
             Ok(build) => self.last_of(&build, school, title),
             Err(faults) => Proposed::refused(school, title, faults.to_string()),
         }

@@ -1,12 +1,13 @@
 //! What was read against what was expected, with what both may be off by: whether they agree, and which field they contradict.
 
 use super::session_sheet::of_session;
+use super::tolerance_words::figure_of;
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages, session};
 use crate::choose::{Toleranced, toleranced};
 use crate::document::{Fault, Tolerated, in_a_sentence, spoken_label};
 use crate::given::Source;
-use crate::quantity::{Shown, shown};
+use crate::quantity::shown;
 use crate::report::{ExpectedFigure, ExpectedReport, FigureNumbers, SessionFigure, SessionReport, Suspect};
 use crate::tolerance::HOLDS_95;
 
@@ -150,15 +151,13 @@ fn suspect(own: &Move<'_>, resolved: &Resolved, source: &Source<'_>) -> Option<S
     let field = source.path(place);
     let size = resolved.given.number(place)?;
     let spread = &own.field.variable.spread;
-    let written = |si: f64| match Tolerated::of(&field) {
-        Some(Tolerated::Quantity(dimension)) => shown(si, dimension),
-        Some(Tolerated::Number) | None => Shown::plain(format!("{si:.3}")),
-    };
+    let by = own.steps * spread.sd();
+    let written = |si: f64| figure_of(si, Tolerated::of(&field).unwrap_or(Tolerated::Number));
     Some(Suspect {
         label: spoken_label(&field),
         from: written(size),
-        to: written(size + own.steps * spread.sd()),
-        times_its_doubt: (own.steps * spread.sd() / spread.half).abs(),
+        to: written(size + by),
+        times_its_doubt: (by / spread.half).abs(),
         explains: own.explains,
         field,
     })

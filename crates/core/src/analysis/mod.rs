@@ -57,7 +57,7 @@ pub use crate::document::{
     Conflict, Difference, Fault, Faults, FormColumn, FormField, FormTable, Kind, MAX_BYTES, Merge, Side, adopt,
     differences, form_fields, json_schema, merge, session_fields,
 };
-pub use crate::edit::{CardNumber, Edit, Event, apply};
+pub use crate::edit::{CardNumber, Edit, Event, apply, apply_all};
 pub use crate::glossary::{GLOSSARY, Term};
 pub use crate::parts::{
     FitReport, LobeOutline, Part as ShelfPart, PartFigure, PartKind, fit, outlines, part_of, read_sheet, write_sheet,

@@ -119,12 +119,13 @@ impl Begun {
         let (mut drafted, mut values, mut gas) = (Vec::new(), Vec::new(), Vec::new());
         for place in 0..CURVES {
             let advance = -back + (back + forward) * place as f64 / (CURVES - 1) as f64;
-            let breathing = breathing_of(&self.resolved.turned(advance))?;
+            let turned = self.resolved.turned(advance);
+            let breathing = breathing_of(&turned)?;
             if let Some(columns) = drafted_curve(&breathing, effort_of(&breathing), stages, stop)?.as_ref() {
                 let figures = plan.figures(&columns.speeds, &columns.values);
                 drafted.push(advance);
                 values.push(vec![figures.average_torque, figures.thirds[0], figures.peak_power]);
-                let idle_vacuum = idle_vacuum(&self.resolved.turned(advance), true, stages, stop);
+                let idle_vacuum = idle_vacuum(&turned, true, stages, stop);
                 gas.push(GasFinding { idle_vacuum, ..gas_of(&figures) });
             }
             tell(place + 1);

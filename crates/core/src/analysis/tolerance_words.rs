@@ -119,12 +119,19 @@ pub(super) fn called(place: Place, path: &str) -> String {
     if is_shared { titled(&in_a_sentence(&label), Some(place.side)) } else { label }
 }
 
+/// A field's figure as people read it.
+pub(super) fn figure_of(si: f64, tolerated: Tolerated) -> Shown {
+    match tolerated {
+        Tolerated::Quantity(dimension) => shown(si, dimension),
+        Tolerated::Number => Shown::plain(format!("{si:.3}")),
+    }
+}
+
 /// A plus-minus as people read it: small lengths to a tenth of a thousandth.
 fn plus_minus(si: f64, tolerated: Tolerated) -> Shown {
     let Shown { inch, metric } = match tolerated {
         Tolerated::Quantity(Dimension::Length) => shown_small(si),
-        Tolerated::Quantity(dimension) => shown(si, dimension),
-        Tolerated::Number => Shown::plain(format!("{si:.3}")),
+        other => figure_of(si, other),
     };
     Shown { inch: format!("± {inch}"), metric: format!("± {metric}") }
 }

@@ -8,7 +8,7 @@ use crate::candidate::breathing::{Breathing, Effort, Ended};
 use crate::candidate::{Key, Stages, key};
 use crate::choose::plan_of;
 use crate::document::{Faults, Side};
-use crate::edit::{Edit, apply};
+use crate::edit::{Edit, apply_all};
 use crate::quantity::{Shown, UnitSystem};
 use crate::report::{LimitReport, Verdict};
 use crate::response::Figures;
@@ -86,7 +86,7 @@ impl WeighJob {
         system: UnitSystem,
         stages: Arc<Stages>,
     ) -> Result<Self, Faults> {
-        let then = edits.iter().try_fold(build.clone(), |build, edit| apply(&build, edit, system, &stages))?;
+        let then = apply_all(build.clone(), edits, system, &stages)?;
         Ok(Self { now: build.clone(), then, id: id.map(str::to_owned), stages })
     }
 

@@ -317,6 +317,14 @@ impl Edit {
     }
 }
 
+/// `build` with `edits` made one after another, all or none.
+///
+/// # Errors
+/// The faults of the first that is refused.
+pub fn apply_all(build: Build, edits: &[Edit], system: UnitSystem, stages: &Stages) -> Result<Build, Faults> {
+    edits.iter().try_fold(build, |build, edit| apply(&build, edit, system, stages))
+}
+
 /// `build` with `edit` made. Bare numbers take the units of `system`.
 pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) -> Result<Build, Faults> {
     let mut value = build.value().clone();

@@ -197,7 +197,7 @@ pub async fn save_build(
     body: web::Json<SaveBuild>,
 ) -> Result<web::Json<BuildSummary>, Problem> {
     let build = Build::read(&body.document)?;
-    check_changes(&request, &store, (*id, body.base_revision), &body.document).await?;
+    check_changes(&request, &store, (*id, body.base_revision), &build).await?;
     let saved = store.save(*id, body.base_revision, build.name(), &body.document).await?;
     Ok(web::Json(saved.into()))
 }

@@ -99,7 +99,7 @@ pub async fn show_code(shop: web::Data<Shop>, body: web::Json<ShowCode>) -> Resu
         let detail = "this server serves this machine only: start it with --lan to let devices in";
         return Err(Problem::new(StatusCode::CONFLICT, "no-network", detail));
     }
-    let code = shop.show_code(body.role).map_err(no_randomness)?.shown();
+    let code = shop.show_code(body.role)?.shown();
     let link = |address: &String| {
         let link = format!("{address}/#/pair/{code}");
         let qr = QrCode::new(link.as_bytes())
@@ -151,7 +151,7 @@ pub async fn pair_device(
         tracing::warn!(?refused, peer = ?request.peer_addr(), "a pairing was refused");
         refusal(refused)
     })?;
-    let token = Token::new().map_err(no_randomness)?;
+    let token = Token::new()?;
     let id = store.add_device(name, role.word(), &token.digest()).await?;
     tracing::info!(device = id, role = role.word(), "paired");
     let me = Me { here: false, lan: true, role: Some(role), name: Some(name.to_owned()) };
@@ -247,8 +247,4 @@ fn refusal(refused: Refused) -> Problem {
             Problem::new(StatusCode::TOO_MANY_REQUESTS, "wait", detail)
         }
     }
-}
-
-fn no_randomness(error: getrandom::Error) -> Problem {
-    Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "no-randomness", error.to_string())
 }

@@ -8,7 +8,7 @@ use actix_web::http::StatusCode;
 use actix_web::{HttpMessage, HttpRequest, post, web};
 use serde::Deserialize;
 use std::sync::Arc;
-use upper_lobe_core::analysis::{Build, Edit, Stages, UnitSystem, apply};
+use upper_lobe_core::analysis::{Build, Edit, Stages, UnitSystem, apply_all};
 use upper_lobe_store::{Store, StoreError};
 use utoipa::ToSchema;
 
@@ -51,9 +51,6 @@ pub async fn take_readings(
         }
         let (own, before, stages) = (Arc::clone(&readings), newest.document.clone(), Arc::clone(&stages));
         let made = aside(move || made(&before, &own, &stages)).await?;
-        if let Some(refused) = other_than_readings(&newest.document, made.text().as_str())? {
-            return Err(refused);
-        }
         let document = made.text();
         match store.save_arrival(&readings.key, (id, newest.entry.revision), made.name(), &document).await {
             Ok(entry) => {
@@ -82,18 +79,12 @@ fn said(edits: &[Edit]) -> String {
     edits.iter().map(words).collect::<Vec<_>>().join("; ")
 }
 
+/// A document with readings taken; refused where they change something else.
 fn made(before: &str, readings: &Readings, stages: &Stages) -> Result<Build, Problem> {
-    let mut build = Build::read(before)?;
-    for edit in &readings.edits {
-        build = apply(&build, edit, readings.system, stages)?;
+    let before = Build::read(before)?;
+    let made = apply_all(before.clone(), &readings.edits, readings.system, stages)?;
+    if Role::Readings.may_change(changed_parts(&before, &made).iter().map(String::as_str)) {
+        return Ok(made);
     }
-    Ok(build)
-}
-
-/// Why edits are refused that change something else than readings.
-fn other_than_readings(before: &str, after: &str) -> Result<Option<Problem>, Problem> {
-    let changed = changed_parts(before, after)?;
-    let refused =
-        || Problem::new(StatusCode::FORBIDDEN, "not-readings", "readings change sessions and signatures only");
-    Ok((!Role::Readings.may_change(changed.iter().map(String::as_str))).then(refused))
+    Err(Problem::new(StatusCode::FORBIDDEN, "not-readings", "readings change sessions and signatures only"))
 }

@@ -16,7 +16,7 @@ use upper_lobe_core::analysis::{
     event_handles, lobes_apart, money, readings,
 };
 use upper_lobe_core::analysis::{Build, Fault, FormField, form_fields, session_fields};
-use upper_lobe_core::analysis::{Edit, apply};
+use upper_lobe_core::analysis::{Edit, apply_all};
 use upper_lobe_store::Store;
 use utoipa::ToSchema;
 
@@ -151,10 +151,7 @@ pub async fn workbench(
 }
 
 fn work(request: &WorkbenchRequest, shelf: Arc<[Part]>, stages: &Stages) -> Result<WorkbenchAnswer, Problem> {
-    let mut build = Build::read(&request.document)?;
-    for edit in &request.edits {
-        build = apply(&build, edit, request.system, stages)?;
-    }
+    let build = apply_all(Build::read(&request.document)?, &request.edits, request.system, stages)?;
     let candidates: Vec<CandidateTab> =
         build.candidates().into_iter().map(|v| CandidateTab { id: v.id, name: v.name }).collect();
     let wanted = request.candidate.as_ref();

@@ -8,17 +8,13 @@ use upper_lobe_core::analysis::Build;
 use upper_lobe_store::Store;
 
 /// Top-level parts of a document that differ.
-///
-/// # Errors
-/// A text that is no build.
-pub fn changed_parts(before: &str, after: &str) -> Result<Vec<String>, Problem> {
-    let (before, after) = (Build::read(before)?, Build::read(after)?);
+pub fn changed_parts(before: &Build, after: &Build) -> Vec<String> {
     let keys = |build: &Build| build.value().as_object().map(|own| own.keys().cloned().collect::<Vec<_>>());
-    let mut all: Vec<String> = [keys(&before), keys(&after)].into_iter().flatten().flatten().collect();
+    let mut all: Vec<String> = [keys(before), keys(after)].into_iter().flatten().flatten().collect();
     all.sort();
     all.dedup();
     all.retain(|key| before.value().get(key) != after.value().get(key));
-    Ok(all)
+    all
 }
 
 /// Refuses a save that changes what a device's role may not, and says what it changed. `base`: build and revision it began from.
@@ -29,12 +25,12 @@ pub async fn check_changes(
     request: &HttpRequest,
     store: &Store,
     (id, base): (i64, i64),
-    document: &str,
+    after: &Build,
 ) -> Result<(), Problem> {
     let device = request.extensions().get::<Device>().cloned();
     let Some(device) = device else { return Ok(()) };
-    let before = store.revision(id, base).await?.document;
-    let changed = changed_parts(&before, document)?;
+    let before = Build::read(&store.revision(id, base).await?.document)?;
+    let changed = changed_parts(&before, after);
     if !device.role.may_change(changed.iter().map(String::as_str)) {
         let what = changed.join(", ");
         let detail =

@@ -111,7 +111,7 @@ async fn let_in(request: &ServiceRequest) -> Result<(Option<Device>, Option<Stri
     let Some((allowed, named)) = found else {
         return Err(refused_role(&device, "only the main screen may do that"));
     };
-    if !allowed.least.is_none_or(|least| device.role.includes(least)) {
+    if allowed.least.is_some_and(|least| device.role < least) {
         return Err(refused_role(&device, "it may not do that"));
     }
     let says = allowed.changes.map(|words| words.replace("{id}", named.unwrap_or_default()));

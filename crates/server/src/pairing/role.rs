@@ -3,16 +3,16 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// What a device may do.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+/// What a device may do, the least first.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum Role {
-    /// As the main screen.
-    Everything,
-    /// Readings and signatures of a build, and looking at everything.
-    Readings,
     /// Nothing but looking.
     Look,
+    /// Readings and signatures of a build, and looking at everything.
+    Readings,
+    /// As the main screen.
+    Everything,
 }
 
 /// Parts of a document that readings go into.
@@ -31,16 +31,6 @@ impl Role {
     /// The role of that word.
     pub fn from_word(word: &str) -> Option<Self> {
         [Self::Everything, Self::Readings, Self::Look].into_iter().find(|role| role.word() == word)
-    }
-
-    /// Whether it may what `other` may.
-    pub fn includes(self, other: Self) -> bool {
-        let rank = |role| match role {
-            Self::Look => 0,
-            Self::Readings => 1,
-            Self::Everything => 2,
-        };
-        rank(self) >= rank(other)
     }
 
     /// Whether it may save a document of which these fields differ from the one that is kept.

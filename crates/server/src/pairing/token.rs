@@ -1,6 +1,7 @@
 //! What a paired device shows: 256 random bits in a cookie of which only the digest is kept [OWASP Session Management Cheat Sheet:
 //! entropy, cookie attributes; from memory].
 
+use crate::random;
 use actix_web::cookie::{Cookie, SameSite, time::Duration};
 use actix_web::dev::ServiceRequest;
 use sha2::{Digest, Sha256};
@@ -18,9 +19,7 @@ impl Token {
     /// # Errors
     /// The system has no random numbers.
     pub fn new() -> Result<Self, getrandom::Error> {
-        let mut bytes = [0_u8; 32];
-        getrandom::fill(&mut bytes)?;
-        Ok(Self(bytes.iter().map(|byte| format!("{byte:02x}")).collect()))
+        random::hex::<32>().map(Self)
     }
 
     /// What is kept of it.

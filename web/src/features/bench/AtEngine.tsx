@@ -4,6 +4,7 @@ import type { ReactNode } from 'react'
 import type { SessionReport } from '../../api/client'
 import { usePlace } from '../../model/place'
 import { isDevice, useMe } from '../../model/useMe'
+import { isUnsaved } from '../../model/state'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { NextReading } from './NextReading'
 import { Said } from './Said'
@@ -72,7 +73,7 @@ function KeptReadings({ shown }: { readonly shown: SessionReport }) {
 function UndoAndSave() {
   const work = useSession()
   const canUndo = useSessionPart((state) => state.history.past.length > 0)
-  const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
+  const unsaved = useSessionPart(isUnsaved)
   return (
     <>
       <Button size="large" disabled={!canUndo} onClick={() => work.undo()}>

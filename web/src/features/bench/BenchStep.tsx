@@ -1,9 +1,10 @@
-import { Button, Segmented, Select } from 'antd'
+import { Button, Segmented } from 'antd'
 import { useState } from 'react'
 import { useCandidate } from '../../model/useSession'
 import { Assembly } from './Assembly'
+import { KindSelect } from './KindSelect'
 import { Session } from './Session'
-import { KINDS, titleOf, VERDICTS } from './sessions'
+import { titleOf, VERDICTS } from './sessions'
 import './sessions.css'
 import { useBegin } from './useMeasure'
 import { useSessions } from './useSessions'
@@ -32,14 +33,7 @@ export function BenchStep() {
     <section className="at-the-bench" aria-label="At the bench">
       <Views view={view} onView={setView} />
       <div className="sessions-begun no-print">
-        <Select
-          aria-label="What is measured"
-          value={kind}
-          options={[...KINDS]}
-          popupMatchSelectWidth={false}
-          listHeight={420}
-          onChange={setKind}
-        />
+        <KindSelect kind={kind} onKind={setKind} />
         <Button type={shown ? 'default' : 'primary'} onClick={() => begin(kind)}>
           Begin
         </Button>

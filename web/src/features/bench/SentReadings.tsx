@@ -1,8 +1,10 @@
-import { Button, Select } from 'antd'
+import { Button } from 'antd'
 import { useState } from 'react'
 import type { SessionReport } from '../../api/client'
 import { useOutbox } from '../../model/useOutbox'
+import { isUnsaved } from '../../model/state'
 import { useCandidate, useSession, useSessionPart } from '../../model/useSession'
+import { KindSelect } from './KindSelect'
 import { NextReading } from './NextReading'
 import { Said } from './Said'
 import { begun, freeId, KINDS } from './sessions'
@@ -17,7 +19,7 @@ interface Props {
 /** On a device of the network: readings are kept by the shop's server as they are taken, and wait here while it is away. */
 export function SentReadings({ shown, onOpen }: Props) {
   const sent = useOutbox()
-  const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
+  const unsaved = useSessionPart(isUnsaved)
   if (unsaved) return <OwnEdits />
   return (
     <>
@@ -112,14 +114,7 @@ function BeginOne({
   }
   return (
     <div className="at-engine-begin no-print">
-      <Select
-        aria-label="What is measured"
-        size="large"
-        value={kind}
-        options={[...KINDS]}
-        popupMatchSelectWidth={false}
-        onChange={setKind}
-      />
+      <KindSelect kind={kind} isLarge onKind={setKind} />
       <Button size="large" disabled={sent.isAway} onClick={() => void begin()}>
         Begin another
       </Button>

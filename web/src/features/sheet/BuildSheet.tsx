@@ -10,6 +10,7 @@ import { useOrder } from '../order/useOrder'
 import { TorqueChart } from '../torque/TorqueChart'
 import { useShownCurve } from '../torque/useCurve'
 import { useScales } from '../torque/useScales'
+import { isUnsaved } from '../../model/state'
 import { useCandidate, useSessionPart } from '../../model/useSession'
 import { Strip } from '../strip/Strip'
 import { useStripView } from '../strip/useStripView'
@@ -33,7 +34,7 @@ export function BuildSheet({ steps, onClose }: SheetProps) {
   const name = useSessionPart((state) => state.answer?.name)
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
   const summary = useSessionPart((state) => state.summary)
-  const unsaved = useSessionPart((state) => state.history.present !== state.savedDocument)
+  const unsaved = useSessionPart(isUnsaved)
   const beside = useSessionPart((state) => state.answer?.beside)
   const strip = useStripView('sheet', true)
   const order = useOrder()

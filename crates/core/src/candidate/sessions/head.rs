@@ -3,7 +3,7 @@
 use super::cells::{number, si, whose, word};
 use super::session::{Bench, Session};
 use super::sisters::{of_all, spread_of};
-use super::told::{Said, Told, beside, in_words, joined, middle_of, read, sentence, text, valve, worded};
+use super::told::{Said, Told, beside, in_words, joined, middle_of, read, sentence, text, valve};
 use crate::bench::repeated;
 use crate::candidate::bench::BURETTE;
 use crate::document::Side;
@@ -45,12 +45,12 @@ pub(super) fn checks(session: &Session<'_>) -> Told {
         let name = valve(cylinder, side);
         let figure = in_words(format!("{name}, {what}"), shown_fine(size));
         told.figures.push(SessionFigure {
-            expected: Some(worded(&shown_fine(most), |most| format!("at most {most}"))),
+            expected: Some(shown_fine(most).said(|most| format!("at most {most}"))),
             stands_out: size > most,
             ..figure
         });
         if size > most {
-            notes.push(worded(&shown_fine(size), |size| format!("{name}: {what} {size}")));
+            notes.push(shown_fine(size).said(|size| format!("{name}: {what} {size}")));
         }
     }
     if told.figures.is_empty() && notes.is_empty() {

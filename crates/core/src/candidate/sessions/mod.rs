@@ -40,23 +40,28 @@ pub fn sessions(inputs: &Resolved, source: &Source<'_>, is_first: bool) -> Vec<S
 
 /// The session `id`; `None` where the candidate has no such session.
 pub fn session(inputs: &Resolved, source: &Source<'_>, is_first: bool, id: &str) -> Option<SessionReport> {
-    let all = all(source, is_first);
-    let bench = Bench { inputs, source, all: &all };
-    all.iter().find(|own| own.node.text("id") == id).map(|own| bench.report(own))
+    of_session((inputs, source, is_first), id, |bench, own| bench.report(own))
 }
 
 /// What the session `id` still asks for, in its order; `None` where the candidate has no such session.
 pub fn session_ahead(inputs: &Resolved, source: &Source<'_>, is_first: bool, id: &str) -> Option<Vec<NextReading>> {
-    let all = all(source, is_first);
-    let bench = Bench { inputs, source, all: &all };
-    all.iter().find(|own| own.node.text("id") == id).map(|own| next::ahead(&asked::rows(&bench, own), own))
+    of_session((inputs, source, is_first), id, |bench, own| next::ahead(&asked::rows(bench, own), own))
 }
 
 /// The session `id` on paper; `None` where the candidate has no such session.
 pub fn session_sheet(inputs: &Resolved, source: &Source<'_>, is_first: bool, id: &str) -> Option<SessionSheet> {
+    of_session((inputs, source, is_first), id, sheet::sheet)
+}
+
+/// What is made of the session `id`; `None` where the candidate has no such session.
+fn of_session<T>(
+    (inputs, source, is_first): (&Resolved, &Source<'_>, bool),
+    id: &str,
+    made: impl Fn(&Bench<'_>, &Session<'_>) -> T,
+) -> Option<T> {
     let all = all(source, is_first);
     let bench = Bench { inputs, source, all: &all };
-    all.iter().find(|own| own.node.text("id") == id).map(|own| sheet::sheet(&bench, own))
+    all.iter().find(|own| own.node.text("id") == id).map(|own| made(&bench, own))
 }
 
 fn all<'a>(source: &'a Source<'_>, is_first: bool) -> Vec<Session<'a>> {
@@ -73,9 +78,7 @@ pub fn cam_as_it_came(source: &Source<'_>, is_first: bool) -> Vec<Came> {
 
 /// Every reading that the session `id` asks for, as the document's engine would give it; `None` without such a session.
 pub fn session_played(inputs: &Resolved, source: &Source<'_>, is_first: bool, id: &str) -> Option<Vec<PlayedReading>> {
-    let all = all(source, is_first);
-    let bench = Bench { inputs, source, all: &all };
-    all.iter().find(|own| own.node.text("id") == id).map(|own| played::played(&bench, own))
+    of_session((inputs, source, is_first), id, played::played)
 }
 
 impl Bench<'_> {

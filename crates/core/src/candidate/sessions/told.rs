@@ -255,11 +255,6 @@ pub(super) fn sentence(si: f64, dimension: Dimension, words: impl Fn(&str) -> St
     shown(si, dimension).said(words)
 }
 
-/// The same about what is shown in its own way.
-pub(super) fn worded(read: &Shown, words: impl Fn(&str) -> String) -> Shown {
-    read.clone().said(words)
-}
-
 /// What a valve is called.
 pub(super) fn valve(cylinder: usize, side: Side) -> String {
     format!("Cylinder {cylinder} {}", side.key())
