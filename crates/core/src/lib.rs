@@ -49,6 +49,7 @@ pub mod limits;
 pub mod parts;
 mod peaks;
 mod programme;
+pub mod pulls;
 pub mod quantity;
 pub mod report;
 pub mod response;

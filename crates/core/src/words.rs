@@ -634,6 +634,30 @@ words! {
         SaeJ1349 = "sae_j1349",
         /// SAE J607.
         SaeJ607 = "sae_j607",
+        /// ISO 1585.
+        Iso1585 = "iso_1585",
+        /// The air of its own day, which stands beside it.
+        AsMeasured = "as_measured",
+    }
+
+    /// What is read beside torque.
+    TracedOf {
+        /// Mass of air for one of fuel.
+        AirFuelRatio = "air_fuel_ratio",
+        /// Oil.
+        OilTemperature = "oil_temperature",
+        /// Coolant.
+        WaterTemperature = "water_temperature",
+        /// Air at the inlet.
+        AirTemperature = "air_temperature",
+        /// Exhaust.
+        ExhaustTemperature = "exhaust_temperature",
+        /// Oil.
+        OilPressure = "oil_pressure",
+        /// Manifold.
+        ManifoldPressure = "manifold_pressure",
+        /// Ignition or injection before top dead centre.
+        Spark = "spark",
     }
 
     /// Where a dyno takes hold.

@@ -14,6 +14,7 @@ mod devices;
 mod digests;
 mod error;
 mod instruments;
+mod mappings;
 mod migrations;
 mod open;
 mod points;

@@ -351,6 +351,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dyno": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Everything that the pulls of a document come to, and the test it plans. */
+        post: operations["compare_pulls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/families": {
         parameters: {
             query?: never;
@@ -678,6 +695,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pull-file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a file of a dyno; nothing is kept. */
+        post: operations["read_pull_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pull-mappings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Remembers how a heading is mapped. */
+        put: operations["remember_pull_mapping"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/score": {
         parameters: {
             query?: never;
@@ -941,6 +992,11 @@ export interface components {
             /** @description The whole document. */
             document: string;
         };
+        /**
+         * @description How a difference stands.
+         * @enum {string}
+         */
+        Believed: "more" | "less" | "not_shown";
         /** @description One reading, or several of a kind, made into the field it stands for. */
         BenchFinding: {
             doubt?: components["schemas"]["Shown"] | null;
@@ -2658,6 +2714,26 @@ export interface components {
             readings: components["schemas"]["Reading"][];
             springs_stay?: components["schemas"]["SpringsStay"] | null;
         };
+        /** @description One combination. */
+        CombinationReport: {
+            /**
+             * Format: double
+             * @description Mean average torque over the band.
+             */
+            average_torque_nm: number;
+            /** @description Identifier of the candidate, with the boost level behind it where pulls name one. */
+            candidate: string;
+            /** @description Half width of the band that holds the mean in 95 of 100, where pulls tell it. */
+            doubt_nm: (number | null)[];
+            /** @description Figures in words: what, mean, standard deviation of its pulls. */
+            figures: components["schemas"]["MeanFigure"][];
+            /** @description Counted pulls. */
+            n: number;
+            /** @description Name. */
+            name: string;
+            /** @description Mean torque at the speeds of the report, drift taken out. */
+            torque_nm: number[];
+        };
         /** @description How one candidate differs from another. */
         Comparison: {
             /** @description Fields that differ, candidate against candidate. */
@@ -2834,6 +2910,45 @@ export interface components {
             /** @description In words, with the candidate's name. */
             label: string;
         };
+        /** @description One difference. */
+        DifferenceReport: {
+            /** @description Identifier of the one. */
+            a: string;
+            /** @description Identifier of the baseline. */
+            b: string;
+            /** @description Whether it is to be believed. */
+            believed: components["schemas"]["Believed"];
+            /**
+             * Format: double
+             * @description One less baseline.
+             */
+            by: number;
+            /**
+             * Format: double
+             * @description How sure it is that the one has more, 0 to 1.
+             */
+            certain_share: number;
+            /**
+             * Format: double
+             * @description Its upper end.
+             */
+            high: number;
+            /**
+             * Format: double
+             * @description Lower end of the interval that holds 95 of 100.
+             */
+            low: number;
+            /** @description Name of the one. */
+            name: string;
+            /** @description Difference and interval as read. */
+            shown: components["schemas"]["Shown"];
+            /** @description The same in words. */
+            title: string;
+            /** @description Unit of the numbers. */
+            unit: string;
+            /** @description What differs: `average_torque`, `average_power`, `peak_torque`, `peak_power`, `peak_power_at`. */
+            what: string;
+        };
         /** @description A dip of torque between two humps. */
         DipReport: {
             /**
@@ -2864,6 +2979,18 @@ export interface components {
             lobes: components["schemas"]["LobeOutline"][];
             /** @description What it is called. */
             name: string;
+        };
+        /** @description Drift within a day. */
+        DriftReport: {
+            /**
+             * Format: double
+             * @description N m for each pull.
+             */
+            by_nm: number;
+            /** @description Whether its interval leaves out nought. */
+            is_real: boolean;
+            /** @description As read, with its interval. */
+            shown: components["schemas"]["Shown"];
         };
         /** @description One field's part in a spread. */
         Driver: {
@@ -3007,6 +3134,19 @@ export interface components {
             spring_swing_n: number[];
             /** @description Lift of the valve at each speed and angle. */
             valve_mm: number[][];
+        };
+        /** @description Pulls and plan. */
+        DynoAnswer: {
+            plan?: components["schemas"]["TestPlanReport"] | null;
+            /** @description What the pulls come to. */
+            pulls: components["schemas"]["PullsReport"];
+        };
+        /** @description Whose pulls, and in which air. */
+        DynoRequest: {
+            /** @description `as_planned`, `sae_j1349`, `sae_j607` or `iso_1585`; the plan's own air when absent. */
+            air?: string | null;
+            /** @description The document's text. */
+            document: string;
         };
         /** @description One edit. */
         Edit: {
@@ -3167,6 +3307,26 @@ export interface components {
             remove_session: {
                 /** @description Its identifier. */
                 session: string;
+            };
+        } | {
+            /** @description Runs of a dyno's file taken over as pulls. */
+            take_pulls: {
+                /** @description Place in the day of the first. */
+                drawn: number;
+                /** @description What its columns hold. */
+                mapped: components["schemas"]["Mapped"][];
+                /** @description Which of its runs, from nought. */
+                runs: number[];
+                /** @description What they share. */
+                shared: components["schemas"]["SharedOfPulls"];
+                /** @description The file's text. */
+                text: string;
+            };
+        } | {
+            /** @description A pull taken out. */
+            remove_pull: {
+                /** @description Its identifier. */
+                pull: string;
             };
         } | {
             /** @description A line of the assembly signed. */
@@ -3598,6 +3758,11 @@ export interface components {
             /** @description Its text. */
             text: string;
         };
+        /**
+         * @description What a flag is about.
+         * @enum {string}
+         */
+        FlagKind: "apart" | "slipped" | "lies" | "short" | "twice" | "stranger" | "not_held";
         /** @description What one part gives. */
         FlexShare: {
             /**
@@ -3825,6 +3990,11 @@ export interface components {
             /** @description To the height that is wanted. */
             to_wanted: components["schemas"]["HeightPlan"];
         };
+        /**
+         * @description What a column holds.
+         * @enum {string}
+         */
+        Holds: "speed" | "torque" | "power" | "air_fuel_ratio" | "oil_temperature" | "water_temperature" | "air_temperature" | "exhaust_temperature" | "oil_pressure" | "manifold_pressure" | "spark" | "nothing";
         /**
          * @description How an idle sounds, by its residual (common practice, no source).
          * @enum {string}
@@ -4450,6 +4620,13 @@ export interface components {
             /** @description What is done. */
             what: string;
         };
+        /** @description What one column of a file holds. */
+        Mapped: {
+            /** @description What. */
+            holds: components["schemas"]["Holds"];
+            /** @description Its unit; empty for plain numbers. */
+            unit?: string;
+        };
         /** @description One margin, before and after. */
         MarginMoved: {
             /** @description In one word, then. */
@@ -4516,6 +4693,14 @@ export interface components {
             /** @description What the shop calls it. */
             name?: string | null;
             role?: components["schemas"]["Role"] | null;
+        };
+        /** @description One figure of a combination. */
+        MeanFigure: {
+            /** @description Mean. */
+            mean: components["schemas"]["Shown"];
+            sd?: components["schemas"]["Shown"] | null;
+            /** @description What it is. */
+            title: string;
         };
         /** @description A field worth measuring. */
         MeasureFirst: {
@@ -4802,6 +4987,23 @@ export interface components {
          * @enum {string}
          */
         Origin: "measured" | "card" | "assumed" | "unmarked" | "computed";
+        /** @description A difference over speed. */
+        OverSpeedReport: {
+            /** @description Identifier of the one. */
+            a: string;
+            /** @description Half width of the interval at each speed by itself. */
+            alone_nm: number[];
+            /** @description Identifier of the baseline. */
+            b: string;
+            /** @description One less baseline. */
+            by_nm: number[];
+            /** @description Ranges of speed in which the difference is beyond that band. */
+            real_rpm: number[][];
+            /** @description In a sentence. */
+            says: components["schemas"]["Shown"];
+            /** @description Half width of the band that holds all speeds at once. */
+            together_nm: number[];
+        };
         /** @description Gaps between valve and piston at rest over the overlap, in drawn cylinders. */
         OverlapBands: {
             /** @description Crank degrees from firing top dead centre. */
@@ -4989,6 +5191,21 @@ export interface components {
          * @enum {string}
          */
         Place: "plan" | "events" | "lobe" | "lifter" | "rocker" | "pushrod" | "spring" | "control" | "clearance" | "torque";
+        /** @description One pull of a plan. */
+        PlannedPull: {
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description Whether another combination has to be fitted before it. */
+            changed: boolean;
+            /** @description Whether it is the control. */
+            control: boolean;
+            /** @description Its name. */
+            name: string;
+            /** @description Which pull of its row in the order. */
+            nth: number;
+            /** @description Identifier of the pull that was taken for it. */
+            pull?: string | null;
+        };
         /** @description A pocket in the crown. */
         PocketDrawing: {
             /**
@@ -5017,6 +5234,11 @@ export interface components {
              */
             tilt_deg: number;
         };
+        /**
+         * @description What becomes of a point of a pull.
+         * @enum {string}
+         */
+        PointIs: "counted" | "roll_on" | "throttle_closed" | "spike" | "slower" | "out_of_range";
         /** @description What a candidate gives in power and takes in life, money and reserve. */
         PowerCosts: {
             /**
@@ -5136,6 +5358,156 @@ export interface components {
             /** @description In words. */
             title: string;
         };
+        /** @description One column of it. */
+        PullColumn: {
+            /** @description Its first cells. */
+            cells: string[];
+            /** @description What it is taken to hold. */
+            holds: components["schemas"]["Holds"];
+            /** @description Its heading. */
+            name: string;
+            /** @description In which unit. */
+            unit: string;
+            /** @description Units it may be in. */
+            units: string[];
+            /** @description The unit its heading names. */
+            written: string;
+        };
+        /** @description A file of a dyno as it would be taken over. */
+        PullFileAnswer: {
+            /** @description What is in it. */
+            file: components["schemas"]["PullFileReport"];
+            /** @description Whether its columns are as a file of that heading was mapped before. */
+            remembered: boolean;
+        };
+        /** @description A file of a dyno, read but not taken over. */
+        PullFileReport: {
+            /** @description Lines before its heading. */
+            before: string[];
+            /** @description Its columns. */
+            columns: components["schemas"]["PullColumn"][];
+            /** @description Why nothing can be taken over yet. */
+            lacks?: string | null;
+            /** @description Its runs. */
+            runs: components["schemas"]["PullRun"][];
+            /** @description What did not become a run, and what else to know. */
+            said: string[];
+            /** @description What it is remembered by. */
+            signature: string;
+        };
+        /** @description A file of a dyno. */
+        PullFileRequest: {
+            /** @description What its columns hold; as files of that heading were mapped before, or as the heading says, when absent. */
+            mapped?: components["schemas"]["Mapped"][] | null;
+            /** @description Its text. */
+            text: string;
+        };
+        /** @description Something odd about a pull. */
+        PullFlag: {
+            /**
+             * Format: double
+             * @description Speed from which on, where it is one.
+             */
+            from_rpm?: number | null;
+            /** @description What about. */
+            kind: components["schemas"]["FlagKind"];
+            /** @description Identifier of the pull. */
+            pull: string;
+            /** @description In words. */
+            why: components["schemas"]["Shown"];
+        };
+        /** @description How the columns of files with one heading are mapped. */
+        PullMapping: {
+            /** @description What its columns hold. */
+            mapped: components["schemas"]["Mapped"][];
+            /** @description What the heading is remembered by. */
+            signature: string;
+        };
+        /** @description One pull. */
+        PullReport: {
+            average_torque?: components["schemas"]["Shown"] | null;
+            /**
+             * Format: double
+             * @description The same.
+             */
+            average_torque_nm?: number | null;
+            /** @description Identifier of the candidate that was on the dyno. */
+            candidate: string;
+            /** @description Whether it counts. */
+            counted: boolean;
+            /** @description Day, as typed. */
+            day: string;
+            /** @description Which pull of its day. */
+            drawn: number;
+            /**
+             * Format: double
+             * @description What its torque was multiplied by to be in that air at the crank.
+             */
+            factor: number;
+            /** @description Identifier. */
+            id: string;
+            /** @description Its name. */
+            name: string;
+            peak_power?: components["schemas"]["Shown"] | null;
+            /** @description What becomes of each point. */
+            points: components["schemas"]["PointIs"][];
+            /** @description Speeds as read. */
+            speed_rpm: number[];
+            /** @description Torque at each in the air of the report, at the crank. */
+            torque_nm: number[];
+            /** @description What was trimmed, in words; empty where nothing was. */
+            trimmed: string;
+            /** @description Why not. */
+            why_not: string;
+        };
+        /** @description One run of it. */
+        PullRun: {
+            /** @description Points. */
+            count: number;
+            /** @description Line it begins at. */
+            line: number;
+            /** @description Highest torque. */
+            peak_torque: components["schemas"]["Shown"];
+            /** @description What becomes of each point. */
+            points: components["schemas"]["PointIs"][];
+            /** @description What has to be looked at before it is believed. */
+            questions: string[];
+            /** @description Slowest and fastest speed. */
+            range_rpm: number[];
+            /** @description Speeds as read. */
+            speed_rpm: number[];
+            /** @description Torques as read, N m. */
+            torque_nm: number[];
+        };
+        /** @description Pulls of a dyno, analysed. */
+        PullsReport: {
+            /** @description The air that all figures are in. */
+            air: string;
+            /** @description Speeds that averages are over. */
+            band_rpm?: number[] | null;
+            /** @description Identifier of what everything is held against. */
+            baseline?: string | null;
+            /** @description Each other combination less the baseline, figure by figure. */
+            differences: components["schemas"]["DifferenceReport"][];
+            drift_per_pull?: components["schemas"]["DriftReport"] | null;
+            /** @description What is odd. */
+            flags: components["schemas"]["PullFlag"][];
+            /** @description What is done with the pulls, stated. */
+            model: string;
+            /** @description The same over speed. */
+            over_speed: components["schemas"]["OverSpeedReport"][];
+            /** @description Every pull, in the order of the document. */
+            pulls: components["schemas"]["PullReport"][];
+            repeats?: components["schemas"]["RepeatsReport"] | null;
+            /** @description Every combination that was pulled, the baseline first. */
+            rows: components["schemas"]["CombinationReport"][];
+            /** @description In one sentence. */
+            says: components["schemas"]["Shown"];
+            /** @description Speeds that all counted pulls have. */
+            speed_rpm: number[];
+            /** @description What would make it surer. */
+            surer: components["schemas"]["Shown"][];
+        };
         /** @description A pushrod as a column. */
         PushrodReport: {
             /**
@@ -5221,6 +5593,21 @@ export interface components {
             kind: string;
             /** @description Its name. */
             name: string;
+        };
+        /** @description How well a dyno repeats. */
+        RepeatsReport: {
+            /**
+             * Format: double
+             * @description Degrees of freedom it rests on.
+             */
+            freedom: number;
+            /**
+             * Format: double
+             * @description Standard deviation of a pull's average torque about its day and drift.
+             */
+            sd_nm: number;
+            /** @description The same as read. */
+            shown: components["schemas"]["Shown"];
         };
         /** @description What is left over of a limit along a decision. */
         ReserveReport: {
@@ -5691,6 +6078,39 @@ export interface components {
          * @enum {string}
          */
         SessionVerdict: "agrees" | "differs" | "questioned" | "unclear";
+        /** @description What pulls of one file share, as typed; empty where nothing is said. */
+        SharedOfPulls: {
+            /**
+             * @description The air it is stated in.
+             * @default
+             */
+            air: string;
+            /**
+             * @description Identifier of the candidate that was on the dyno.
+             * @default
+             */
+            candidate: string;
+            /**
+             * @description Day, as 2026-03-09.
+             * @default
+             */
+            day: string;
+            /**
+             * @description `engine` or `chassis`.
+             * @default
+             */
+            dyno: string;
+            /**
+             * @description Name of the file.
+             * @default
+             */
+            file: string;
+            /**
+             * @description Boost level.
+             * @default
+             */
+            level: string;
+        };
         /** @description A CSV file to read. */
         Sheet: {
             /** @description Units of bare numbers whose heading names none. */
@@ -5989,6 +6409,23 @@ export interface components {
             meaning: string;
             /** @description The word. */
             word: string;
+        };
+        /** @description A test as it is to be run. */
+        TestPlanReport: {
+            /** @description What a dyno cell is dangerous for. */
+            cautions: string[];
+            /** @description What is held, in words. */
+            held: components["schemas"]["Shown"][];
+            /** @description Pulls of each that find the difference asked for. */
+            needed_each?: number | null;
+            /** @description Place of the next one; absent when all are done. */
+            next?: number | null;
+            /** @description Every pull in its order. */
+            order: components["schemas"]["PlannedPull"][];
+            /** @description In a sentence: how many pulls, how sure. */
+            says: components["schemas"]["Shown"];
+            /** @description What a pull repeats to, that rests on. */
+            spread: components["schemas"]["Shown"];
         };
         /** @description One keyway or bushing. */
         TimingStep: {
@@ -6482,6 +6919,8 @@ export interface components {
              *     are rounded for drawing; whoever asks keeps what it has of them.
              */
             preview?: boolean;
+            /** @description Identifier of the pull that is looked at: the form has its fields too. */
+            pull?: string | null;
             /** @description Identifier of the session at the bench that is looked at: the form has its fields too. */
             session?: string | null;
             /** @description Units that bare numbers are taken in. */
@@ -7281,6 +7720,37 @@ export interface operations {
             };
         };
     };
+    compare_pulls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DynoRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DynoAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_families: {
         parameters: {
             query?: never;
@@ -7916,6 +8386,66 @@ export interface operations {
                 content: {
                     "application/x-ndjson": components["schemas"]["Line_PhasingStep_PhasingDone"];
                 };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_pull_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PullFileRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullFileAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    remember_pull_mapping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PullMapping"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             422: {
                 headers: {

@@ -30,13 +30,16 @@ export interface Switches {
 }
 
 /** Keys of the steps in their order: those of the row of digits and the two after it. */
-const STEP_KEYS = '1 2 3 4 5 6 7 8 9 0 - = [ ] ;'.split(' ')
+const STEP_KEYS = "1 2 3 4 5 6 7 8 9 0 - = [ ] ; ' , .".split(' ')
 const CODES: Readonly<Record<string, string>> = {
   '-': 'Minus',
   '=': 'Equal',
   '[': 'BracketLeft',
   ']': 'BracketRight',
   ';': 'Semicolon',
+  "'": 'Quote',
+  ',': 'Comma',
+  '.': 'Period',
 }
 
 /** The one table of actions: keys, help and palette are made from it. Pure. */

@@ -99,6 +99,7 @@ export class Answers {
       table,
       followed,
       atBench,
+      pull,
       candidate: viewed,
     } = this.store.read()
     const candidate = view ?? viewed
@@ -111,6 +112,7 @@ export class Answers {
       system,
       form: settle,
       session: settle ? (atBench ?? null) : null,
+      pull: settle ? (pull ?? null) : null,
       beside: settle ? (beside ?? null) : null,
       table: settle && table,
       preview: !settle,

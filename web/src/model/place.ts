@@ -18,6 +18,7 @@ export const STEP_NAMES = [
   'decide',
   'order',
   'bench',
+  'dyno',
 ] as const
 
 export type StepName = (typeof STEP_NAMES)[number]

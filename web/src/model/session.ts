@@ -141,6 +141,13 @@ export class Session {
     if (atBench !== undefined) this.settle()
   }
 
+  /** Asks for the fields of a pull, as long as somebody looks at it. */
+  lookAtPull(pull: string | undefined): void {
+    if (pull === this.read().pull) return
+    this.store.set({ pull })
+    if (pull !== undefined) this.settle()
+  }
+
   /** Asks for every candidate side by side, as long as somebody looks. */
   wantTable(table: boolean): void {
     if (table === this.read().table) return
@@ -251,6 +258,7 @@ function firstState(
     candidate,
     beside: undefined,
     atBench: undefined,
+    pull: undefined,
     assembling: false,
     table: false,
     followed: false,

@@ -14,6 +14,8 @@ export interface SessionState {
   readonly beside: string | undefined
   /** Session at the bench that is looked at. */
   readonly atBench: string | undefined
+  /** Pull that is looked at. */
+  readonly pull: string | undefined
   /** Whether the lines of the assembly are wanted. */
   readonly assembling: boolean
   /** Whether every candidate is wanted side by side. */

@@ -2,6 +2,7 @@ import { BenchSays } from '../features/bench/BenchSays'
 import { BenchStep } from '../features/bench/BenchStep'
 import { ClearanceStep } from '../features/clearance/ClearanceStep'
 import { ControlStep } from '../features/control/ControlStep'
+import { DynoStep } from '../features/dyno/DynoStep'
 import { DecideStep } from '../features/decide/DecideStep'
 import { Order } from '../features/motion/Order'
 import { OrderStep } from '../features/order/OrderStep'
@@ -81,4 +82,11 @@ export const bench = step({
   title: 'Bench',
   Answer: BenchStep,
   form: false,
+})
+
+export const dyno = step({
+  name: 'dyno',
+  title: 'Dyno',
+  Answer: DynoStep,
+  groups: [{ title: 'How the test is run', fields: ['dyno_test.'], folded: 'while empty' }],
 })

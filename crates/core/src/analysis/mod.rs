@@ -24,6 +24,11 @@ mod order_card;
 mod phasing;
 mod phasing_curves;
 mod phasing_words;
+mod pull_file;
+mod pulled;
+mod pulling;
+mod pulling_flags;
+mod pulling_words;
 mod readings;
 mod rules_page;
 mod score_columns;
@@ -41,6 +46,7 @@ mod session_sheet;
 mod speed_bought;
 mod speed_choices;
 mod springs_stay;
+mod test_plan;
 mod tolerance_words;
 mod tolerating;
 mod turning;
@@ -55,13 +61,14 @@ pub use crate::candidate::{Keeper, Key, Stages};
 pub use crate::choose::{Goal, Share, Start};
 pub use crate::document::{
     Conflict, Difference, Fault, Faults, FormColumn, FormField, FormTable, Kind, MAX_BYTES, Merge, Side, adopt,
-    differences, form_fields, json_schema, merge, session_fields,
+    differences, form_fields, json_schema, merge, pull_fields, session_fields,
 };
-pub use crate::edit::{CardNumber, Edit, Event, apply, apply_all};
+pub use crate::edit::{CardNumber, Edit, Event, SharedOfPulls, apply, apply_all};
 pub use crate::glossary::{GLOSSARY, Term};
 pub use crate::parts::{
     FitReport, LobeOutline, Part as ShelfPart, PartFigure, PartKind, fit, outlines, part_of, read_sheet, write_sheet,
 };
+pub use crate::pulls::file::{Holds, Mapped};
 pub use crate::quantity::{Dimension, Shown, UnitSystem, restate_finer, shown};
 pub use crate::report::*;
 pub use crate::response::Columns;
@@ -78,6 +85,8 @@ pub use expecting::expected_of;
 pub use lobes_apart::{LobesApart, lobes_apart};
 pub use order_card::{ORDER_COLUMNS, order_card, order_cells, order_csv};
 pub use phasing::{PhasingJob, PhasingStep};
+pub use pull_file::pull_file;
+pub use pulling_words::pulls_of;
 pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use rules_page::rules_page;
 pub use scoring::{ScoreJob, ScoreStep};
@@ -85,6 +94,7 @@ pub use search_setup::{BesideSetup, SearchSetup, SearchStep};
 pub use searching::SearchJob;
 pub use sensitivity::{Decision, SensitivityJob, SensitivityStep, decisions, effect};
 pub use session_sheet::{ahead_of, played_of, sheet_csv, sheet_of};
+pub use test_plan::test_plan;
 pub use tolerating::{ToleranceJob, ToleranceStep};
 pub use turning::ControlStep;
 pub use weighing::{MarginMoved, TorqueMoved, WeighJob, WeighStep, Weighed};

@@ -13,7 +13,12 @@ pub fn check(value: &Value, faults: &mut Vec<Fault>) {
     let build = Node::new(Some(value), &BUILD, "", &ledger);
     engine(&build.child("engine"), faults);
     target(&build.child("target"), faults);
-    candidate_ids(value, faults);
+    for (key, called) in [("candidates", "candidate"), ("bench", "session"), ("pulls", "pull")] {
+        ids_of(value, key, called, faults);
+    }
+    for own in build.children("pulls") {
+        pull(&own, faults);
+    }
     for limit in build.children("limits") {
         shop_limit(&limit, faults);
     }
@@ -68,16 +73,34 @@ fn tolerance(own: &Node<'_>, document: &Value, faults: &mut Vec<Fault>) {
     }
 }
 
-fn candidate_ids(value: &Value, faults: &mut Vec<Fault>) {
-    let list = value.get("candidates").and_then(Value::as_array);
-    let ids: Vec<&str> = list.into_iter().flatten().filter_map(|c| c.get("id")?.as_str()).collect();
-    for (place, id) in ids.iter().enumerate() {
-        if ids[..place].contains(id) {
+/// Entries of a list have identifiers of their own.
+fn ids_of(value: &Value, key: &str, called: &str, faults: &mut Vec<Fault>) {
+    let list = value.get(key).and_then(Value::as_array).map_or(&[][..], Vec::as_slice);
+    let ids: Vec<(usize, &str)> =
+        list.iter().enumerate().filter_map(|(place, own)| Some((place, own.get("id")?.as_str()?))).collect();
+    for (nth, (place, id)) in ids.iter().enumerate() {
+        if ids[..nth].iter().any(|(_, other)| other == id) {
             faults.push(
-                Fault::new(format!("candidates[{place}].id"), id, "an id no other candidate has")
+                Fault::new(format!("{key}[{place}].id"), id, format!("an id no other {called} has"))
                     .cure(format!("write \"{id}-{}\"", place + 1)),
             );
         }
+    }
+}
+
+/// What is read beside a pull has a value for each of its points; a range has its ends in order.
+fn pull(pull: &Node<'_>, faults: &mut Vec<Fault>) {
+    let points = pull.entries("points");
+    for trace in pull.children("traces") {
+        if trace.entries("values") != points {
+            fault(&trace, "values", &format!("as many values as the pull has points, {points}"), faults);
+        }
+    }
+    let rpm = |key: &str| pull.quantity::<Speed>(key).map(Speed::si);
+    if let (Some(from), Some(to)) = (rpm("from"), rpm("to"))
+        && to <= from
+    {
+        fault(pull, "to", &format!("above where it is counted from, {}", pull.input("from").value), faults);
     }
 }
 

@@ -81,6 +81,7 @@ pub fn check_kind(value: &Value, kind: &Kind, path: &str, faults: &mut Vec<Fault
             let ok = value.as_i64().is_some_and(|x| (*min..=*max).contains(&x));
             refuse_unless(ok, value, kind, path, faults);
         }
+        Kind::Flag => refuse_unless(value.is_boolean(), value, kind, path, faults),
         Kind::Text(most) => {
             let text = value.as_str().unwrap_or_default();
             let ok = !text.trim().is_empty() && text.chars().count() <= *most;

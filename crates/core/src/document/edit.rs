@@ -54,6 +54,7 @@ pub(crate) fn value_of(kind: &Kind, text: &str, path: &str, system: UnitSystem) 
             let number = digits.parse::<Number>().map_err(|_| refuse().cure("write a plain number"))?;
             Ok(Some(Value::Number(number)))
         }
+        Kind::Flag => text.parse().map(|flag: bool| Some(Value::Bool(flag))).map_err(|_| refuse()),
         Kind::Text(_) | Kind::Choice(_) => Ok(Some(Value::from(text))),
         Kind::List { .. } | Kind::Row(_) | Kind::Object(_) | Kind::Patch => {
             let value = super::strict_json::read(text).map_err(|_| refuse().cure("write it as JSON"))?;

@@ -57,6 +57,8 @@ pub enum Kind {
         /// Most.
         max: i64,
     },
+    /// True or false.
+    Flag,
     /// Free text of at most so many characters.
     Text(usize),
     /// One of a closed list.
@@ -116,6 +118,7 @@ impl Kind {
             }
             Self::Number { min, max } => format!("a number, {min} to {max}"),
             Self::Integer { min, max } => format!("a whole number, {min} to {max}"),
+            Self::Flag => "true or false".to_owned(),
             Self::Text(most) => format!("a text of 1 to {most} characters"),
             Self::Choice(words) => format!("one of {}", words.join(", ")),
             Self::Object(object) => format!("an object: {}", object.doc),

@@ -86,15 +86,28 @@ pub fn form_fields(document: &Value, index: usize) -> Vec<FormField> {
 
 /// Every field of the session `id` at the bench; none where there is no such session.
 pub fn session_fields(document: &Value, id: &str) -> Vec<FormField> {
-    let sessions = document.get("bench").and_then(Value::as_array);
-    let place = sessions.and_then(|list| list.iter().position(|own| own["id"].as_str() == Some(id)));
+    entry_fields(document, ("bench", &super::SESSION), id)
+}
+
+/// Every field of the pull `id`; none where there is no such pull.
+pub fn pull_fields(document: &Value, id: &str) -> Vec<FormField> {
+    entry_fields(document, ("pulls", &super::PULL), id)
+}
+
+/// Every field of the entry `id` of a list of objects at the top of the document.
+fn entry_fields(document: &Value, (key, object): (&str, &'static Object), id: &str) -> Vec<FormField> {
+    let entries = document.get(key).and_then(Value::as_array);
+    let place = entries.and_then(|list| list.iter().position(|own| own["id"].as_str() == Some(id)));
     let mut walk = Walk { root: document, index: 0, fields: Vec::new() };
     if let Some(place) = place {
-        walk.object(&super::SESSION, &format!("bench[{place}]"));
+        walk.object(object, &format!("{key}[{place}]"));
     }
     walk.fields.retain(|field| field.applies || field.given);
     walk.fields
 }
+
+/// Lists whose entries are asked for one by one: they would be most of what every edit is answered with.
+const BY_ENTRY: &[&str] = &["bench", "pulls"];
 
 struct Walk<'a> {
     root: &'a Value,
@@ -159,6 +172,7 @@ impl Walk<'_> {
                 }
             }
             Kind::Patch => self.changes(path),
+            _ if BY_ENTRY.contains(&path) => {}
             leaf => self.fields.extend(form_field(self.root, leaf, path, sided)),
         }
     }
@@ -224,6 +238,7 @@ fn units_of(kind: &Kind) -> (String, String) {
 fn choices_of(kind: &Kind) -> Vec<String> {
     match kind {
         Kind::Choice(words) => words.iter().map(|w| (*w).to_owned()).collect(),
+        Kind::Flag => ["true", "false"].map(str::to_owned).to_vec(),
         _ => Vec::new(),
     }
 }

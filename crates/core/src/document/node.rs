@@ -286,6 +286,12 @@ impl<'a> Node<'a> {
         value.as_array()?.iter().map(of_value).collect()
     }
 
+    /// The texts of a list.
+    pub fn words(&self, key: &str) -> Vec<&'a str> {
+        let items = self.raw(key).and_then(|(value, _)| value.as_array());
+        items.into_iter().flatten().filter_map(Value::as_str).collect()
+    }
+
     /// The numbers of a list.
     pub fn numbers(&self, key: &str) -> Option<Vec<f64>> {
         let (value, _) = self.raw(key)?;

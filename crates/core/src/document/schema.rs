@@ -86,6 +86,7 @@ fn kind_schema(kind: &'static Kind, definitions: &mut Map<String, Value>) -> Val
         }
         Kind::Number { min, max } => json!({ "type": "number", "minimum": min, "maximum": max }),
         Kind::Integer { min, max } => json!({ "type": "integer", "minimum": min, "maximum": max }),
+        Kind::Flag => json!({ "type": "boolean" }),
         Kind::Text(most) => json!({ "type": "string", "minLength": 1, "maxLength": most }),
         Kind::Choice(words) => json!({ "enum": words }),
         Kind::Object(object) => {

@@ -4,8 +4,10 @@
 mod assembly;
 pub(crate) mod cam_edit;
 mod candidates;
+mod entries;
 mod lobe_import;
 pub(crate) mod marks;
+mod pulls;
 mod rocker_edit;
 mod sessions;
 mod tolerances;
@@ -15,6 +17,7 @@ use crate::build::Build;
 use crate::candidate::{Gap, Resolved, Stages};
 use crate::document::{Fault, Faults, Side, paste, set_field, set_rows, set_source};
 use crate::parts::{Part, fit_part, mark_edited};
+use crate::pulls::file::Mapped;
 use crate::quantity::UnitSystem;
 use serde::{Deserialize, Serialize};
 
@@ -237,6 +240,24 @@ pub enum Edit {
         /// Its identifier.
         session: String,
     },
+    /// Runs of a dyno's file taken over as pulls.
+    TakePulls {
+        /// The file's text.
+        text: String,
+        /// What its columns hold.
+        mapped: Vec<Mapped>,
+        /// Which of its runs, from nought.
+        runs: Vec<usize>,
+        /// Place in the day of the first.
+        drawn: usize,
+        /// What they share.
+        shared: SharedOfPulls,
+    },
+    /// A pull taken out.
+    RemovePull {
+        /// Its identifier.
+        pull: String,
+    },
     /// A line of the assembly signed.
     SignLine {
         /// Its identifier.
@@ -300,6 +321,32 @@ pub enum Edit {
         /// As typed, degrees.
         text: String,
     },
+}
+
+/// What pulls of one file share, as typed; empty where nothing is said.
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields, default)]
+pub struct SharedOfPulls {
+    /// Identifier of the candidate that was on the dyno.
+    pub candidate: String,
+    /// Day, as 2026-03-09.
+    pub day: String,
+    /// Boost level.
+    pub level: String,
+    /// The air it is stated in.
+    pub air: String,
+    /// `engine` or `chassis`.
+    pub dyno: String,
+    /// Name of the file.
+    pub file: String,
+}
+
+impl SharedOfPulls {
+    fn fields(&self) -> Vec<(&'static str, &str)> {
+        let Self { candidate, day, level, air, dyno, file } = self;
+        vec![("candidate", candidate), ("day", day), ("level", level), ("air", air), ("dyno", dyno), ("file", file)]
+    }
 }
 
 impl Edit {
@@ -377,6 +424,11 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         Edit::UndoLine { line, candidate, by, at, reason } => {
             assembly::undo(&mut value, (line, candidate), by, at, reason)?;
         }
+        Edit::TakePulls { text, mapped, runs, drawn, shared } => {
+            let shared = pulls::Shared { fields: shared.fields(), drawn: *drawn };
+            pulls::take(&mut value, text, mapped, runs, &shared)?;
+        }
+        Edit::RemovePull { pull } => pulls::remove(&mut value, pull)?,
         Edit::RemoveSession { session } => sessions::remove(&mut value, session)?,
         Edit::Source { field, source } => set_source(&mut value, field, source)?,
         Edit::CardCam { candidate } => {

@@ -1,12 +1,16 @@
 //! Edits of sessions at the bench: begun, read row by row, taken back, taken out.
 
+use super::entries;
 use crate::document::{Fault, Kind, SESSION, value_of};
 use crate::quantity::UnitSystem;
 use serde_json::{Map, Value, json};
 
+/// Where sessions stand, and what one is called.
+const BENCH: (&str, &str) = ("bench", "session");
+
 /// A session without readings at the end of the list.
 pub fn begin(document: &mut Value, id: &str, fields: &[(&str, &str)]) -> Result<(), Fault> {
-    let list = list(document)?;
+    let list = entries::list(document, BENCH.0)?;
     if list.iter().any(|own| own["id"].as_str() == Some(id)) {
         return Err(Fault::new("session", id, "an identifier that no session has"));
     }
@@ -33,14 +37,14 @@ pub fn take(
         value_of(kind, text.trim(), table, system)?.ok_or_else(refuse)
     };
     let row = columns.iter().zip(cells).map(cell).collect::<Result<Vec<Value>, Fault>>()?;
-    let rows = own(document, id)?.entry(table).or_insert_with(|| json!([]));
+    let rows = entries::own(document, BENCH, id)?.entry(table).or_insert_with(|| json!([]));
     rows.as_array_mut().ok_or_else(|| Fault::new(table, "no list", "a list of rows"))?.push(Value::Array(row));
     Ok(())
 }
 
 /// The last reading of a table taken back, while it has the rows it is said to have; a table without any left leaves no trace.
 pub fn take_back(document: &mut Value, (id, table): (&str, &str), of: Option<usize>) -> Result<(), Fault> {
-    let session = own(document, id)?;
+    let session = entries::own(document, BENCH, id)?;
     let rows = session.get_mut(table).and_then(Value::as_array_mut);
     let there = rows.as_ref().map_or(0, |rows| rows.len());
     if of.is_some_and(|of| of != there) {
@@ -55,7 +59,7 @@ pub fn take_back(document: &mut Value, (id, table): (&str, &str), of: Option<usi
 
 /// What a session would say of a field, left as it is: in the place of what it said of it before.
 pub fn leave(document: &mut Value, id: &str, (label, to): (&str, &str)) -> Result<(), Fault> {
-    let rows = own(document, id)?.entry("left").or_insert_with(|| json!([]));
+    let rows = entries::own(document, BENCH, id)?.entry("left").or_insert_with(|| json!([]));
     let rows = rows.as_array_mut().ok_or_else(|| Fault::new("left", "no list", "a list of rows"))?;
     rows.retain(|row| row[0].as_str() != Some(label));
     rows.push(json!([label, to]));
@@ -64,29 +68,13 @@ pub fn leave(document: &mut Value, id: &str, (label, to): (&str, &str)) -> Resul
 
 /// A session taken out with its readings.
 pub fn remove(document: &mut Value, id: &str) -> Result<(), Fault> {
-    own(document, id)?;
-    let list = list(document)?;
-    list.retain(|session| session["id"].as_str() != Some(id));
-    if list.is_empty() {
-        document.as_object_mut().map(|map| map.shift_remove("bench"));
-    }
-    Ok(())
+    entries::remove(document, BENCH, id)
 }
 
 /// What stands in each column of a table.
 fn columns(table: &str) -> Result<&'static [(&'static str, Kind)], Fault> {
     let unknown = || Fault::new("table", table, "a table of readings");
     SESSION.field(table).and_then(|field| field.kind.columns()).ok_or_else(unknown)
-}
-
-fn own<'a>(document: &'a mut Value, id: &str) -> Result<&'a mut Map<String, Value>, Fault> {
-    let found = list(document)?.iter_mut().find(|session| session["id"].as_str() == Some(id));
-    found.and_then(Value::as_object_mut).ok_or_else(|| Fault::new("session", id, "the identifier of a session"))
-}
-
-fn list(document: &mut Value) -> Result<&mut Vec<Value>, Fault> {
-    let slot = document.as_object_mut().map(|map| map.entry("bench").or_insert_with(|| json!([])));
-    slot.and_then(Value::as_array_mut).ok_or_else(|| Fault::new("bench", "no list", "a list of sessions"))
 }
 
 #[cfg(test)]

@@ -415,8 +415,13 @@ objects! {
     PullPart of Pull {
         level: Arc<str>,
         air: PullAir,
+        pressure: Pressure,
+        temperature: Temperature,
+        humidity: f64,
         dyno: DynoKind,
         loss: f64,
+        from: Speed,
+        to: Speed,
         points: Rows<Speed, Torque>,
     }
 

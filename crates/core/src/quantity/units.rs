@@ -79,6 +79,13 @@ pub enum Dimension {
     LobeAcceleration,
 }
 
+impl Unit {
+    /// A number of this unit in SI.
+    pub fn to_si(self, number: f64) -> f64 {
+        number * self.factor + self.offset
+    }
+}
+
 impl Dimension {
     /// Every dimension, for tests and tables.
     pub const ALL: [Self; 16] = [

@@ -23,6 +23,7 @@ mod limit;
 mod order;
 mod parts;
 mod phasing;
+mod pulls;
 mod scoring;
 mod searching;
 mod session;
@@ -57,6 +58,10 @@ pub use parts::{
     ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringsStay, StripReport, ValveClearance,
 };
 pub use phasing::{PhasingReport, PhasingTorque, TimingStep};
+pub use pulls::{
+    Believed, CombinationReport, DifferenceReport, DriftReport, FlagKind, MeanFigure, OverSpeedReport, PlannedPull,
+    PointIs, PullColumn, PullFileReport, PullFlag, PullReport, PullRun, PullsReport, RepeatsReport, TestPlanReport,
+};
 pub use scoring::{PowerCosts, ScoreColumn, ScoreReport, ScoreRow};
 pub use searching::{
     BesideDiffer, BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport,

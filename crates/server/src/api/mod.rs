@@ -9,6 +9,7 @@ pub mod choose;
 pub mod control;
 pub mod curve;
 pub mod documents;
+pub mod dyno;
 pub mod everything;
 pub mod instruments;
 pub mod order;

@@ -6,6 +6,7 @@ mod begin;
 mod bench;
 mod database;
 mod demo;
+mod dyno;
 mod long;
 mod order;
 mod part;
@@ -78,6 +79,8 @@ enum Command {
     Search(search::Options),
     /// Fit the model's constants to the dyno pull a document holds and print them, as JSON. Takes seconds.
     Calibrate(long::Options),
+    /// Compare the pulls of a document and print, as JSON, what differs, how sure that is and what is odd; and the test it plans.
+    Dyno(dyno::Options),
     /// Write a copy of the whole database to FILE; a server may be running and saving.
     Backup(backup::Options),
     /// Put everything of a backup in the place of what is in the database, which is kept beside it first.
@@ -165,6 +168,7 @@ pub fn run() -> ExitCode {
         Command::Score(options) => long::score(&options),
         Command::Search(options) => search::search(&options),
         Command::Calibrate(options) => long::calibrate(&options),
+        Command::Dyno(options) => dyno::run(&options),
         Command::Backup(options) => backup::backup(&options),
         Command::Restore(options) => backup::restore(&options),
         Command::Export(options) => backup::export(&options),

@@ -3,7 +3,8 @@
 use super::super::resolve::{Part, Resolved};
 use crate::gas::Gas;
 use crate::gas::setup::{Around, Point, Turbine};
-use crate::given::{BoostRow, Missing};
+use crate::given::{Ambient, BoostRow, Missing};
+use crate::pulls::air::OutsideAir;
 use crate::quantity::{Pressure, Temperature};
 use crate::table::held;
 use crate::words::{ChargerKind, Induction};
@@ -53,6 +54,11 @@ pub struct Air {
 const BLOWER_DRIVE: f64 = 0.95;
 
 impl Air {
+    /// As standards look at it.
+    pub const fn outside(&self) -> OutsideAir {
+        OutsideAir { pressure: self.pressure, temperature: self.temperature, humidity: self.humidity }
+    }
+
     /// Of outside air, kg/m3.
     pub fn density(&self) -> f64 {
         self.pressure / (Gas::AIR.r * self.temperature)
@@ -99,12 +105,19 @@ impl Air {
     }
 }
 
+/// The plan's outside air.
+pub fn outside(ambient: &Ambient) -> OutsideAir {
+    OutsideAir {
+        pressure: ambient.pressure.map_or(99e3, Pressure::si),
+        temperature: ambient.temperature.map_or(298.15, Temperature::si),
+        humidity: ambient.humidity.unwrap_or(0.0),
+    }
+}
+
 /// Reads the plan's air and boost.
 pub fn read_air(inputs: &Resolved) -> Part<Air> {
     let (ambient, target) = (&inputs.given.ambient, &inputs.given.target);
-    let pressure = ambient.pressure.unwrap_or(Pressure::from_si(99e3));
-    let temperature = ambient.temperature.unwrap_or(Temperature::from_si(298.15));
-    let humidity = ambient.humidity.unwrap_or(0.0);
+    let OutsideAir { pressure, temperature, humidity } = outside(ambient);
     let induction = &inputs.given.induction;
     let boosted = induction.kind == Some(Induction::Boosted);
     let levels = read_levels(target.boost.as_deref().unwrap_or_default());
@@ -120,7 +133,7 @@ pub fn read_air(inputs: &Resolved) -> Part<Air> {
         cooler: induction.cooler_effectiveness.unwrap_or(0.7),
     });
     let levels = if charger.is_some() { levels } else { Vec::new() };
-    Ok(Air { pressure: pressure.si(), temperature: temperature.si(), humidity, charger, levels })
+    Ok(Air { pressure, temperature, humidity, charger, levels })
 }
 
 fn read_levels(rows: &[BoostRow]) -> Vec<Level> {

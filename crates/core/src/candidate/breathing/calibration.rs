@@ -62,7 +62,7 @@ pub fn read_pull(part: &PullPart, breathing: &Breathing) -> Part<Pull> {
         return Err(Missing(vec![part.at("points")]).into());
     }
     let air = &breathing.air;
-    let (speeds, torques) = thinned(&pulled(part, air));
+    let (speeds, torques) = thinned(&pulled(part, &breathing.stated));
     if speeds.len() < 3 {
         let reason = "the pull needs at least three different speeds".to_owned();
         return Err(Gap { reason, needs: vec![part.at("points")] });

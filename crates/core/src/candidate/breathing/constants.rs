@@ -1,11 +1,9 @@
 //! The constants a pull can settle, as the document keeps them, and the pull itself.
 
-use super::air::Air;
-use super::standard_air;
+use super::stated::Stated;
 use crate::gas::setup::Setup;
 use crate::given::{CalibrationPart, PullPart};
 use crate::quantity::{Length, Speed};
-use crate::words::{DynoKind, PullAir};
 
 /// What is fitted.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -81,20 +79,10 @@ pub fn read_calibration(part: &CalibrationPart) -> Option<Calibrated> {
 }
 
 /// The points of a pull in rising speed, rpm, with the torque in the plan's air, N m; none without a pull.
-pub fn pulled(pull: &PullPart, air: &Air) -> Vec<(f64, f64)> {
-    let standards = standard_air::spark(air.pressure, air.temperature, air.humidity);
-    let factor = match pull.air {
-        Some(PullAir::SaeJ1349) => standards[0].factor,
-        Some(PullAir::SaeJ607) => standards[1].factor,
-        Some(PullAir::AsPlanned) | None => 1.0,
-    };
-    let reaches = match pull.dyno {
-        Some(DynoKind::Chassis) => 1.0 - pull.loss.unwrap_or(0.0),
-        Some(DynoKind::Engine) | None => 1.0,
-    };
+pub fn pulled(pull: &PullPart, stated: &Stated) -> Vec<(f64, f64)> {
+    let over = stated.over_plan(pull);
     let rows = pull.points.iter().flat_map(|points| points.iter());
-    let mut points: Vec<(f64, f64)> =
-        rows.map(|(speed, torque)| (speed.as_rpm(), torque.si() / factor / reaches)).collect();
+    let mut points: Vec<(f64, f64)> = rows.map(|(speed, torque)| (speed.as_rpm(), torque.si() / over)).collect();
     points.sort_by(|a, b| a.0.total_cmp(&b.0));
     points
 }

@@ -4,12 +4,12 @@ use super::balance::{POUNDS_PER_HORSEPOWER_HOUR, air_flow, brake_pressure, consu
 use super::dips::dips;
 use super::idle_and_cranking::IdleAndCranking;
 use super::odd::figures;
-use super::standard_air;
 use super::work::{Breathing, Effort, Sample};
 use crate::gas::knock::{octane_needed, with_octane};
 use crate::gas::over_cycle::on_cycle;
 use crate::gas::setup::Combustion;
 use crate::peaks::{humps, peak};
+use crate::pulls::air as standard_air;
 use crate::quantity::{CFM, INCH, POUND};
 use crate::quantity::{Dimension, shown};
 use crate::report::{BreathingReport, PeakReport, StandardAirReport, TraceReport};
@@ -207,12 +207,12 @@ fn corrections(breathing: &Breathing, samples: &[Sample], peak_power: f64) -> Ve
     let standards = if let Some(top) = top {
         let litres = breathing.setup.swept() * 1e3;
         let fuel = top.point.balance.fuel * 1e6 / litres;
-        vec![standard_air::diesel(air.pressure, air.temperature, air.humidity, fuel, top.point.plenum / air.pressure)]
+        vec![standard_air::diesel(&air.outside(), fuel, top.point.plenum / air.pressure)]
     } else if air.charger.is_some() {
         // A boost control holds its pressure in any air; these corrections are for engines that breathe outside air.
         Vec::new()
     } else {
-        standard_air::spark(air.pressure, air.temperature, air.humidity).to_vec()
+        standard_air::spark(&air.outside()).to_vec()
     };
     let report_of = |standard: standard_air::StandardAir| StandardAirReport {
         name: standard.name.to_owned(),

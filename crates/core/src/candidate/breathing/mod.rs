@@ -1,6 +1,6 @@
 //! Torque and power of a candidate: its document resolved to an engine that breathes ([`engine`], [`port`], [`outside`], [`rubbing`]) and the
 //! air around it ([`air`]); speeds computed point by point ([`work`]); the curve made of them ([`curve`], [`balance`], [`odd`], [`dips`],
-//! [`standard_air`]); idle and cranking ([`idle_and_cranking`]); the constants a pull can settle ([`constants`]), fitted to one ([`calibration`]).
+//! [`crate::pulls::air`]); idle and cranking ([`idle_and_cranking`]); the constants a pull can settle ([`constants`]), fitted to one ([`calibration`]).
 
 mod air;
 mod balance;
@@ -15,7 +15,7 @@ mod odd;
 mod outside;
 mod port;
 mod rubbing;
-mod standard_air;
+mod stated;
 mod work;
 
 pub use air::{Air, Charger, Level};
@@ -26,6 +26,7 @@ pub use idle_and_cranking::IdleAndCranking;
 pub use outside::{is_manifold_known, usual_manifold};
 pub use port::ESTIMATED_FLOW;
 pub use rubbing::BEARINGS_OF_BORE;
+pub use stated::Stated;
 pub use work::{Breathing, Effort, Sample, breathing_of, breathing_uncalibrated};
 
 use super::resolve::Part;

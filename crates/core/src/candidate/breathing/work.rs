@@ -6,6 +6,7 @@ use super::air::{Air, read_air};
 use super::constants::{Calibrated, pulled, read_calibration};
 use super::engine::{COARSE, COARSEST, PREVIEW, lacks_for_full, read_engine};
 use super::outside::assumed_losses;
+use super::stated::Stated;
 use crate::document::Side;
 use crate::gas::cycle::{Halt, Mode, Run};
 use crate::gas::setup::{Combustion, Point, Setup};
@@ -106,6 +107,8 @@ pub struct Breathing {
     pub idle: Option<f64>,
     /// What the starter turns it at, rpm.
     pub cranking: f64,
+    /// What corrections of its pulls rest on.
+    pub stated: Stated,
     /// What a dyno measured of it: rpm, and torque in the plan's air, N m.
     pub pulled: Vec<(f64, f64)>,
     /// Constants fitted to a pull, which are in the set-up already.
@@ -163,7 +166,8 @@ pub fn breathing_uncalibrated(inputs: &Resolved) -> Part<Breathing> {
     let (setup, air) = (setup?, air?);
     let speed = |speed: Option<Speed>| speed.map(Speed::as_rpm);
     Ok(Breathing {
-        pulled: pulled(&inputs.given.pull, &air),
+        pulled: pulled(&inputs.given.pull, &Stated::of(&inputs.given)),
+        stated: Stated::of(&inputs.given),
         full: lacks_for_full(inputs, &setup),
         trains: trains(inputs),
         air,

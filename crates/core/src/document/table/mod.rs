@@ -20,7 +20,8 @@ pub use bench::SESSION;
 use bench::SESSIONS;
 use bench::SIGNED;
 pub use cam::{CAM, CLAY, LOBE};
-pub use dyno::{CALIBRATION, PULL};
+use dyno::PULLS;
+pub use dyno::{CALIBRATION, DYNO_TEST, MOST_POINTS, PULL};
 pub use engine::ENGINE;
 pub use growth::GROWTH;
 use part::BOUGHT;
@@ -80,6 +81,8 @@ const BUILD_FIELDS: &[Field] = &[
     plain("bought", "Bought", BOUGHT_LIST, "What is bought, what was ordered, and what is here."),
     plain("bench", "Bench", SESSIONS, "What was read at the bench, session by session."),
     plain("pull", "Pull on the dyno", Kind::Object(&PULL), "What a dyno measured of one of the candidates."),
+    plain("dyno_test", "Test on the dyno", Kind::Object(&DYNO_TEST), "How candidates are compared on the dyno."),
+    plain("pulls", "Pulls", PULLS, "What a dyno measured, pull by pull."),
     plain("calibration", "Calibration", Kind::Object(&CALIBRATION), "What was learned from it, for every candidate."),
     plain(
         "candidates",

@@ -1,0 +1,16 @@
+//! Pulls on a dyno as figures: what of them counts, in which air, at which speeds; what differs between combinations once the day and
+//! its drift are taken out, and how sure that is. Knows no document and no engine.
+
+pub mod air;
+pub mod file;
+mod grid;
+pub mod level;
+mod mixed;
+pub mod needed;
+pub mod odd;
+mod over_speed;
+pub mod trim;
+
+pub use grid::Target;
+pub use mixed::{Contrast, Design, Fitted, fit};
+pub use over_speed::{OverSpeed, over_speed};

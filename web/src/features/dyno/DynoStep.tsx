@@ -1,0 +1,48 @@
+import { Segmented } from 'antd'
+import { useState } from 'react'
+import { useSessionPart } from '../../model/useSession'
+import type { AirWord } from './airs'
+import { Compare } from './Compare'
+import './dyno.css'
+import { Plan } from './Plan'
+import { Pulls } from './Pulls'
+import { useDyno } from './useDyno'
+
+type View = 'plan' | 'pulls' | 'compare'
+
+/** On the dyno: what to run, what was run, and what of it is to be believed. */
+export function DynoStep() {
+  const [air, setAir] = useState<AirWord>('as_planned')
+  const { data, error } = useDyno(air)
+  const system = useSessionPart((state) => state.system)
+  const [chosen, setView] = useState<View>()
+  if (error)
+    return (
+      <p className="fault" role="alert">
+        {error.message}
+      </p>
+    )
+  if (!data) return <p className="quiet">Reading the pulls…</p>
+  const { pulls, plan } = data
+  // Without anything to compare the plan comes first.
+  const view = chosen ?? (pulls.differences.length > 0 ? 'compare' : 'plan')
+  return (
+    <section className="dyno" aria-label="On the dyno">
+      <p className="answer">{pulls.says[system]}</p>
+      <Segmented<View>
+        className="no-print"
+        aria-label="On the dyno"
+        value={view}
+        onChange={setView}
+        options={[
+          { value: 'plan', label: 'Plan' },
+          { value: 'pulls', label: `Pulls ${String(pulls.pulls.length)}` },
+          { value: 'compare', label: 'Is it real' },
+        ]}
+      />
+      {view === 'plan' && plan ? <Plan plan={plan} onPulls={() => setView('pulls')} /> : null}
+      {view === 'pulls' ? <Pulls report={pulls} plan={plan ?? undefined} /> : null}
+      {view === 'compare' ? <Compare report={pulls} air={air} onAir={setAir} /> : null}
+    </section>
+  )
+}
