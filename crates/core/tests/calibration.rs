@@ -4,7 +4,7 @@ use serde_json::json;
 use std::sync::Arc;
 use upper_lobe_core::analysis::{CalibrationJob, Job, Watch};
 use upper_lobe_core::build::Build;
-use upper_lobe_core::candidate::breathing::calibration::{Pull, error, fit, torques};
+use upper_lobe_core::candidate::breathing::calibration::{Pull, Subject, error, fit, torques};
 use upper_lobe_core::candidate::breathing::constants::Constants;
 use upper_lobe_core::candidate::breathing::{Breathing, Effort, breathing_of, breathing_uncalibrated};
 use upper_lobe_core::candidate::{Resolved, Stages};
@@ -35,7 +35,8 @@ fn the_fit_finds_a_known_engine_and_carries_to_another_cam() {
     let (build, stages) = (Build::read(TOW).unwrap(), Stages::default());
     let (a, b) = (breathing(&build, 0, &stages), breathing(&build, 1, &stages));
     let measured = pull(&a);
-    let found = fit(&a, &measured, Effort::Screening, GOING_ON, |_, _| ()).unwrap();
+    let subject = |breathing: &Breathing, pull: &Pull| Subject { breathing: breathing.clone(), pull: pull.clone() };
+    let found = fit(&[subject(&a, &measured)], Effort::Screening, GOING_ON, |_, _| ()).unwrap();
     let (before, after) = (error(&measured, &found.before), error(&measured, &found.after));
     println!("{:?}: {before:.4} to {after:.4}", found.constants);
     assert!(before > 0.03 && after < 0.008, "{before} {after}");
@@ -46,6 +47,13 @@ fn the_fit_finds_a_known_engine_and_carries_to_another_cam() {
     let (usual, carried) = (of(&Constants::default()), of(&found.constants));
     println!("another cam: {usual:.4} to {carried:.4}");
     assert!(carried < 0.35 * usual && carried < 0.015, "{usual} {carried}");
+    // Both on the dyno say more than one: neither is worse off than by itself, and each is met by constants of both.
+    let both = fit(&[subject(&a, &measured), subject(&b, &other)], Effort::Screening, GOING_ON, |_, _| ()).unwrap();
+    let together = [error(&measured, &both.after[..9]), error(&other, &both.after[9..])];
+    println!("both: {:?} {together:?}; alone {:?}", both.constants, both.alone);
+    assert!(together.iter().all(|own| *own < 0.009), "{together:?}");
+    // No constant explains by itself what four of them made; each leaves less than nothing at all would.
+    assert!(both.alone.iter().all(|(_, left)| *left > 0.009 && *left < before.max(usual) * 1.001), "{:?}", both.alone);
 }
 
 #[test]

@@ -109,6 +109,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(instruments::put_instrument)
             .service(instruments::remove_instrument)
             .service(instruments::listen_to_instrument)
+            .service(instruments::last_pull)
             .service(workbench::workbench)
             .service(order::order)
             .service(order::order_workbook)

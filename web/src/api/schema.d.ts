@@ -471,6 +471,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/{name}/pull": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The last pull of a dyno that is listened to, as a file like any other. */
+        get: operations["last_pull"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -2472,6 +2489,13 @@ export interface components {
             /** @description The document's text. */
             document: string;
         };
+        /** @description One combination that was on the dyno. */
+        CalibratedOn: {
+            /** @description Its name. */
+            name: string;
+            /** @description How many of the speeds are its own. */
+            speeds: number;
+        };
         /** @description What a fit came to. */
         CalibrationReport: {
             /**
@@ -2488,10 +2512,14 @@ export interface components {
             before_error: number;
             /** @description Torque with the usual constants. */
             before_nm: number[];
+            /** @description What each constant alone would explain, the one that explains most first. */
+            explains: components["schemas"]["ExplainsReport"][];
             /** @description What the document would keep. */
             fields: components["schemas"]["FittedField"][];
             /** @description Torque measured, in the plan's air. */
             measured_nm: number[];
+            /** @description Every combination that was on the dyno, one after another at the speeds above. */
+            of: components["schemas"]["CalibratedOn"][];
             /** @description Speeds of the pull that were computed. */
             speed_rpm: number[];
         };
@@ -2923,6 +2951,8 @@ export interface components {
              * @description One less baseline.
              */
             by: number;
+            /** @description The same in words. */
+            certain: string;
             /**
              * Format: double
              * @description How sure it is that the one has more, 0 to 1.
@@ -3141,6 +3171,40 @@ export interface components {
             /** @description What the pulls come to. */
             pulls: components["schemas"]["PullsReport"];
         };
+        /** @description A dyno as it stands now. */
+        DynoNow: {
+            oil?: components["schemas"]["Shown"] | null;
+            /**
+             * Format: double
+             * @description Oil, where it sends it.
+             */
+            oil_c?: number | null;
+            /** @description Whether speed rises as in a pull. */
+            pulling: boolean;
+            /**
+             * Format: int64
+             * @description Pulls that were run since it is listened to.
+             */
+            pulls: number;
+            /**
+             * Format: double
+             * @description Speed.
+             */
+            rpm: number;
+            /** @description The same as read. */
+            torque: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description Torque.
+             */
+            torque_nm: number;
+            water?: components["schemas"]["Shown"] | null;
+            /**
+             * Format: double
+             * @description Coolant, where it sends it.
+             */
+            water_c?: number | null;
+        };
         /** @description Whose pulls, and in which air. */
         DynoRequest: {
             /** @description `as_planned`, `sae_j1349`, `sae_j607` or `iso_1585`; the plan's own air when absent. */
@@ -3313,7 +3377,7 @@ export interface components {
             take_pulls: {
                 /** @description Place in the day of the first. */
                 drawn: number;
-                /** @description What its columns hold. */
+                /** @description What its columns hold; what its heading says when empty. */
                 mapped: components["schemas"]["Mapped"][];
                 /** @description Which of its runs, from nought. */
                 runs: number[];
@@ -3510,6 +3574,18 @@ export interface components {
             says: string;
             /** @description Fields that would bring the document to the readings, the likeliest first; empty where it agrees with them. */
             suspects: components["schemas"]["Suspect"][];
+        };
+        /** @description A constant by itself. */
+        ExplainsReport: {
+            /** @description What it is called. */
+            label: string;
+            /**
+             * Format: double
+             * @description Root mean square of the relative error it would leave.
+             */
+            left_error: number;
+            /** @description What it would have to be. */
+            text: string;
         };
         /** @description A family of engines as it is offered. */
         FamilyReport: {
@@ -3989,6 +4065,13 @@ export interface components {
             to_seal?: components["schemas"]["Shown"] | null;
             /** @description To the height that is wanted. */
             to_wanted: components["schemas"]["HeightPlan"];
+        };
+        /** @description Least and most of what a pull may begin at. */
+        HeldWindows: {
+            /** @description Oil. */
+            oil_c: (number | null)[];
+            /** @description Coolant. */
+            water_c: (number | null)[];
         };
         /**
          * @description What a column holds.
@@ -4565,6 +4648,7 @@ export interface components {
         };
         /** @description An instrument as it stands now. */
         LiveLine: {
+            dyno?: components["schemas"]["DynoNow"] | null;
             /** @description What it read when it last did, as a field takes it. */
             rested?: string | null;
             /**
@@ -4747,7 +4831,7 @@ export interface components {
          * @description What an instrument measures.
          * @enum {string}
          */
-        Measures: "length" | "force" | "angle" | "mass" | "pressure" | "volume" | "flow";
+        Measures: "length" | "force" | "angle" | "mass" | "pressure" | "volume" | "flow" | "pull";
         /** @description Two documents made from one. */
         MergeRequest: {
             /** @description Where both began. */
@@ -6426,6 +6510,8 @@ export interface components {
             says: components["schemas"]["Shown"];
             /** @description What a pull repeats to, that rests on. */
             spread: components["schemas"]["Shown"];
+            /** @description Temperatures a pull may begin at. */
+            windows: components["schemas"]["HeldWindows"];
         };
         /** @description One keyway or bushing. */
         TimingStep: {
@@ -7916,6 +8002,35 @@ export interface operations {
                 };
                 content: {
                     "application/x-ndjson": components["schemas"]["LiveLine"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    last_pull: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
             404: {

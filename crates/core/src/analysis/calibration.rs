@@ -1,15 +1,16 @@
-//! Fitting the model to the pull a document holds, as a job.
+//! Fitting the model to the pulls a document holds, as a job.
 
 use super::curve::halted;
+use super::pulling::measured;
 use crate::build::Build;
-use crate::candidate::breathing::calibration::{Fitted, Pull, error, fit, read_pull, torques};
+use crate::candidate::breathing::calibration::{Fitted, Pull, Subject, fit, read_pull, root_mean_square, torques_of};
 use crate::candidate::breathing::constants::Constants;
-use crate::candidate::breathing::{Breathing, Effort, breathing_uncalibrated};
-use crate::candidate::{Key, Resolved, Stages, key, worded};
+use crate::candidate::breathing::{Effort, breathing_uncalibrated};
+use crate::candidate::{Gap, Key, Resolved, Stages, key, worded};
 use crate::document::{Fault, Ledger, unknown_candidate};
 use crate::given::{Given, Source};
 use crate::quantity::{Dimension, UnitSystem, format_si};
-use crate::report::{CalibrationReport, FittedField};
+use crate::report::{CalibratedOn, CalibrationReport, ExplainsReport, FittedField};
 use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
 use std::sync::Arc;
@@ -24,20 +25,47 @@ pub struct CalibrationStep {
     pub of: usize,
 }
 
-/// Fitting the named constants to a pull.
+/// Fitting the named constants to all pulls of a document together.
 pub struct CalibrationJob {
-    breathing: Breathing,
-    pull: Pull,
-    name: String,
+    subjects: Vec<Subject>,
+    names: Vec<String>,
     stages: Arc<Stages>,
 }
 
 impl CalibrationJob {
-    /// A fit to the pull of `build`, for the candidate it is of.
+    /// A fit to the pulls of `build`, each combination for its candidate: the means of those that count, or the single old pull.
     ///
     /// # Errors
-    /// A fault when the pull names a candidate that is not there; inside, what is missing.
+    /// A fault when a pull names a candidate that is not there; inside, what is missing.
     pub fn new(build: &Build, stages: Arc<Stages>) -> Result<Result<Self, Halted>, Fault> {
+        let measured = measured(build);
+        if measured.is_empty() {
+            return Self::of_single(build, stages);
+        }
+        let views = build.candidates();
+        let (mut subjects, mut names) = (Vec::new(), Vec::new());
+        for own in measured {
+            let view = views.iter().find(|view| view.id == own.candidate);
+            let view = view.ok_or_else(|| unknown_candidate("pulls", &own.candidate, &views))?;
+            let ledger = Ledger::default();
+            let source = Source::new(view, &ledger);
+            match breathing_uncalibrated(&Resolved::new(Given::read(&source), &stages)) {
+                Ok(breathing) => {
+                    let Some(pull) = Pull::of(&own.points, own.level.as_deref(), &breathing) else { continue };
+                    subjects.push(Subject { breathing, pull });
+                    names.push(own.name);
+                }
+                Err(gap) => return Ok(Err(lacks(&gap, &source))),
+            }
+        }
+        if subjects.is_empty() {
+            let reason = "the pulls need at least three different speeds".to_owned();
+            return Ok(Err(Halted::Lacks { reason, needs: Vec::new() }));
+        }
+        Ok(Ok(Self { subjects, names, stages }))
+    }
+
+    fn of_single(build: &Build, stages: Arc<Stages>) -> Result<Result<Self, Halted>, Fault> {
         let views = build.candidates();
         let ledger = Ledger::default();
         let pull = build.pull(&ledger);
@@ -51,15 +79,20 @@ impl CalibrationJob {
         let resolved = Resolved::new(Given::read(&source), &stages);
         let found = breathing_uncalibrated(&resolved).and_then(|breathing| {
             let pull = read_pull(&resolved.given.pull, &breathing)?;
-            Ok((breathing, pull))
+            Ok(Subject { breathing, pull })
         });
         Ok(match found {
-            Ok((breathing, pull)) => Ok(Self { breathing, pull, name: view.name.clone(), stages }),
-            Err(gap) => {
-                let (reason, needs) = worded(&gap, &source);
-                Err(Halted::Lacks { reason, needs })
-            }
+            Ok(subject) => Ok(Self { subjects: vec![subject], names: vec![view.name.clone()], stages }),
+            Err(gap) => Err(lacks(&gap, &source)),
         })
+    }
+
+    fn measured(&self) -> Vec<f64> {
+        self.subjects.iter().flat_map(|own| own.pull.torques.iter().copied()).collect()
+    }
+
+    fn speeds(&self) -> Vec<f64> {
+        self.subjects.iter().flat_map(|own| own.pull.speeds.iter().copied()).collect()
     }
 
     fn fields(&self, constants: &Constants, remaining: f64) -> Vec<FittedField> {
@@ -68,7 +101,8 @@ impl CalibrationJob {
             label: label.to_owned(),
             text,
         };
-        let speed = |rpm: Option<&f64>| format!("{:.0} rpm", rpm.copied().unwrap_or(0.0));
+        let speeds = self.speeds();
+        let speed = |rpm: Option<f64>| format!("{:.0} rpm", rpm.unwrap_or(0.0));
         vec![
             field("port_flow", "Port flow", format!("{:.3}", constants.port_flow)),
             field("friction", "Friction", format!("{:.3}", constants.friction)),
@@ -79,10 +113,25 @@ impl CalibrationJob {
                 format_si(constants.intake_length, Dimension::Length, UnitSystem::Metric),
             ),
             field("remaining", "Error left", format!("{remaining:.4}")),
-            field("from", "From", speed(self.pull.speeds.first())),
-            field("to", "To", speed(self.pull.speeds.last())),
-            field("pulled", "Fitted to", format!("a pull of {}", self.name)),
+            field("from", "From", speed(speeds.iter().copied().reduce(f64::min))),
+            field("to", "To", speed(speeds.iter().copied().reduce(f64::max))),
+            field("pulled", "Fitted to", pulled_of(&self.names)),
         ]
+    }
+}
+
+impl CalibrationJob {
+    /// Each constant by itself, in words.
+    fn explains(&self, alone: [(f64, f64); 4]) -> Vec<ExplainsReport> {
+        let named = |k: usize| {
+            let mut values: [f64; 4] = Constants::default().into();
+            values[k] = alone[k].0;
+            let field = self.fields(&rounded(&Constants::from(values)), alone[k].1).swap_remove(k);
+            ExplainsReport { label: field.label, text: field.text, left_error: alone[k].1 }
+        };
+        let mut all: Vec<ExplainsReport> = (0..4).map(named).collect();
+        all.sort_by(|a, b| a.left_error.total_cmp(&b.left_error));
+        all
     }
 }
 
@@ -91,7 +140,7 @@ impl Job for CalibrationJob {
     type Done = CalibrationReport;
 
     fn key(&self) -> Key {
-        key(&(&self.breathing, &self.pull, &self.name))
+        key(&(&self.subjects, &self.names))
     }
 
     fn class(&self) -> Class {
@@ -104,30 +153,53 @@ impl Job for CalibrationJob {
 
     /// Fits on drafts, or on one cylinder where the document does not say how they are joined, then judges in full.
     fn run(&self, watch: &Watch<'_, CalibrationStep>) -> Result<Arc<CalibrationReport>, Halted> {
-        let joined = self.breathing.can(Effort::Full).is_ok();
+        let joined = self.subjects.iter().all(|own| own.breathing.can(Effort::Full).is_ok());
         let efforts = if joined { (Effort::Draft, Effort::Full) } else { (Effort::Fast, Effort::Fast) };
         let tell = |done, of| (watch.report)(CalibrationStep { done, of });
-        let found = fit(&self.breathing, &self.pull, efforts.0, watch.stop, tell).map_err(halted)?;
-        let Fitted { constants, .. } = found;
+        let found = fit(&self.subjects, efforts.0, watch.stop, tell).map_err(halted)?;
+        let Fitted { constants, alone, .. } = found;
         // As the document will keep them: what is written is what is judged.
         let kept = rounded(&constants);
-        let full = |constants: &Constants| {
-            torques(&self.breathing, &self.pull, constants, efforts.1, watch.stop).map_err(halted)
-        };
+        let full = |constants: &Constants| torques_of(&self.subjects, constants, efforts.1, watch.stop).map_err(halted);
         let (before_nm, after_nm) = (full(&Constants::default())?, full(&kept)?);
-        let after_error = error(&self.pull, &after_nm);
+        let measured_nm = self.measured();
+        let error = |found: &[f64]| {
+            let errors: Vec<f64> = found.iter().zip(&measured_nm).map(|(found, own)| found / own - 1.0).collect();
+            root_mean_square(&errors)
+        };
+        let after_error = error(&after_nm);
         let report = Arc::new(CalibrationReport {
-            before_error: error(&self.pull, &before_nm),
+            before_error: error(&before_nm),
             fields: self.fields(&kept, after_error),
             after_error,
-            speed_rpm: self.pull.speeds.clone(),
-            measured_nm: self.pull.torques.clone(),
+            speed_rpm: self.speeds(),
+            of: self.subjects.iter().zip(&self.names).map(on).collect(),
+            explains: self.explains(alone),
+            measured_nm,
             before_nm,
             after_nm,
         });
         self.stages.fits.keep(self.key(), Arc::clone(&report));
         Ok(report)
     }
+}
+
+fn on((subject, name): (&Subject, &String)) -> CalibratedOn {
+    CalibratedOn { name: name.clone(), speeds: subject.pull.speeds.len() }
+}
+
+fn lacks(gap: &Gap, source: &Source<'_>) -> Halted {
+    let (reason, needs) = worded(gap, source);
+    Halted::Lacks { reason, needs }
+}
+
+/// Whose pulls they were, in at most as many letters as a document keeps.
+fn pulled_of(names: &[String]) -> String {
+    let text = match names {
+        [one] => format!("a pull of {one}"),
+        several => format!("pulls of {}", several.join(", ")),
+    };
+    text.chars().take(200).collect()
 }
 
 /// To the digits a document keeps.

@@ -69,6 +69,7 @@ pub use crate::parts::{
     FitReport, LobeOutline, Part as ShelfPart, PartFigure, PartKind, fit, outlines, part_of, read_sheet, write_sheet,
 };
 pub use crate::pulls::file::{Holds, Mapped};
+pub use crate::pulls::live::{Line as DynoLine, Live as LiveDyno};
 pub use crate::quantity::{Dimension, Shown, UnitSystem, restate_finer, shown};
 pub use crate::report::*;
 pub use crate::response::Columns;

@@ -1,6 +1,6 @@
 //! Pulls compared: which count, at which speeds, what differs, how sure that is. Figures alone; words come after.
 
-use super::pulled::Pulled;
+use super::pulled::{FIRST, Pulled, pulled};
 use crate::build::Build;
 use crate::document::Ledger;
 use crate::pulls::level::{Figures, at, common, figures};
@@ -127,9 +127,58 @@ impl Tested {
             .map(|(averages, peaks)| averages.into_iter().zip(peaks).map(both).collect())
             .unwrap_or_default();
         let averages: Vec<f64> = figures.iter().map(|own: &Figures| own.average_torque).collect();
-        let odd = if figures.is_empty() { Vec::new() } else { odd(&design, &averages, &curves) };
-        let differs = differs(&design, combinations.len(), &figures, &curves);
+        let (odd, differs) = rayon::join(
+            || if figures.is_empty() { Vec::new() } else { odd(&design, &averages, &curves) },
+            || differs(&design, combinations.len(), &figures, &curves),
+        );
         Self { counted, kept_out, speeds, band, combinations, design, curves, figures, differs, odd }
+    }
+}
+
+/// What was measured of one combination: the mean of its pulls.
+pub struct Measured {
+    /// Identifier of the candidate.
+    pub candidate: String,
+    /// As people call it.
+    pub name: String,
+    /// Boost level, where pulls name one.
+    pub level: Option<String>,
+    /// rpm, and N m at the crank in the plan's air.
+    pub points: Vec<(f64, f64)>,
+}
+
+/// The mean of every combination whose pulls count; none of a document that has only the old single pull.
+pub fn measured(build: &Build) -> Vec<Measured> {
+    let all = pulled(build, None);
+    if all.iter().all(|own| own.id == FIRST) {
+        return Vec::new();
+    }
+    let tested = Tested::of(&all, &Plan::of(build));
+    let mean = |place: usize| {
+        let own: Vec<usize> =
+            (0..tested.curves.len()).filter(|pull| tested.design.combination[*pull] == place).collect();
+        let first = &all[tested.counted[*own.first()?]];
+        let points = tested.speeds.iter().copied().zip(tested.mean(place)).collect();
+        Some(Measured { candidate: first.candidate.clone(), name: first.called(), level: first.level.clone(), points })
+    };
+    (0..tested.combinations.len()).filter_map(mean).collect()
+}
+
+impl Tested {
+    /// Mean torque of a combination at every speed: with day and drift taken out where pulls tell them, else as it is.
+    pub fn mean(&self, combination: usize) -> Vec<f64> {
+        if let Some(differs) = &self.differs {
+            return differs.over_speed.at[combination].iter().map(|own| own.difference).collect();
+        }
+        let own: Vec<&Vec<f64>> = self
+            .curves
+            .iter()
+            .zip(&self.design.combination)
+            .filter(|(_, of)| **of == combination)
+            .map(|own| own.0)
+            .collect();
+        let mean = |speed: usize| own.iter().map(|curve| curve[speed]).sum::<f64>() / own.len() as f64;
+        (0..self.speeds.len()).map(mean).collect()
     }
 }
 
@@ -222,16 +271,27 @@ fn design(all: &[Pulled], counted: &[usize], combinations: &[String]) -> Design 
 fn differs(design: &Design, combinations: usize, figures: &[Figures], curves: &[Vec<f64>]) -> Option<Differs> {
     let still = Design { at: vec![0.0; design.at.len()], ..design.clone() };
     let of = |design: &Design| {
-        let one = |of: &dyn Fn(&Figures) -> f64| fit(design, &figures.iter().map(of).collect::<Vec<f64>>());
         let means = (0..combinations).map(Target::Mean);
         let targets: Vec<Target> = means.chain((1..combinations).map(|own| Target::More(own, 0))).collect();
         let over_speed = over_speed(design, curves, &targets, HELD, LOT)?;
+        let figure: [fn(&Figures) -> f64; 5] = [
+            |own| own.average_torque,
+            |own| own.average_power,
+            |own| own.peak_torque.0,
+            |own| own.peak_power.0,
+            |own| own.peak_power.1,
+        ];
+        let fitted = figure
+            .par_iter()
+            .map(|of| fit(design, &figures.iter().map(of).collect::<Vec<f64>>()))
+            .collect::<Option<Vec<Fitted>>>()?;
+        let [average_torque, average_power, peak_torque, peak_power, peak_power_at] = fitted.try_into().ok()?;
         Some(Differs {
-            average_torque: one(&|own| own.average_torque)?,
-            average_power: one(&|own| own.average_power)?,
-            peak_torque: one(&|own| own.peak_torque.0)?,
-            peak_power: one(&|own| own.peak_power.0)?,
-            peak_power_at: one(&|own| own.peak_power.1)?,
+            average_torque,
+            average_power,
+            peak_torque,
+            peak_power,
+            peak_power_at,
             over_speed,
             has_drift: design.at.windows(2).any(|pair| pair[0] != pair[1]),
         })

@@ -2,7 +2,7 @@
 
 use super::pulled::Pulled;
 use super::pulling::Differs;
-use super::pulling_words::{Told, fine, joined, pulls, signed};
+use super::pulling_words::{FEWEST, Told, fine, joined, pulls, signed};
 use crate::pulls::needed::pulls_each;
 use crate::pulls::odd::Odd;
 use crate::quantity::{Dimension, Shown, shown};
@@ -86,6 +86,10 @@ impl Told<'_> {
             return found;
         };
         found.extend(self.control_again(differs));
+        if differs.average_torque.freedom() < FEWEST {
+            found.push(Shown::plain("So few pulls say nothing yet: finish the rows of the plan."));
+            return found;
+        }
         let spread = differs.average_torque.variance.sqrt();
         let open = differences.iter().filter(|own| own.what == "average_torque" && own.believed == Believed::NotShown);
         for own in open {

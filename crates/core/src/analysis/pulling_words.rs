@@ -17,6 +17,9 @@ const MODEL: &str = "Each figure of a pull is its combination's mean, plus its d
                      a linear mixed model by restricted likelihood, intervals by Student's t with Satterthwaite's degrees of freedom. The band \
                      over all speeds is wider than the interval at one, so that looking at many of them raises no more false alarms.";
 
+/// Degrees of freedom below which nothing is believed: two pulls that came out alike by chance would be certain of anything.
+pub(super) const FEWEST: f64 = 3.0;
+
 /// All there is to be worded.
 pub struct Told<'a> {
     /// Every pull.
@@ -175,10 +178,7 @@ impl Told<'_> {
         let row = |(place, name): (usize, &String)| {
             let own: Vec<usize> =
                 (0..tested.figures.len()).filter(|pull| tested.design.combination[*pull] == place).collect();
-            let simple =
-                |speed: usize| own.iter().map(|pull| tested.curves[*pull][speed]).sum::<f64>() / own.len() as f64;
             let fitted = |speed: usize| tested.differs.as_ref()?.over_speed.at.get(place)?.get(speed);
-            let mean = |speed: usize| fitted(speed).map(|own| own.difference);
             let doubt = |speed: usize| fitted(speed).map(|own| own.half_width(HELD));
             let speeds = 0..tested.speeds.len();
             let average = tested.differs.as_ref().and_then(|differs| differs.average_torque.means.get(place)).copied();
@@ -187,7 +187,7 @@ impl Told<'_> {
                 candidate: name.clone(),
                 name: self.name(name),
                 n: own.len(),
-                torque_nm: speeds.clone().map(|speed| mean(speed).unwrap_or_else(|| simple(speed))).collect(),
+                torque_nm: tested.mean(place),
                 doubt_nm: speeds.map(doubt).collect(),
                 average_torque_nm: average.unwrap_or(plain),
                 figures: self.mean_figures(&own),
@@ -266,7 +266,10 @@ impl Told<'_> {
             low: low * unit.1,
             high: high * unit.1,
             certain_share: contrast.certainty(),
-            believed: if low > 0.0 {
+            certain: percent(contrast.certainty()),
+            believed: if contrast.freedom < FEWEST {
+                Believed::NotShown
+            } else if low > 0.0 {
                 Believed::More
             } else if high < 0.0 {
                 Believed::Less
@@ -330,6 +333,9 @@ impl Told<'_> {
 
     fn repeats(&self) -> Option<RepeatsReport> {
         let fitted = &self.tested.differs.as_ref()?.average_torque;
+        if fitted.freedom() < FEWEST {
+            return None;
+        }
         let sd = fitted.variance.sqrt();
         Some(RepeatsReport { sd_nm: sd, shown: fine(sd), freedom: fitted.freedom() })
     }

@@ -6,7 +6,7 @@ use crate::build::Build;
 use crate::document::{Fault, Ledger, Node};
 use crate::pulls::needed::{drawn, pulls_each};
 use crate::quantity::{Dimension, Shown, UnitSystem, format_finer, shown};
-use crate::report::{PlannedPull, PullsReport, TestPlanReport};
+use crate::report::{HeldWindows, PlannedPull, PullsReport, TestPlanReport};
 
 /// What a pull's average torque repeats to on a dyno that nobody knows yet, as a share (common practice, no source).
 const USUAL: f64 = 0.004;
@@ -47,6 +47,7 @@ pub fn test_plan(build: &Build, pulls: &PullsReport) -> Result<TestPlanReport, F
         needed_each: needed,
         spread: torque(spread),
         held: held(&test),
+        windows: windows(&plan),
         cautions: CAUTIONS.iter().map(|own| (*own).to_owned()).collect(),
     })
 }
@@ -154,6 +155,11 @@ fn says(
         }
     };
     Shown { inch: say(UnitSystem::Inch), metric: say(UnitSystem::Metric) }
+}
+
+fn windows(plan: &Plan) -> HeldWindows {
+    let celsius = |(from, to): (Option<f64>, Option<f64>)| [from, to].map(|own| own.map(|kelvin| kelvin - 273.15));
+    HeldWindows { oil_c: celsius(plan.windows[0]), water_c: celsius(plan.windows[1]) }
 }
 
 /// What is the same in every pull, in words.

@@ -23,6 +23,8 @@ pub enum Measures {
     Volume,
     /// Flow bench.
     Flow,
+    /// A dyno: lines of several figures below a heading; its torque.
+    Pull,
 }
 
 impl Measures {
@@ -36,6 +38,7 @@ impl Measures {
             Self::Pressure => Dimension::Pressure,
             Self::Volume => Dimension::Volume,
             Self::Flow => Dimension::Flow,
+            Self::Pull => Dimension::Torque,
         }
     }
 
@@ -49,6 +52,7 @@ impl Measures {
             Self::Pressure => 1.0 * 6_894.757,
             Self::Volume => 0.1e-6,
             Self::Flow => 0.000_5,
+            Self::Pull => 0.5,
         }
     }
 }

@@ -244,7 +244,7 @@ pub enum Edit {
     TakePulls {
         /// The file's text.
         text: String,
-        /// What its columns hold.
+        /// What its columns hold; what its heading says when empty.
         mapped: Vec<Mapped>,
         /// Which of its runs, from nought.
         runs: Vec<usize>,

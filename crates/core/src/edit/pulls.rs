@@ -2,7 +2,7 @@
 
 use super::entries;
 use crate::document::{Fault, MOST_POINTS};
-use crate::pulls::file::{Holds, Mapped, Run, read, runs};
+use crate::pulls::file::{Holds, Mapped, Run, guessed, read, runs};
 use serde_json::{Map, Value, json};
 
 /// What every pull of a file shares.
@@ -23,7 +23,8 @@ pub fn take(
 ) -> Result<(), Fault> {
     let refuse = |why: String| Fault::new("file", "what is in it", why);
     let table = read(text).map_err(refuse)?;
-    let (found, _) = runs(&table, mapped).map_err(refuse)?;
+    let by_heading = mapped.is_empty().then(|| guessed(&table));
+    let (found, _) = runs(&table, by_heading.as_deref().unwrap_or(mapped)).map_err(refuse)?;
     if let Some(none) = chosen.iter().find(|place| **place >= found.len()) {
         return Err(Fault::new("runs", &none.to_string(), format!("one of {} runs", found.len())));
     }
@@ -61,6 +62,12 @@ fn pull(id: &str, run: &Run, shared: &Shared<'_>, nth: usize) -> Value {
     if run.from_power {
         map.insert("note".to_owned(), json!("torque worked out from power and speed"));
     }
+    for (key, holds) in [("oil", Holds::OilTemperature), ("water", Holds::WaterTemperature)] {
+        let own = run.traces.iter().find(|own| own.holds == holds && !own.unit.is_empty());
+        if let Some((first, unit)) = own.and_then(|own| Some((own.values.first()?, &own.unit))) {
+            map.insert(key.to_owned(), json!(format!("{first} {unit}")));
+        }
+    }
     let each = run.texts.len().div_ceil(MOST_POINTS).max(1);
     let points: Vec<Value> = run.texts.iter().step_by(each).map(|(speed, torque)| json!([speed, torque])).collect();
     map.insert("points".to_owned(), Value::Array(points));
@@ -94,8 +101,6 @@ fn word(holds: Holds) -> Option<Value> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::pulls::file::guessed;
-
     fn file() -> String {
         let line =
             |i: u32| format!("{},{:.1},{:.1}\n", 2000 + 40 * i, 340.0 + f64::from(i), 180.0 + 0.1 * f64::from(i));
@@ -116,6 +121,7 @@ mod tests {
             (&json!("p3"), &json!(5), &json!("b"))
         );
         assert_eq!(pulls[1]["points"][0], json!(["2000 rpm", "340 lbf ft"]));
+        assert_eq!(pulls[1]["oil"], json!("180 F"));
         assert_eq!(pulls[1]["traces"][0]["of"], json!("oil_temperature"));
         assert_eq!(pulls[1]["traces"][0]["values"].as_array().unwrap().len(), 90);
         assert!(take(&mut document, &file(), &mapped, &[2], &shared).is_err());

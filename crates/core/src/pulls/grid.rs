@@ -9,7 +9,7 @@ const RATIOS_LOOKED_AT: usize = 25;
 /// What is asked of a fit.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Target {
-    /// The mean of a combination.
+    /// The mean of a combination over the days it was run on.
     Mean(usize),
     /// What the first has more than the second.
     More(usize, usize),
@@ -24,10 +24,10 @@ impl Target {
         }
     }
 
-    /// Its variance over that of a pull.
-    fn variance(self, covariance: &Mat<f64>) -> f64 {
+    /// Its variance over that of a pull: days that were not run are nobody's question of a mean.
+    fn variance(self, covariance: &Mat<f64>, rows: &Rows) -> f64 {
         match self {
-            Self::Mean(one) => covariance[(one, one)],
+            Self::Mean(one) => 1.0 / rows.pulls_of(one).max(1.0),
             Self::More(one, other) => between(covariance, one, other),
         }
     }
@@ -80,7 +80,7 @@ impl Grid {
             let (own, beside) = (self.looked_at[best].freedoms[place], self.looked_at[other].freedoms[place]);
             Some(Contrast {
                 difference: target.of(&solved.coefficients)?,
-                error: (variance * target.variance(&solved.inverse)).sqrt(),
+                error: (variance * target.variance(&solved.inverse, &self.rows)).sqrt(),
                 freedom: own + share * (beside - own),
             })
         };
@@ -108,7 +108,10 @@ impl AtRatio {
         let (columns, inverse, constant) = rows.prepared(ratio)?;
         // Freedom is of the ratio alone: the scale of values does not move it.
         let freedom = |target: &Target| {
-            let spread = |ratio: f64, variance: f64| Some(variance * target.variance(&rows.inverse(ratio)?));
+            if matches!(target, Target::Mean(_)) {
+                return Some(rows.freedom());
+            }
+            let spread = |ratio: f64, variance: f64| Some(variance * target.variance(&rows.inverse(ratio)?, rows));
             rows.satterthwaite((ratio, 1.0), &spread)
         };
         let freedoms = targets.iter().map(freedom).collect::<Option<Vec<f64>>>()?;

@@ -198,6 +198,11 @@ impl Rows {
         self.rows.len()
     }
 
+    /// How many pulls a combination has.
+    pub(super) fn pulls_of(&self, combination: usize) -> f64 {
+        self.rows.iter().map(|row| row[combination]).sum()
+    }
+
     fn columns(&self) -> usize {
         self.rows[0].len()
     }

@@ -5,6 +5,7 @@ pub mod air;
 pub mod file;
 mod grid;
 pub mod level;
+pub mod live;
 mod mixed;
 pub mod needed;
 pub mod odd;

@@ -170,11 +170,11 @@ fn neighbours(design: &Design) -> Vec<(usize, usize)> {
     order.windows(2).filter(|pair| is_pair(pair)).map(|pair| (pair[0], pair[1])).collect()
 }
 
-/// Pulls that leave the mean of the others of their combination at a speed: the greatest step of what is left of a pull, its level
+/// Pulls that leave those of their combination on their day at a speed: the greatest step of what is left of a pull, its level
 /// taken out, against that of all pulls.
 fn lies(design: &Design, curves: &[Vec<f64>]) -> Vec<Odd> {
-    let sorted = in_order(design, curves);
-    let steps: Vec<Option<Step>> = (0..curves.len()).map(|pull| greatest_step(design, &sorted, curves, pull)).collect();
+    let rows = OfRow::of(design, curves);
+    let steps: Vec<Option<Step>> = (0..curves.len()).map(|pull| greatest_step(&rows, curves, pull)).collect();
     let mut sizes: Vec<f64> = steps.iter().flatten().map(|step| step.weight).collect();
     if sizes.len() < 4 {
         return Vec::new();
@@ -186,7 +186,7 @@ fn lies(design: &Design, curves: &[Vec<f64>]) -> Vec<Odd> {
     found.retain(|(_, own)| own.weight > WITHIN * usual && own.by.abs() > WITHIN_SHARE * own.torque);
     // One that lies bends the mean that the others of its combination are held against.
     let worst_of = |pull: usize| {
-        let own = found.iter().filter(|(other, _)| design.combination[*other] == design.combination[pull]);
+        let own = found.iter().filter(|(other, _)| rows.row[*other] == rows.row[pull]);
         own.map(|(_, step)| step.weight).fold(0.0, f64::max)
     };
     found
@@ -203,17 +203,38 @@ struct Step {
     torque: f64,
 }
 
-/// Torques of every combination at every speed, in rising order.
-fn in_order(design: &Design, curves: &[Vec<f64>]) -> Vec<Vec<Vec<f64>>> {
-    let combinations = design.combination.iter().max().map_or(0, |last| last + 1);
-    let at = |of: usize, speed: usize| {
-        let own = curves.iter().zip(&design.combination).filter(|(_, own)| **own == of);
-        let mut torques: Vec<f64> = own.map(|(curve, _)| curve[speed]).collect();
-        torques.sort_by(f64::total_cmp);
-        torques
-    };
-    let speeds = curves.first().map_or(0, Vec::len);
-    (0..combinations).map(|of| (0..speeds).map(|speed| at(of, speed)).collect()).collect()
+/// Pulls by what they are of and on which day, and the torques of each such row at every speed in rising order.
+struct OfRow {
+    row: Vec<usize>,
+    sorted: Vec<Vec<Vec<f64>>>,
+}
+
+impl OfRow {
+    fn of(design: &Design, curves: &[Vec<f64>]) -> Self {
+        let mut known: Vec<(usize, usize)> = Vec::new();
+        let row = |pull: usize| {
+            let own = (design.combination[pull], design.day[pull]);
+            known.iter().position(|other| *other == own).unwrap_or_else(|| {
+                known.push(own);
+                known.len() - 1
+            })
+        };
+        let row: Vec<usize> = (0..curves.len()).map(row).collect();
+        let at = |of: usize, speed: usize| {
+            let own = curves.iter().zip(&row).filter(|(_, own)| **own == of);
+            let mut torques: Vec<f64> = own.map(|(curve, _)| curve[speed]).collect();
+            torques.sort_by(f64::total_cmp);
+            torques
+        };
+        let speeds = curves.first().map_or(0, Vec::len);
+        let sorted = (0..known.len()).map(|of| (0..speeds).map(|speed| at(of, speed)).collect()).collect();
+        Self { row, sorted }
+    }
+
+    /// Torques of the row a pull is of.
+    fn torques(&self, pull: usize) -> &[Vec<f64>] {
+        &self.sorted[self.row[pull]]
+    }
 }
 
 /// The median of sorted values without one of them.
@@ -224,12 +245,13 @@ fn middle_without(sorted: &[f64], value: f64) -> f64 {
     0.5 * (at(count / 2) + at((count - 1) / 2))
 }
 
-fn greatest_step(design: &Design, sorted: &[Vec<Vec<f64>>], curves: &[Vec<f64>], pull: usize) -> Option<Step> {
+fn greatest_step(rows: &OfRow, curves: &[Vec<f64>], pull: usize) -> Option<Step> {
     let speeds = curves[pull].len();
-    if speeds < 10 || sorted[design.combination[pull]][0].len() < 2 {
+    let torques = rows.torques(pull);
+    if speeds < 10 || torques[0].len() < 2 {
         return None;
     }
-    let others = |at: usize| middle_without(&sorted[design.combination[pull]][at], curves[pull][at]);
+    let others = |at: usize| middle_without(&torques[at], curves[pull][at]);
     let left: Vec<f64> = (0..speeds).map(|at| curves[pull][at] - others(at)).collect();
     let end = ((END * speeds as f64) as usize).max(2);
     let total: f64 = left.iter().sum();

@@ -54,6 +54,32 @@ pub struct CalibrationReport {
     pub after_error: f64,
     /// What the document would keep.
     pub fields: Vec<FittedField>,
+    /// Every combination that was on the dyno, one after another at the speeds above.
+    pub of: Vec<CalibratedOn>,
+    /// What each constant alone would explain, the one that explains most first.
+    pub explains: Vec<ExplainsReport>,
+}
+
+/// One combination that was on the dyno.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct CalibratedOn {
+    /// Its name.
+    pub name: String,
+    /// How many of the speeds are its own.
+    pub speeds: usize,
+}
+
+/// A constant by itself.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct ExplainsReport {
+    /// What it is called.
+    pub label: String,
+    /// What it would have to be.
+    pub text: String,
+    /// Root mean square of the relative error it would leave.
+    pub left_error: f64,
 }
 
 /// One decision with its reason.

@@ -41,9 +41,9 @@ pub use breathing::{
     StandardAirReport, TraceReport,
 };
 pub use choosing::{
-    BecauseReport, BrokenReport, CalibrationReport, ChooseReport, DecisionReport, DifferReport, Effect, FieldTexts,
-    FiguresReport, FittedField, FollowReport, HardwareReport, OffReport, ProposalReport, ReserveReport, ShortReport,
-    StandsAt,
+    BecauseReport, BrokenReport, CalibratedOn, CalibrationReport, ChooseReport, DecisionReport, DifferReport, Effect,
+    ExplainsReport, FieldTexts, FiguresReport, FittedField, FollowReport, HardwareReport, OffReport, ProposalReport,
+    ReserveReport, ShortReport, StandsAt,
 };
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 pub use dynamics::{
@@ -59,8 +59,9 @@ pub use parts::{
 };
 pub use phasing::{PhasingReport, PhasingTorque, TimingStep};
 pub use pulls::{
-    Believed, CombinationReport, DifferenceReport, DriftReport, FlagKind, MeanFigure, OverSpeedReport, PlannedPull,
-    PointIs, PullColumn, PullFileReport, PullFlag, PullReport, PullRun, PullsReport, RepeatsReport, TestPlanReport,
+    Believed, CombinationReport, DifferenceReport, DriftReport, FlagKind, HeldWindows, MeanFigure, OverSpeedReport,
+    PlannedPull, PointIs, PullColumn, PullFileReport, PullFlag, PullReport, PullRun, PullsReport, RepeatsReport,
+    TestPlanReport,
 };
 pub use scoring::{PowerCosts, ScoreColumn, ScoreReport, ScoreRow};
 pub use searching::{

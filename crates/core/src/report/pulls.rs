@@ -173,6 +173,8 @@ report! {
         high: f64,
         /// How sure it is that the one has more, 0 to 1.
         certain_share: f64,
+        /// The same in words.
+        certain: String,
         /// Whether it is to be believed.
         believed: Believed,
         /// Difference and interval as read.
@@ -243,8 +245,18 @@ report! {
         spread: Shown,
         /// What is held, in words.
         held: Vec<Shown>,
+        /// Temperatures a pull may begin at.
+        windows: HeldWindows,
         /// What a dyno cell is dangerous for.
         cautions: Vec<String>,
+    }
+
+    /// Least and most of what a pull may begin at.
+    pub struct HeldWindows {
+        /// Oil.
+        oil_c: [Option<f64>; 2],
+        /// Coolant.
+        water_c: [Option<f64>; 2],
     }
 
     /// One pull of a plan.

@@ -74,6 +74,24 @@ pub async fn listen_to_instrument(
     Ok(HttpResponse::Ok().content_type("application/x-ndjson").streaming(lines))
 }
 
+/// The last pull of a dyno that is listened to, as a file like any other.
+#[utoipa::path(responses((status = 200, body = String, content_type = "text/csv"), (status = 404, body = Problem)), tag = "bench")]
+#[get("/instruments/{name}/pull")]
+pub async fn last_pull(
+    store: web::Data<Store>,
+    hub: web::Data<Hub>,
+    name: web::Path<String>,
+) -> Result<HttpResponse, Problem> {
+    let instrument = all(&store).await?.into_iter().find(|own| own.name == *name).ok_or_else(|| unknown(&name))?;
+    let hub = hub.into_inner();
+    let listening = aside(move || Ok(hub.listen(&instrument))).await?;
+    let file = listening.line.borrow().file.clone();
+    let file = file.ok_or_else(|| {
+        Problem::new(StatusCode::NOT_FOUND, "no-pull", format!("“{name}” has run no pull since it is listened to"))
+    })?;
+    Ok(HttpResponse::Ok().content_type("text/csv; charset=utf-8").body(file.to_string()))
+}
+
 /// All that can still be read.
 async fn all(store: &Store) -> Result<Vec<Instrument>, Problem> {
     let kept = store.instruments().await?;

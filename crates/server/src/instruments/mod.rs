@@ -3,6 +3,7 @@
 mod hub;
 mod reached;
 pub mod stand_in;
+pub mod stand_in_dyno;
 mod watched;
 
 pub use hub::{Hub, Listening};

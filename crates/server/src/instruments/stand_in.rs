@@ -129,6 +129,16 @@ impl Hand {
         }
     }
 
+    /// How often it was told to move on, or would have been by itself every `every`.
+    pub fn moves(&self, every: Duration) -> usize {
+        match self {
+            Self::Told(moved) => moved.lock().unwrap_or_else(PoisonError::into_inner).0,
+            Self::Timed(began) => {
+                (began.get_or_init(Instant::now).elapsed().as_secs_f64() / every.as_secs_f64()) as usize
+            }
+        }
+    }
+
     /// Which value it is at or on its way to, and how long ago it left for it; it stays at the last.
     fn place(&self, playing: &Playing) -> (usize, Duration) {
         let last = playing.values.len() - 1;
@@ -178,7 +188,7 @@ fn written(si: f64, dimension: Dimension, other: bool) -> String {
 }
 
 /// Between minus one and one, the same for the same line: a hash of its number.
-fn noise(count: u64) -> f64 {
+pub(super) fn noise(count: u64) -> f64 {
     let mixed = count.wrapping_mul(0x9E37_79B9_7F4A_7C15).rotate_left(31).wrapping_mul(0xBF58_476D_1CE4_E5B9);
     (mixed >> 11) as f64 / (1_u64 << 52) as f64 - 1.0
 }

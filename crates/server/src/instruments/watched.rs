@@ -1,8 +1,11 @@
 //! What an instrument says, line by line, as a page is told it.
 
 use serde::Serialize;
+use std::sync::Arc;
 use std::time::Duration;
-use upper_lobe_core::analysis::{Heard, LineFormat, Rest, Shown, heard, restate_finer, shown};
+use upper_lobe_core::analysis::{
+    Dimension, DynoLine, Heard, LineFormat, LiveDyno, Measures, Rest, Shown, heard, restate_finer, shown,
+};
 use utoipa::ToSchema;
 
 /// Whether readings come.
@@ -34,6 +37,34 @@ pub struct LiveLine {
     pub rubbish: u64,
     /// What was wrong last.
     pub says: Option<String>,
+    /// What a dyno reads.
+    pub dyno: Option<DynoNow>,
+    /// The last pull of a dyno, for who asks for it.
+    #[serde(skip)]
+    pub file: Option<Arc<str>>,
+}
+
+/// A dyno as it stands now.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct DynoNow {
+    /// Speed.
+    pub rpm: f64,
+    /// Torque.
+    pub torque_nm: f64,
+    /// The same as read.
+    pub torque: Shown,
+    /// Oil, where it sends it.
+    pub oil_c: Option<f64>,
+    /// The same as read.
+    pub oil: Option<Shown>,
+    /// Coolant, where it sends it.
+    pub water_c: Option<f64>,
+    /// The same as read.
+    pub water: Option<Shown>,
+    /// Whether speed rises as in a pull.
+    pub pulling: bool,
+    /// Pulls that were run since it is listened to.
+    pub pulls: u64,
 }
 
 /// Without a reading for so long it is silent.
@@ -46,6 +77,7 @@ const LONGEST: usize = 400;
 pub struct Watched {
     format: LineFormat,
     rest: Rest,
+    dyno: LiveDyno,
     part: Vec<u8>,
     heard_at: Duration,
     line: LiveLine,
@@ -57,6 +89,7 @@ impl Watched {
         Self {
             rest: Rest::new(format.measures.still()),
             format: format.clone(),
+            dyno: LiveDyno::default(),
             part: Vec::new(),
             heard_at: Duration::ZERO,
             line: LiveLine {
@@ -67,6 +100,8 @@ impl Watched {
                 rested: None,
                 rubbish: 0,
                 says: None,
+                dyno: None,
+                file: None,
             },
         }
     }
@@ -86,6 +121,9 @@ impl Watched {
     }
 
     fn hear(&mut self, line: &str, at: Duration) {
+        if self.format.measures == Measures::Pull {
+            return self.hear_dyno(line, at);
+        }
         match heard(&self.format, line) {
             Heard::Nothing => (),
             Heard::Rubbish(why) => {
@@ -104,6 +142,37 @@ impl Watched {
                 self.line.state = LiveState::Live;
             }
         }
+    }
+
+    fn hear_dyno(&mut self, line: &str, at: Duration) {
+        let line = line.trim();
+        if line.is_empty() {
+            return;
+        }
+        if let DynoLine::Rubbish(why) = self.dyno.hear(line) {
+            self.line.rubbish += 1;
+            self.line.says = Some(why.to_owned());
+            return;
+        }
+        let Some(now) = self.dyno.now else { return };
+        self.heard_at = at;
+        self.line.state = LiveState::Live;
+        if self.line.rests != self.dyno.pulls {
+            self.line.rests = self.dyno.pulls;
+            self.line.file = self.dyno.file.as_deref().map(Arc::from);
+        }
+        let temperature = |kelvin: f64| shown(kelvin, Dimension::Temperature);
+        self.line.dyno = Some(DynoNow {
+            rpm: now.speed * 30.0 / std::f64::consts::PI,
+            torque_nm: now.torque,
+            torque: shown(now.torque, Dimension::Torque),
+            oil_c: now.oil.map(|kelvin| kelvin - 273.15),
+            oil: now.oil.map(temperature),
+            water_c: now.water.map(|kelvin| kelvin - 273.15),
+            water: now.water.map(temperature),
+            pulling: self.dyno.is_pulling(),
+            pulls: self.dyno.pulls,
+        });
     }
 
     /// It cannot be reached.

@@ -37,6 +37,7 @@ const ROUTES: &[(&str, &str, Allowed)] = &[
     ("GET", "/api/parts.csv", LOOK),
     ("GET", "/api/instruments", LOOK),
     ("GET", "/api/instruments/{name}/live", LOOK),
+    ("GET", "/api/instruments/{name}/pull", LOOK),
     // What is computed of a document that is sent along and kept nowhere.
     ("POST", "/api/workbench", LOOK),
     ("POST", "/api/weigh", LOOK),

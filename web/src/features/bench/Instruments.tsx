@@ -4,7 +4,7 @@ import type { Instrument } from '../../api/client'
 import { Refusal } from '../../api/client'
 import { useInstruments } from './useInstruments'
 
-const MEASURES = ['length', 'force', 'angle', 'mass', 'pressure', 'volume', 'flow'] as const
+const MEASURES = ['length', 'force', 'angle', 'mass', 'pressure', 'volume', 'flow', 'pull'] as const
 
 const FRESH: Instrument = {
   name: '',

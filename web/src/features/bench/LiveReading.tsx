@@ -17,7 +17,9 @@ const NONE = ''
 
 /** Which instrument reads, how it stands, and whether a reading is taken when it rests. */
 export function LiveReading({ onLive, onRest }: Props) {
-  const { all } = useInstruments()
+  const { all: everything } = useInstruments()
+  // A dyno is listened to on its own page.
+  const all = everything.filter(({ format }) => format.measures !== 'pull')
   const [name, setName] = useState(() => kept(PLACE) ?? NONE)
   const [byItself, setByItself] = useState(() => kept(BY_ITSELF) === 'yes')
   const [isOpen, setOpen] = useState(false)

@@ -14,6 +14,7 @@ const AWAY: LiveLine = {
   rested: null,
   rubbish: 0,
   says: 'the server does not answer',
+  dyno: null,
 }
 
 /** What an instrument reads now, as long as this is on screen; nothing without a name. */

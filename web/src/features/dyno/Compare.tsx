@@ -1,6 +1,5 @@
 import { Select } from 'antd'
 import type { DifferenceReport, PullsReport } from '../../api/client'
-import { percent } from '../../model/figures'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import { useScales } from '../torque/useScales'
@@ -47,7 +46,7 @@ export function Compare({ report, air, onAir }: Props) {
       {scales ? (
         <div className="compare-charts">
           <Chart
-            label="Mean torque of each combination, with the band that holds the mean in 95 of 100"
+            label="Mean torque of each combination, with what its mean may be off by on these days"
             name="pulls"
             {...meanCurves(report, scales.torque.factor)}
             x={{ unit: 'rpm' }}
@@ -137,7 +136,7 @@ function Differences({ report }: { report: PullsReport }) {
                 {own.name}, {own.title.toLowerCase()}
               </th>
               <td>{own.shown[system]}</td>
-              <td>{percent(own.certain_share)}</td>
+              <td>{own.certain}</td>
               <td>{WORDS[own.believed]}</td>
             </tr>
           ))}

@@ -5,10 +5,11 @@ import type { AirWord } from './airs'
 import { Compare } from './Compare'
 import './dyno.css'
 import { Plan } from './Plan'
+import { Predicted } from './Predicted'
 import { Pulls } from './Pulls'
 import { useDyno } from './useDyno'
 
-type View = 'plan' | 'pulls' | 'compare'
+type View = 'plan' | 'pulls' | 'compare' | 'predicted'
 
 /** On the dyno: what to run, what was run, and what of it is to be believed. */
 export function DynoStep() {
@@ -16,6 +17,7 @@ export function DynoStep() {
   const { data, error } = useDyno(air)
   const system = useSessionPart((state) => state.system)
   const [chosen, setView] = useState<View>()
+  const [first, setFirst] = useState<View>()
   if (error)
     return (
       <p className="fault" role="alert">
@@ -24,8 +26,9 @@ export function DynoStep() {
     )
   if (!data) return <p className="quiet">Reading the pulls…</p>
   const { pulls, plan } = data
-  // Without anything to compare the plan comes first.
-  const view = chosen ?? (pulls.differences.length > 0 ? 'compare' : 'plan')
+  // What there is when one comes decides what is seen first; pulls that come in meanwhile move nothing away.
+  if (first === undefined) setFirst(pulls.differences.length > 0 ? 'compare' : 'plan')
+  const view = chosen ?? first ?? 'plan'
   return (
     <section className="dyno" aria-label="On the dyno">
       <p className="answer">{pulls.says[system]}</p>
@@ -38,10 +41,14 @@ export function DynoStep() {
           { value: 'plan', label: 'Plan' },
           { value: 'pulls', label: `Pulls ${String(pulls.pulls.length)}` },
           { value: 'compare', label: 'Is it real' },
+          { value: 'predicted', label: 'Against the model' },
         ]}
       />
-      {view === 'plan' && plan ? <Plan plan={plan} onPulls={() => setView('pulls')} /> : null}
+      {view === 'plan' && plan ? (
+        <Plan plan={plan} report={pulls} onPulls={() => setView('pulls')} />
+      ) : null}
       {view === 'pulls' ? <Pulls report={pulls} plan={plan ?? undefined} /> : null}
+      {view === 'predicted' ? <Predicted /> : null}
       {view === 'compare' ? <Compare report={pulls} air={air} onAir={setAir} /> : null}
     </section>
   )

@@ -1,14 +1,16 @@
 import { Button, Checkbox, Select } from 'antd'
-import type { TestPlanReport } from '../../api/client'
+import type { PullsReport, TestPlanReport } from '../../api/client'
 import { useSession, useSessionPart } from '../../model/useSession'
+import { LivePull } from './LivePull'
 
 interface Props {
   readonly plan: TestPlanReport
+  readonly report: PullsReport
   readonly onPulls: () => void
 }
 
 /** The test as it is to be run: the next pull large, the order drawn by lot, what is held. */
-export function Plan({ plan, onPulls }: Props) {
+export function Plan({ plan, report, onPulls }: Props) {
   const system = useSessionPart((state) => state.system)
   const next = typeof plan.next === 'number' ? plan.order[plan.next] : undefined
   const done = plan.order.filter(({ pull }) => pull).length
@@ -36,8 +38,9 @@ export function Plan({ plan, onPulls }: Props) {
             <li key={own.metric}>{own[system]}</li>
           ))}
         </ul>
-        <Button type="primary" onClick={onPulls}>
-          Take in a pull
+        <LivePull plan={plan} report={report} />
+        <Button className="no-print" onClick={onPulls}>
+          Take in a file
         </Button>
       </div>
       <p>{plan.says[system]}</p>

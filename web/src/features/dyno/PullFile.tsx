@@ -5,6 +5,7 @@ import { useSession, useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import { useScales } from '../torque/useScales'
 import { STATED } from './airs'
+import { today } from './day'
 import { FileColumns } from './FileColumns'
 import { mappedOf, nextDrawn, runCurves } from './pulls'
 import { usePullFile } from './usePullFile'
@@ -148,11 +149,4 @@ export function PullFile({ opened, report, plan, onDone }: Props) {
       </div>
     </section>
   )
-}
-
-/** This day as the document writes it. */
-function today(): string {
-  const now = new Date()
-  const two = (number: number) => String(number).padStart(2, '0')
-  return `${String(now.getFullYear())}-${two(now.getMonth() + 1)}-${two(now.getDate())}`
 }

@@ -1,4 +1,11 @@
-import type { Mapped, PullColumn, PullFileReport, PullReport, PullsReport } from '../../api/client'
+import type {
+  Edit,
+  Mapped,
+  PullColumn,
+  PullFileReport,
+  PullReport,
+  PullsReport,
+} from '../../api/client'
 import type { Holds } from '../../api/client'
 import type { Band, Curve, Ink, Stretch } from '../charts/series'
 
@@ -164,4 +171,22 @@ export function nextDrawn(
   day: string,
 ): number {
   return 1 + Math.max(0, ...pulls.filter((own) => own.day === day).map((own) => own.drawn))
+}
+
+/** The edit that takes a pull of a live dyno in: its columns are what its heading says, as the server read them. Pure. */
+export function takenLive(
+  file: string,
+  candidate: string,
+  day: string,
+  pulls: readonly Pick<PullReport, 'day' | 'drawn'>[],
+): Edit {
+  return {
+    take_pulls: {
+      text: file,
+      mapped: [],
+      runs: [0],
+      drawn: nextDrawn(pulls, day),
+      shared: { candidate, day, level: '', air: '', dyno: '', file: '' },
+    },
+  }
 }

@@ -2,6 +2,7 @@ import { numberIn, percent, signedPercent } from '../../model/figures'
 import { Button } from 'antd'
 import { useState } from 'react'
 import type { CalibrateLine, CalibrationReport, CurveReport } from '../../api/client'
+import type { SessionState } from '../../model/state'
 import { useSession, useSessionPart } from '../../model/useSession'
 import type { Scales } from './chart'
 import { useJob } from '../../model/useJob'
@@ -9,13 +10,23 @@ import { inSentence } from '../fields/labels'
 
 const FIELDS = 'port_flow friction burning intake_length remaining from to pulled'.split(' ')
 
-/** The model fitted to the pull the document holds: what it would change, and how well it then agrees. */
-export function Fit({ curve, scales }: { curve: CurveReport; scales: Scales }) {
+interface Props {
+  readonly scales: Scales
+  /** Whether the curve on screen carries a calibration; told by the fields where there is no curve. */
+  readonly curve?: CurveReport
+  /** Whether there are pulls beside the single one of the document. */
+  readonly hasPulls?: boolean
+}
+
+/** The model fitted to the pulls the document holds: what it would change, and how well it then agrees. */
+export function Fit({ curve, scales, hasPulls = false }: Props) {
   const session = useSession()
-  const has = useSessionPart(
-    (state) =>
-      state.answer?.fields?.some((field) => field.field === 'pull.points' && field.given) ?? false,
-  )
+  const given = (path: string) => (state: SessionState) =>
+    state.answer?.fields?.some((field) => field.field === path && field.given) ?? false
+  const hasPull = useSessionPart(given('pull.points'))
+  const isFitted = useSessionPart(given('calibration.remaining'))
+  const calibrated = curve?.calibrated ?? isFitted
+  const has = hasPull || hasPulls
   const document = useSessionPart((state) => state.history.present)
   const [asked, setAsked] = useState<string>()
   const line = useJob<CalibrateLine>(
@@ -23,7 +34,7 @@ export function Fit({ curve, scales }: { curve: CurveReport; scales: Scales }) {
     ['calibrate', asked],
     asked === undefined ? undefined : { document: asked },
   )
-  if (!has && !curve.calibrated) return null
+  if (!has && !calibrated) return null
   const forget = () => {
     session.edits(FIELDS.map((key) => ({ set: { field: `calibration.${key}`, text: '' } })))
   }
@@ -35,16 +46,16 @@ export function Fit({ curve, scales }: { curve: CurveReport; scales: Scales }) {
       <div className="fit-tools">
         {has ? (
           <Button size="small" disabled={line.isFetching} onClick={() => setAsked(document)}>
-            Fit to the pull
+            {hasPulls ? 'Fit to the pulls' : 'Fit to the pull'}
           </Button>
         ) : null}
-        {curve.calibrated ? (
+        {calibrated ? (
           <Button size="small" onClick={forget}>
             Forget the calibration
           </Button>
         ) : null}
         <span className="quiet" role="status">
-          {told(line.data, curve)}
+          {told(line.data, calibrated)}
         </span>
       </div>
       {line.error ? (
@@ -59,15 +70,15 @@ export function Fit({ curve, scales }: { curve: CurveReport; scales: Scales }) {
   )
 }
 
-function told(line: CalibrateLine | undefined, curve: CurveReport): string {
+function told(line: CalibrateLine | undefined, calibrated: boolean): string {
   if (line?.state === 'running') return `${String(line.done)} of at most ${String(line.of)} curves`
   if (line?.state === 'waiting') return 'waiting for other work'
   if (line?.state === 'stopped') return 'stopped before its end'
   if (line?.state === 'failed') return line.reason
   if (line?.state === 'done')
     return `error of the torque ${percent(line.report.before_error)} before, ${percent(line.report.after_error)} after`
-  return curve.calibrated
-    ? 'The curve carries a calibration.'
+  return calibrated
+    ? 'The model carries a calibration.'
     : 'A pull is given; the model does not know it yet.'
 }
 
@@ -96,40 +107,70 @@ function Result({
           Take these
         </Button>
       </p>
-      <table className="figures">
-        <thead>
-          <tr>
-            <th scope="col">rpm</th>
-            {report.speed_rpm.map((rpm) => (
-              <th key={rpm} scope="col">
-                {Math.round(rpm)}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <th scope="row">
-              Measured <span className="quiet">{scales.torque.unit}</span>
-            </th>
-            {report.measured_nm.map((nm, i) => (
-              <td key={report.speed_rpm[i]}>{torque(nm)}</td>
-            ))}
-          </tr>
-          <tr>
-            <th scope="row">Before</th>
-            {report.before_nm.map((nm, i) => (
-              <td key={report.speed_rpm[i]}>{off(nm, i)}</td>
-            ))}
-          </tr>
-          <tr>
-            <th scope="row">After</th>
-            {report.after_nm.map((nm, i) => (
-              <td key={report.speed_rpm[i]}>{off(nm, i)}</td>
-            ))}
-          </tr>
-        </tbody>
-      </table>
+      <Explains report={report} />
+      {partsOf(report).map(({ name, from, to }) => (
+        <div key={name} className="wide-table">
+          {report.of.length > 1 ? <h3>{name}</h3> : null}
+          <table className="figures">
+            <thead>
+              <tr>
+                <th scope="col">rpm</th>
+                {report.speed_rpm.slice(from, to).map((rpm) => (
+                  <th key={rpm} scope="col">
+                    {Math.round(rpm)}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              <tr>
+                <th scope="row">
+                  Measured <span className="quiet">{scales.torque.unit}</span>
+                </th>
+                {report.measured_nm.slice(from, to).map((nm, i) => (
+                  <td key={report.speed_rpm[from + i]}>{torque(nm)}</td>
+                ))}
+              </tr>
+              <tr>
+                <th scope="row">Before</th>
+                {report.before_nm.slice(from, to).map((nm, i) => (
+                  <td key={report.speed_rpm[from + i]}>{off(nm, from + i)}</td>
+                ))}
+              </tr>
+              <tr>
+                <th scope="row">After</th>
+                {report.after_nm.slice(from, to).map((nm, i) => (
+                  <td key={report.speed_rpm[from + i]}>{off(nm, from + i)}</td>
+                ))}
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      ))}
     </>
+  )
+}
+
+/** Which of the speeds are of which combination. */
+function partsOf({ of }: CalibrationReport): { name: string; from: number; to: number }[] {
+  return of.map(({ name, speeds }, place) => {
+    const from = of.slice(0, place).reduce((sum, own) => sum + own.speeds, 0)
+    return { name, from, to: from + speeds }
+  })
+}
+
+/** What each constant alone would make of what is off. */
+function Explains({ report }: { report: CalibrationReport }) {
+  return (
+    <p className="quiet">
+      Of {percent(report.before_error)} error,{' '}
+      {report.explains
+        .map(
+          ({ label, text, left_error: left }) =>
+            `${inSentence(label)} alone (${text}) would leave ${percent(left)}`,
+        )
+        .join('; ')}
+      .
+    </p>
   )
 }

@@ -45,15 +45,27 @@ pub struct Pull {
     pub level: usize,
 }
 
+/// An engine that was on the dyno, and what was measured of it.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Subject {
+    /// The engine, without any calibration.
+    pub breathing: Breathing,
+    /// What was measured.
+    pub pull: Pull,
+}
+
 /// The result of a fit.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Fitted {
     /// The constants.
     pub constants: Constants,
-    /// Torque before, N m, at the speeds of the pull.
+    /// Torque before, N m, at the speeds of the pulls, one after another.
     pub before: Vec<f64>,
     /// Torque with the constants, N m.
     pub after: Vec<f64>,
+    /// What each constant would have to be if it alone were to explain what is off, to first order and within its range, and the root
+    /// mean square of the relative error that it leaves.
+    pub alone: [(f64, f64); 4],
 }
 
 /// Reads the pull of the document, thinned to speeds worth computing.
@@ -61,15 +73,22 @@ pub fn read_pull(part: &PullPart, breathing: &Breathing) -> Part<Pull> {
     if part.points.is_none() {
         return Err(Missing(vec![part.at("points")]).into());
     }
-    let air = &breathing.air;
-    let (speeds, torques) = thinned(&pulled(part, &breathing.stated));
-    if speeds.len() < 3 {
+    let own = Pull::of(&pulled(part, &breathing.stated), part.level.as_deref(), breathing);
+    own.ok_or_else(|| {
         let reason = "the pull needs at least three different speeds".to_owned();
-        return Err(Gap { reason, needs: vec![part.at("points")] });
+        Gap { reason, needs: vec![part.at("points")] }
+    })
+}
+
+impl Pull {
+    /// Of points in rising speed, rpm and N m at the crank in the plan's air, thinned to speeds worth computing; `None` of fewer than
+    /// three.
+    pub fn of(points: &[(f64, f64)], level: Option<&str>, breathing: &Breathing) -> Option<Self> {
+        let (speeds, torques) = thinned(points);
+        let named = level.and_then(|name| breathing.air.levels.iter().position(|level| level.name == name));
+        let level = named.unwrap_or_else(|| breathing.strongest());
+        (speeds.len() >= 3).then_some(Self { speeds, torques, level })
     }
-    let named = part.level.as_deref().and_then(|name| air.levels.iter().position(|level| level.name == name));
-    let level = named.unwrap_or_else(|| breathing.strongest());
-    Ok(Pull { speeds, torques, level })
 }
 
 /// Evenly spaced speeds over those of `points`, each with the mean torque about it.
@@ -103,18 +122,39 @@ pub fn torques(
     Ok(found?)
 }
 
-/// Root mean square of the relative error of `torques`.
-pub fn error(pull: &Pull, torques: &[f64]) -> f64 {
-    let squares = torques.iter().zip(&pull.torques).map(|(found, measured)| (found / measured - 1.0).powi(2));
-    (squares.sum::<f64>() / pull.torques.len() as f64).sqrt()
+/// The same of several, one after another.
+///
+/// # Errors
+/// That it was stopped, or could not be computed.
+pub fn torques_of(
+    subjects: &[Subject],
+    constants: &Constants,
+    effort: Effort,
+    stop: &(dyn Fn() -> bool + Sync),
+) -> Result<Vec<f64>, Ended> {
+    let each = subjects.iter().map(|own| torques(&own.breathing, &own.pull, constants, effort, stop));
+    Ok(each.collect::<Result<Vec<Vec<f64>>, Ended>>()?.concat())
 }
 
-/// Fits the constants: Gauss and Newton's steps in their ranges on the relative errors of the torques, weighed against how
+/// Root mean square of the relative error of `torques`.
+pub fn error(pull: &Pull, torques: &[f64]) -> f64 {
+    root_mean_square(&relative(torques, &pull.torques))
+}
+
+fn relative(torques: &[f64], measured: &[f64]) -> Vec<f64> {
+    torques.iter().zip(measured).map(|(found, measured)| found / measured - 1.0).collect()
+}
+
+/// Of relative errors.
+pub fn root_mean_square(errors: &[f64]) -> f64 {
+    (errors.iter().map(|own| own * own).sum::<f64>() / errors.len() as f64).sqrt()
+}
+
+/// Fits the constants to one or several pulls of engines that share them: Gauss and Newton's steps in their ranges on the relative errors of the torques, weighed against how
 /// far each constant is expected to lie from its usual value [maximum a posteriori: Tarantola, *Inverse Problem Theory*,
 /// ch. 3; from memory]. Their effects are found once, by differences. `tell` hears how many of how many curves are done.
 pub fn fit(
-    breathing: &Breathing,
-    pull: &Pull,
+    subjects: &[Subject],
     effort: Effort,
     stop: &(dyn Fn() -> bool + Sync),
     tell: impl Fn(usize, usize),
@@ -122,11 +162,12 @@ pub fn fit(
     let curves = 1 + EXPECTED.len() + ROUNDS;
     let usual: [f64; 4] = Constants::default().into();
     let compute = |values: [f64; 4], done: usize| {
-        let found = torques(breathing, pull, &Constants::from(values), effort, stop);
+        let found = torques_of(subjects, &Constants::from(values), effort, stop);
         tell(done, curves);
         found
     };
-    let relative = |torques: &[f64]| torques.iter().zip(&pull.torques).map(|(t, m)| t / m - 1.0).collect::<Vec<f64>>();
+    let measured: Vec<f64> = subjects.iter().flat_map(|own| own.pull.torques.iter().copied()).collect();
+    let relative = |torques: &[f64]| relative(torques, &measured);
     let before = compute(usual, 1)?;
     let base = relative(&before);
     let mut effects: Vec<Vec<f64>> = Vec::with_capacity(EXPECTED.len());
@@ -152,7 +193,19 @@ pub fn fit(
             break;
         }
     }
-    Ok(Fitted { constants: Constants::from(best.0), before, after: best.1 })
+    let alone = std::array::from_fn(|k| alone(k, &base, &effects[k]));
+    Ok(Fitted { constants: Constants::from(best.0), before, after: best.1, alone })
+}
+
+/// One constant by itself against the errors of the usual ones: least squares, held in its range.
+fn alone(k: usize, errors: &[f64], effect: &[f64]) -> (f64, f64) {
+    let usual: [f64; 4] = Constants::default().into();
+    let along: f64 = effect.iter().zip(errors).map(|(effect, error)| effect * error).sum();
+    let squares: f64 = effect.iter().map(|effect| effect * effect).sum();
+    let (least, most) = EXPECTED[k].range;
+    let value = (usual[k] - if squares > 0.0 { along / squares } else { 0.0 }).clamp(least, most);
+    let left: Vec<f64> = errors.iter().zip(effect).map(|(error, effect)| error + effect * (value - usual[k])).collect();
+    (value, root_mean_square(&left))
 }
 
 /// Half the sum of squares that the fit makes small.

@@ -112,8 +112,8 @@ pub static TRACE: Object = Object {
 };
 
 static POINT: Kind = Kind::Row(&[
-    ("Speed", Kind::Quantity { dimension: Speed, min: "300 rpm", max: "15000 rpm" }),
-    ("Torque", Kind::Quantity { dimension: Torque, min: "1 lbf ft", max: "5000 lbf ft" }),
+    ("Speed", Kind::Quantity { dimension: Speed, min: "0 rpm", max: "15000 rpm" }),
+    ("Torque", Kind::Quantity { dimension: Torque, min: "-1000 lbf ft", max: "5000 lbf ft" }),
 ]);
 
 static CANDIDATE: Kind = Kind::Text(40);
