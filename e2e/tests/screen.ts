@@ -27,6 +27,7 @@ export const STEPS = [
   'Decide',
   'Order',
   'Bench',
+  'Dyno',
 ]
 
 /** A page on a fresh copy of the demo build, and the console's complaints about it. */

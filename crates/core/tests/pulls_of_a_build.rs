@@ -97,6 +97,10 @@ fn a_difference_is_found_with_its_place_and_its_doubt() {
     assert!(own.baseline.as_deref() == Some("a") && own.rows.len() == 2 && own.rows[0].n == 6);
     let over = &own.over_speed[0];
     assert!(over.real_rpm.iter().all(|[from, _]| *from > 3800.0) && !over.real_rpm.is_empty(), "{:?}", over.real_rpm);
+    // The board: what has more of every figure is first, with a rank of one in each.
+    let first = &own.board[0];
+    assert!(first.candidate == "b" && first.place == 1 && own.board[1].place == 2, "{:?}", own.board);
+    assert!((first.points - first.ranks.iter().sum::<usize>() as f64).abs() < 1e-9);
     // Everything but roll-on and spike is counted, and said.
     let pull = &own.pulls[0];
     assert!(

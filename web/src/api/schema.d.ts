@@ -4827,6 +4827,24 @@ export interface components {
             /** @description What stands for it now; empty when it is unknown. */
             value: string;
         };
+        /** @description One combination on the board of what was measured. */
+        MeasuredRank: {
+            /** @description Identifier. */
+            candidate: string;
+            /** @description Name. */
+            name: string;
+            /** @description Place by points; equal points share the lower number. */
+            place: number;
+            /**
+             * Format: double
+             * @description Sum of the ranks: the lowest wins.
+             */
+            points: number;
+            /** @description Rank in each: one is best, values alike to a tenth of a newton metre or kilowatt share the lower number. */
+            ranks: number[];
+            /** @description Average torque, average power, peak torque, peak power. */
+            values: components["schemas"]["Shown"][];
+        };
         /**
          * @description What an instrument measures.
          * @enum {string}
@@ -5571,6 +5589,8 @@ export interface components {
             band_rpm?: number[] | null;
             /** @description Identifier of what everything is held against. */
             baseline?: string | null;
+            /** @description Combinations ranked on what was measured, each column counting once; empty where there is one. */
+            board: components["schemas"]["MeasuredRank"][];
             /** @description Each other combination less the baseline, figure by figure. */
             differences: components["schemas"]["DifferenceReport"][];
             drift_per_pull?: components["schemas"]["DriftReport"] | null;

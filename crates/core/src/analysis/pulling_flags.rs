@@ -2,13 +2,52 @@
 
 use super::pulled::Pulled;
 use super::pulling::Differs;
-use super::pulling_words::{FEWEST, Told, fine, joined, pulls, signed};
+use super::pulling_words::{FEWEST, Told, fine, finer, joined, pulls, signed};
+use crate::choose::{Better, points_of, ranks};
 use crate::pulls::needed::pulls_each;
 use crate::pulls::odd::Odd;
 use crate::quantity::{Dimension, Shown, shown};
-use crate::report::{Believed, DifferenceReport, FlagKind, PullFlag};
+use crate::report::{Believed, DifferenceReport, FlagKind, MeasuredRank, PullFlag};
+
+/// Values that are alike to this, N m and W, tie.
+const TIES: [f64; 2] = [0.1, 100.0];
 
 impl Told<'_> {
+    /// Combinations ranked as a contest counts them, on the means with day and drift taken out.
+    pub(super) fn board(&self) -> Vec<MeasuredRank> {
+        let tested = self.tested;
+        let Some(differs) = tested.differs.as_ref().filter(|_| tested.combinations.len() > 1) else {
+            return Vec::new();
+        };
+        let columns = [
+            (&differs.average_torque, Dimension::Torque, TIES[0]),
+            (&differs.average_power, Dimension::Power, TIES[1]),
+            (&differs.peak_torque, Dimension::Torque, TIES[0]),
+            (&differs.peak_power, Dimension::Power, TIES[1]),
+        ];
+        let count = tested.combinations.len();
+        let ranked: Vec<Vec<usize>> = columns
+            .iter()
+            .map(|(fitted, _, tie)| {
+                let values: Vec<Option<f64>> = fitted.means.iter().map(|own| Some((own / tie).round())).collect();
+                ranks(&values, Better::Higher)
+            })
+            .collect();
+        let points = points_of(&ranked, &[1.0; 4], count);
+        let places = ranks(&points.iter().copied().map(Some).collect::<Vec<_>>(), Better::Lower);
+        let row = |own: usize| MeasuredRank {
+            candidate: tested.combinations[own].clone(),
+            name: self.name(&tested.combinations[own]),
+            values: columns.iter().map(|(fitted, dimension, _)| finer(fitted.means[own], *dimension)).collect(),
+            ranks: ranked.iter().map(|column| column[own]).collect(),
+            points: points[own],
+            place: places[own],
+        };
+        let mut rows: Vec<MeasuredRank> = (0..count).map(row).collect();
+        rows.sort_by_key(|row| row.place);
+        rows
+    }
+
     pub(super) fn flags(&self) -> Vec<PullFlag> {
         let tested = self.tested;
         let id = |place: usize| self.all[tested.counted[place]].id.clone();

@@ -61,6 +61,7 @@ fn report(told: &Told<'_>) -> PullsReport {
         over_speed: told.over_speed(),
         drift_per_pull: drift,
         repeats: told.repeats(),
+        board: told.board(),
         flags: told.flags(),
         surer: told.surer(&differences),
         differences,
@@ -72,7 +73,7 @@ pub(super) fn fine(nm: f64) -> Shown {
     finer(nm, Dimension::Torque)
 }
 
-fn finer(si: f64, dimension: Dimension) -> Shown {
+pub(super) fn finer(si: f64, dimension: Dimension) -> Shown {
     Shown {
         inch: format_finer(si, dimension, UnitSystem::Inch),
         metric: format_finer(si, dimension, UnitSystem::Metric),

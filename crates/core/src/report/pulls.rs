@@ -83,6 +83,8 @@ report! {
         drift_per_pull: Option<DriftReport>,
         /// How well this dyno repeats.
         repeats: Option<RepeatsReport>,
+        /// Combinations ranked on what was measured, each column counting once; empty where there is one.
+        board: Vec<MeasuredRank>,
         /// What is odd.
         flags: Vec<PullFlag>,
         /// What would make it surer.
@@ -197,6 +199,22 @@ report! {
         real_rpm: Vec<[f64; 2]>,
         /// In a sentence.
         says: Shown,
+    }
+
+    /// One combination on the board of what was measured.
+    pub struct MeasuredRank {
+        /// Identifier.
+        candidate: String,
+        /// Name.
+        name: String,
+        /// Average torque, average power, peak torque, peak power.
+        values: Vec<Shown>,
+        /// Rank in each: one is best, values alike to a tenth of a newton metre or kilowatt share the lower number.
+        ranks: Vec<usize>,
+        /// Sum of the ranks: the lowest wins.
+        points: f64,
+        /// Place by points; equal points share the lower number.
+        place: usize,
     }
 
     /// Drift within a day.

@@ -69,6 +69,7 @@ export function Compare({ report, air, onAir }: Props) {
         <p key={a}>{says[system]}</p>
       ))}
       <Differences report={report} />
+      <Board report={report} />
       {report.surer.length > 0 ? (
         <section aria-label="What would make it sure">
           <h3>What would make it sure</h3>
@@ -138,6 +139,46 @@ function Differences({ report }: { report: PullsReport }) {
               <td>{own.shown[system]}</td>
               <td>{own.certain}</td>
               <td>{WORDS[own.believed]}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+const COLUMNS = ['Average torque', 'Average power', 'Peak torque', 'Peak power'] as const
+
+/** Combinations ranked as a contest counts them, on what was measured. */
+function Board({ report }: { report: PullsReport }) {
+  const system = useSessionPart((state) => state.system)
+  if (report.board.length === 0) return null
+  return (
+    <div className="wide-table">
+      <table className="figures" aria-label="Ranked on what was measured">
+        <thead>
+          <tr>
+            <th scope="col">Place</th>
+            <th scope="col">Candidate</th>
+            {COLUMNS.map((title) => (
+              <th key={title} scope="col">
+                {title}
+              </th>
+            ))}
+            <th scope="col">Points</th>
+          </tr>
+        </thead>
+        <tbody>
+          {report.board.map((row) => (
+            <tr key={row.candidate}>
+              <td>{row.place}</td>
+              <th scope="row">{row.name}</th>
+              {row.values.map((value, place) => (
+                <td key={COLUMNS[place]}>
+                  {value[system]} <span className="quiet">{row.ranks[place]}</span>
+                </td>
+              ))}
+              <td>{row.points}</td>
             </tr>
           ))}
         </tbody>

@@ -1,0 +1,116 @@
+import type { ChildProcess } from 'node:child_process'
+import { spawn } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { DEMO, expect, step, test } from './screen'
+
+const BINARY = fileURLToPath(new URL('../../target/verify/upper-lobe', import.meta.url))
+
+/** A dyno that runs two pulls each of the demo's first two candidates as the model has them, and where it is. */
+async function standIn(): Promise<{ process: ChildProcess; at: string }> {
+  const demo = JSON.parse(DEMO) as Record<string, unknown>
+  const build = { ...demo, dyno_test: { control: 'a', against: ['b'], pulls_each: 2 } }
+  const file = join(mkdtempSync(join(tmpdir(), 'dyno-')), 'build.json')
+  writeFileSync(file, JSON.stringify(build))
+  const process = spawn(BINARY, ['stand-in', file, '--dyno', '--by-hand', '--every', '5'])
+  const first = await new Promise<string>((told) => {
+    process.stdout.once('data', (data: Buffer) => {
+      told(data.toString())
+    })
+  })
+  return { process, at: first.trim().split(' at ')[1] ?? '' }
+}
+
+test('a test is planned, run on a dyno that sends lines, and its difference is told with its doubt', async ({
+  bench,
+}) => {
+  const cell = await standIn()
+  await step(bench, 'Dyno')
+  const dyno = bench.getByRole('region', { name: 'On the dyno' })
+  const order = dyno.getByRole('list', { name: 'Order of the pulls' })
+  await expect(order.getByRole('listitem')).toHaveCount(12)
+  await dyno.getByRole('checkbox', { name: /^C / }).click()
+  await expect(order.getByRole('listitem')).toHaveCount(9)
+  const each = bench.getByRole('textbox', { name: 'Pulls each' })
+  await each.fill('2')
+  await each.press('Enter')
+  await expect(order.getByRole('listitem')).toHaveCount(6)
+  await dyno.getByRole('button', { name: 'Instruments' }).click()
+  const dialog = bench.getByRole('dialog', { name: 'Instruments' })
+  await dialog.getByRole('textbox', { name: 'Name' }).fill('Cell')
+  await dialog.getByRole('textbox', { name: 'At', exact: true }).fill(cell.at)
+  await dialog.getByRole('combobox', { name: 'Measures' }).click()
+  await bench.getByTitle('pull', { exact: true }).click()
+  await dialog.getByRole('button', { name: 'Keep' }).click()
+  await dialog.getByRole('button', { name: 'Close' }).click()
+  await dyno.getByRole('combobox', { name: 'Dyno' }).click()
+  await bench.getByTitle('Cell', { exact: true }).click()
+  await expect(dyno.getByText('waiting', { exact: true })).toBeVisible()
+  for (let done = 1; done <= 6; done += 1) {
+    cell.process.stdin?.write('\n')
+    await expect(dyno.getByText(`${String(done)} of 6 pulls run`)).toBeVisible()
+  }
+  cell.process.kill()
+  await expect(dyno.getByText('All pulls are run.')).toBeVisible()
+  // One step of undo is one pull.
+  await bench.keyboard.press('Control+z')
+  await expect(dyno.getByText('5 of 6 pulls run')).toBeVisible()
+  await bench.keyboard.press('Control+y')
+  await expect(dyno.getByText('All pulls are run.')).toBeVisible()
+  await dyno.getByText('Is it real').click()
+  const row = dyno.getByRole('row', { name: /B later closing, peak power / })
+  // The model has it 21 hp up there; chance and drift of the stand-in leave a few.
+  await expect(row).toContainText('more')
+  await expect(row).toContainText('over 99 %')
+  await expect(dyno.getByRole('table', { name: 'Ranked on what was measured' })).toBeVisible()
+})
+
+/** A pull as some dyno writes it, without a unit of its torque. */
+function file(torque: number): { name: string; mimeType: string; buffer: Buffer } {
+  const lines = Array.from({ length: 120 }, (_, i) => {
+    const rpm = 2000 + 30 * i
+    const spike = i === 60 ? 60 : 0
+    return `${String(rpm)};${(torque - ((rpm - 3900) / 210) ** 2 + spike).toFixed(1).replace('.', ',')}`
+  })
+  const text = ['Cell of a shop', 'Engine speed;Ch2', ...lines].join('\r\n')
+  return { name: `run ${String(torque)}.csv`, mimeType: 'text/csv', buffer: Buffer.from(text) }
+}
+
+test('a file is mapped once, its spike is left out in sight, and what cannot be is said', async ({
+  bench,
+}) => {
+  await step(bench, 'Dyno')
+  const dyno = bench.getByRole('region', { name: 'On the dyno' })
+  await dyno.getByText(/^Pulls \d/).click()
+  const choose = dyno.getByLabel('File of a dyno')
+  await choose.setInputFiles(file(400))
+  const opened = dyno.getByRole('region', { name: 'File run 400.csv' })
+  // Nobody knows what Ch2 is, and nothing is guessed.
+  await expect(opened.getByRole('alert')).toContainText('no column holds torque or power')
+  await opened.getByRole('combobox', { name: 'Ch2 holds' }).click()
+  await bench.getByTitle('torque', { exact: true }).click()
+  await expect(opened.getByRole('alert')).toContainText('needs its unit')
+  await opened.getByRole('combobox', { name: 'Unit of Ch2' }).click()
+  await bench.getByTitle('lbf ft', { exact: true }).click()
+  await expect(opened.getByText(/Run 1: 120 points, 2000 to 5570 rpm/)).toBeVisible()
+  await opened.getByRole('button', { name: 'Take over 1 pull' }).click()
+  await expect(dyno.getByRole('row', { name: /p1 .*1 far off their neighbours/ })).toBeVisible()
+  await choose.setInputFiles(file(402))
+  const second = dyno.getByRole('region', { name: 'File run 402.csv' })
+  await expect(second.getByText('columns as they were mapped before')).toBeVisible()
+  await second.getByRole('button', { name: 'Take over 1 pull' }).click()
+  await expect(dyno.getByRole('row', { name: /^p2 / })).toBeVisible()
+  // A pull is left out with its reason, and counts again when that is taken away.
+  await dyno.getByRole('button', { name: 'p2', exact: true }).click()
+  const why = dyno.getByRole('textbox', { name: 'Left out' })
+  await why.fill('knock heard')
+  await why.press('Enter')
+  await expect(dyno.getByRole('row', { name: /p2 .*not counted: knock heard/ })).toBeVisible()
+  // Rubbish is no file of a dyno, and changes nothing.
+  await choose.setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from('hello') })
+  await expect(dyno.getByRole('alert')).toContainText('no two lines')
+  await dyno.getByRole('button', { name: 'Back to the pulls' }).click()
+  await expect(dyno.getByRole('row', { name: /^p2 / })).toBeVisible()
+})
