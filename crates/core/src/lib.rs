@@ -9,6 +9,7 @@
 //! - [`engine`]: crank, rod, volumes, compression;
 //! - [`cam`]: events and card numbers, the lobe each card describes;
 //! - [`bench`]: what is read on the bench, as figures: a degree wheel, lobes, springs, leaks;
+//! - [`pulls`]: pulls of a dyno, trimmed, compared, questioned;
 //! - [`train`]: lift at the valve, springs, masses, the hand check of control;
 //! - [`clearance`]: valve to piston, valve to valve, hardware;
 //! - [`dynamics`]: the train in motion, masses, springs and contacts;

@@ -10,6 +10,7 @@ mod api;
 mod backup;
 mod begin_and_order;
 mod command_line;
+mod dyno;
 mod kills;
 mod order_sheets;
 mod pairing;
