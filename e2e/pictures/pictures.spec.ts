@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import { event, step } from '../tests/screen'
+import { DEMO, event, step } from '../tests/screen'
 
 const folder = '../docs/screenshots'
 
@@ -137,10 +137,55 @@ test('how near is too near', async ({ page }) => {
   const likely = page.getByRole('region', { name: 'How likely limits fail' })
   await expect(likely).toHaveAttribute('aria-busy', 'false', { timeout: 120_000 })
   await shot(page, 'tolerances')
-  await view('Phasing window')
-  const window = page.getByRole('region', { name: 'Phasing window' })
-  await expect(window).toHaveAttribute('aria-busy', 'false', { timeout: 120_000 })
-  await shot(page, 'phasing')
+})
+
+/** The demo with a day on the dyno: its own pull three times, a second candidate's made up beside it, its own again. */
+function aDay(): string {
+  const demo = JSON.parse(DEMO) as { name: string; pull: { points: [string, string][] } }
+  const base = demo.pull.points.map(([rpm, torque]): [number, number] => [
+    parseFloat(rpm),
+    parseFloat(torque),
+  ])
+  const pull = (nth: number, candidate: string) => {
+    const of = (rpm: number, torque: number) => {
+      const more = candidate === 'b' ? 0.02 * Math.tanh((rpm - 4000) / 700) : 0
+      const chance = 0.002 * Math.sin(7.3 * nth) + 0.0015 * Math.sin(rpm / 37 + 3 * nth)
+      return torque * (1 + more + chance - 0.0006 * nth)
+    }
+    const points = base.flatMap(([rpm, torque], i) => {
+      const next = base[i + 1]
+      if (!next) return [[rpm, torque]]
+      return [0, 0.25, 0.5, 0.75].map((t) => [
+        rpm + t * (next[0] - rpm),
+        torque + t * (next[1] - torque),
+      ])
+    })
+    const texts = points.map(([rpm = 0, torque = 0]) => [
+      `${String(rpm)} rpm`,
+      `${of(rpm, torque).toFixed(1)} lbf ft`,
+    ])
+    return { id: `p${String(nth)}`, candidate, day: '2026-03-09', drawn: nth, points: texts }
+  }
+  const pulls = ['a', 'a', 'a', 'b', 'b', 'b', 'a', 'a', 'a'].map((of, i) => pull(i + 1, of))
+  const { pull: single, ...rest } = demo
+  return JSON.stringify({
+    ...rest,
+    name: `${demo.name}, a day on the dyno`,
+    pulls,
+    notes: single ? 'Invented.' : '',
+  })
+}
+
+test('on the dyno', async ({ page, request }) => {
+  const made = await request.post('/api/builds', { data: { document: aDay() } })
+  const { id } = (await made.json()) as { id: number }
+  await page.setViewportSize({ width: 1280, height: 1100 })
+  await open(page)
+  await page.goto(`/#/build/${String(id)}/dyno`)
+  const dyno = page.getByRole('region', { name: 'On the dyno' })
+  await expect(dyno.getByRole('table', { name: 'Ranked on what was measured' })).toBeVisible()
+  await shot(page, 'dyno')
+  await request.post(`/api/builds/${String(id)}/archive`)
 })
 
 test('choosing', async ({ page }) => {

@@ -114,3 +114,43 @@ test('a file is mapped once, its spike is left out in sight, and what cannot be 
   await dyno.getByRole('button', { name: 'Back to the pulls' }).click()
   await expect(dyno.getByRole('row', { name: /^p2 / })).toBeVisible()
 })
+
+/** The demo with its own pull on two days, the later one falling away beyond 4,800 rpm as tired springs make it. */
+function aSeasonOn(): string {
+  const { pull, ...demo } = JSON.parse(DEMO) as { pull: { points: [string, string][] } }
+  const day = (name: string, nose: number) =>
+    [0, 1].map((nth) => ({
+      id: `${name} ${String(nth)}`,
+      candidate: 'a',
+      day: name,
+      points: pull.points.map(([rpm, torque]) => {
+        const lost = 1 - nose * Math.max(0, (parseFloat(rpm) - 4800) / 600)
+        const own = parseFloat(torque) * lost * (1 + 0.001 * nth)
+        return [rpm, `${own.toFixed(1)} lbf ft`]
+      }),
+    }))
+  return JSON.stringify({ ...demo, pulls: [...day('2026-03-09', 0), ...day('2026-09-21', 0.08)] })
+}
+
+test.describe('a season on', () => {
+  test.use({ document: aSeasonOn() })
+
+  test('a steeper fall past the peak is found with its speed, and leads to the springs', async ({
+    bench,
+  }) => {
+    await step(bench, 'Dyno')
+    const dyno = bench.getByRole('region', { name: 'On the dyno' })
+    await dyno.getByText('What is wrong').click()
+    await dyno.getByRole('button', { name: 'Look into it' }).click()
+    await expect(dyno.getByText(/it noses over from 4[789]\d\d rpm on/)).toBeVisible()
+    const causes = dyno.getByRole('table', { name: 'What may be behind it' })
+    await expect(causes.getByRole('row', { name: /springs at 85 %:/ })).toBeVisible()
+    await expect(dyno.getByText(/Look into this first: tired valve springs/)).toBeVisible()
+    // A cause is laid over what was measured.
+    await causes
+      .getByRole('row', { name: /Exhaust that holds back/ })
+      .getByRole('button', { name: 'Lay it over' })
+      .click()
+    await expect(dyno.getByText(/and with 15 kPa more back pressure/)).toBeVisible()
+  })
+})

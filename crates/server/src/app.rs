@@ -1,8 +1,8 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
 use crate::api::{
-    about, begin, bench, builds, calibrate, choose, control, curve, documents, dyno, everything, instruments, order,
-    pairing, parts, phasing, readings, score, search, sensitivity, tolerance, workbench,
+    about, begin, bench, builds, calibrate, choose, control, curve, diagnosis, documents, dyno, everything,
+    instruments, order, pairing, parts, phasing, readings, score, search, sensitivity, tolerance, workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::instruments::Hub;
@@ -96,6 +96,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(bench::hold_session_against_document)
             .service(readings::take_readings)
             .service(dyno::compare_pulls)
+            .service(diagnosis::look_into_pulls)
             .service(dyno::read_pull_file)
             .service(dyno::remember_pull_mapping)
             .service(pairing::who_asks)

@@ -65,6 +65,29 @@ async fn pulls_taken_over_are_compared_and_the_plan_knows_them() {
     assert_eq!(body(answer).await["faults"][0]["field"], "air");
 }
 
+#[actix_web::test]
+async fn what_is_wrong_is_streamed_and_what_is_not_there_is_refused() {
+    let folder;
+    let app = application!(folder);
+    let ask = |more: Value| {
+        let mut request = json!({ "document": DEMO });
+        request.as_object_mut().expect("an object").extend(more.as_object().expect("an object").clone());
+        TestRequest::post().uri("/api/diagnosis").set_json(request)
+    };
+    let answer = send(&app, ask(json!({ "candidate": "a" }))).await;
+    assert_eq!(answer.status(), StatusCode::OK);
+    let bytes = actix_web::test::read_body(answer).await;
+    let lines: Vec<Value> =
+        String::from_utf8_lossy(&bytes).lines().map(|line| serde_json::from_str(line).expect("JSON")).collect();
+    let last = lines.last().expect("a line");
+    assert_eq!((&last["state"], &last["report"]["against"]), (&json!("done"), &json!("what the model predicts")));
+    for (request, field) in [(json!({ "candidate": "b" }), "pulls"), (json!({ "candidate": "z" }), "candidate")] {
+        let answer = send(&app, ask(request)).await;
+        assert_eq!(answer.status(), StatusCode::UNPROCESSABLE_ENTITY);
+        assert_eq!(body(answer).await["faults"][0]["field"], field);
+    }
+}
+
 #[test]
 fn the_command_line_prints_what_the_screen_has() {
     let folder = tempfile::tempdir().expect("a folder");

@@ -124,6 +124,8 @@ export type PullFileReport = Schemas['PullFileReport']
 export type PullColumn = Schemas['PullColumn']
 export type Mapped = Schemas['Mapped']
 export type Holds = Schemas['Holds']
+export type DiagnosisLine = Schemas['Line_DiagnosisStep_DiagnosisDone']
+export type DiagnosisReport = Schemas['DiagnosisReport']
 export type DifferenceReport = Schemas['DifferenceReport']
 export type SideWord = Schemas['Side']
 

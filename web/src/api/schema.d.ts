@@ -334,6 +334,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/diagnosis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Symptoms at once, then every cause run in the model, as `application/x-ndjson`. */
+        post: operations["look_into_pulls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/differences": {
         parameters: {
             query?: never;
@@ -2605,6 +2622,47 @@ export interface components {
          * @enum {string}
          */
         CardNumber: "intake_duration" | "exhaust_duration" | "lobe_separation" | "intake_centreline";
+        /** @description A cause. */
+        CauseReport: {
+            /** @description Why it makes that. */
+            because: string;
+            /**
+             * Format: double
+             * @description Share of what is off that it explains, made as strong as it has to be; absent where it was not run.
+             */
+            explains?: number | null;
+            /** @description Identifier. */
+            id: string;
+            /**
+             * Format: int32
+             * @description Minutes that takes.
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description How likely it is among all of them, 0 to 1: how often it is behind such symptoms, and how much of them it explains where it
+             *     was run.
+             */
+            share: number;
+            /** @description The test that tells it from the others. */
+            test: string;
+            /**
+             * Format: double
+             * @description How many times as strong as it was tried that is.
+             */
+            times?: number | null;
+            /** @description What it is. */
+            title: string;
+            /** @description Torque with it, as it was tried, beside the reference. */
+            torque_nm?: number[] | null;
+            /** @description What was tried of it in the model; empty where it cannot be. */
+            tried: string;
+            /**
+             * Format: int32
+             * @description Money that takes.
+             */
+            usd: number;
+        };
         /** @description A limit's chance beside its verdict. */
         Chance: {
             /**
@@ -2919,6 +2977,49 @@ export interface components {
             changes: components["schemas"]["ListedChange"][];
             /** @description The newest first. */
             devices: components["schemas"]["ListedDevice"][];
+        };
+        /** @description The whole of it. */
+        DiagnosisDone: {
+            /** @description What is wrong, and what may be behind it. */
+            report: components["schemas"]["DiagnosisReport"];
+        };
+        /** @description A measured curve beside what it is held against. */
+        DiagnosisReport: {
+            /** @description What it is held against, in words. */
+            against: string;
+            /** @description Candidate that was on the dyno. */
+            candidate: string;
+            /** @description What may be behind it, in the order they are best looked into. */
+            causes: components["schemas"]["CauseReport"][];
+            /** @description Torque measured. */
+            measured_nm: number[];
+            /** @description Torque it is held against. */
+            reference_nm: number[];
+            /** @description In a sentence. */
+            says: components["schemas"]["Shown"];
+            /** @description Speeds. */
+            speed_rpm: number[];
+            /** @description What is wrong, the first to look at first. */
+            symptoms: components["schemas"]["SymptomReport"][];
+            /** @description Causes still to be run in the model. */
+            to_run: number;
+        };
+        /** @description Whose pulls, and what they are held against. */
+        DiagnosisRequest: {
+            /** @description Identifier of the candidate; the first when absent. */
+            candidate?: string | null;
+            /** @description Day of its earlier pulls; what the model predicts when absent. */
+            day?: string | null;
+            /** @description The document's text. */
+            document: string;
+        };
+        /** @description What there is so far. */
+        DiagnosisStep: {
+            /** @description Curves computed. */
+            done: number;
+            /** @description Curves in all. */
+            of: number;
+            report?: components["schemas"]["DiagnosisReport"] | null;
         };
         /** @description An event on which the schools differ. */
         DifferReport: {
@@ -4412,6 +4513,36 @@ export interface components {
             curve: components["schemas"]["BreathingReport"];
             /** @description The first cylinder's last cycle at every speed. */
             traces: components["schemas"]["TraceReport"][];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
+        /** @description One line of a job's answer. */
+        Line_DiagnosisStep_DiagnosisDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description Curves computed. */
+            done: number;
+            /** @description Curves in all. */
+            of: number;
+            report?: components["schemas"]["DiagnosisReport"] | null;
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description What is wrong, and what may be behind it. */
+            report: components["schemas"]["DiagnosisReport"];
         } & {
             /** @enum {string} */
             state: "done";
@@ -6502,6 +6633,18 @@ export interface components {
             /** @description As it would have to be. */
             to: components["schemas"]["Shown"];
         };
+        /** @description Something wrong. */
+        SymptomReport: {
+            /**
+             * Format: double
+             * @description Speed it begins at, where it has one.
+             */
+            from_rpm?: number | null;
+            /** @description `nose_over`, `flat`, `fades`, `sag`, `low` or `scatter`. */
+            kind: string;
+            /** @description In a sentence. */
+            says: string;
+        };
         /**
          * @description Whose text a conflict takes.
          * @enum {string}
@@ -7786,6 +7929,37 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_into_pulls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiagnosisRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["Line_DiagnosisStep_DiagnosisDone"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

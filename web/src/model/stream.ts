@@ -14,6 +14,7 @@ export type JobPath =
   | '/api/choose'
   | '/api/search'
   | '/api/score'
+  | '/api/diagnosis'
   | '/api/curve'
   | '/api/control'
   | '/api/sensitivity'

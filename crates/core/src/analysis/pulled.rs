@@ -8,7 +8,7 @@ use crate::pulls::air::Standard;
 use crate::pulls::trim::{Left, counted, trim};
 use crate::quantity::Speed;
 use crate::report::PointIs;
-use crate::words::PullAir;
+use crate::words::{DynoKind, PullAir};
 use rayon::prelude::*;
 
 /// Identifier of the one `pull` of a document, which stands before its list.
@@ -31,6 +31,8 @@ pub struct Pulled {
     pub drawn: Option<usize>,
     /// Whether it says that it is one of the control.
     pub control: bool,
+    /// Whether it was measured at the wheels.
+    pub on_rollers: bool,
     /// Why somebody left it out.
     pub left_out: Option<String>,
     /// rpm, and N m in the air asked for, in the order read.
@@ -148,6 +150,7 @@ fn read(
         day: node.text("day"),
         drawn: node.number("drawn").map(|own| own as usize),
         control: node.text("control") == "true",
+        on_rollers: part.dyno == Some(DynoKind::Chassis),
         left_out: node.word("left_out").map(str::to_owned),
         range: (part.from.map(Speed::as_rpm), part.to.map(Speed::as_rpm)),
         counted: Vec::new(),

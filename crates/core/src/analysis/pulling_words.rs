@@ -288,8 +288,8 @@ impl Told<'_> {
         let own = |(place, at): (usize, &Vec<Contrast>)| {
             let by: Vec<f64> = at.iter().map(|own| own.difference).collect();
             let together: Vec<f64> = at.iter().map(|own| own.error * together_t).collect();
-            let is_real = |speed: usize| by[speed].abs() > together[speed];
-            let real = ranges(&tested.speeds, is_real);
+            let sign = |speed: usize| i8::from(by[speed] > together[speed]) - i8::from(by[speed] < -together[speed]);
+            let real = ranges(&tested.speeds, sign);
             let a = &tested.combinations[place + 1];
             OverSpeedReport {
                 a: a.clone(),
@@ -363,23 +363,17 @@ fn trimmed(own: &Pulled) -> String {
     }
 }
 
-/// Ranges of speeds for which something holds.
-fn ranges(speeds: &[f64], holds: impl Fn(usize) -> bool) -> Vec<[f64; 2]> {
-    let mut found: Vec<[f64; 2]> = Vec::new();
-    let mut is_on = false;
-    for (place, rpm) in speeds.iter().enumerate() {
-        match (holds(place), is_on) {
-            (true, true) => {
-                if let Some(last) = found.last_mut() {
-                    last[1] = *rpm;
-                }
-            }
-            (true, false) => found.push([*rpm, *rpm]),
-            (false, _) => {}
+/// Ranges of speeds in which `sign` is the same and not nought; a gap of a speed or two within one is none.
+fn ranges(speeds: &[f64], sign: impl Fn(usize) -> i8) -> Vec<[f64; 2]> {
+    const GAP: usize = 2;
+    let mut found: Vec<(usize, usize, i8)> = Vec::new();
+    for place in (0..speeds.len()).filter(|place| sign(*place) != 0) {
+        match found.last_mut().filter(|last| last.2 == sign(place) && place - last.1 <= GAP + 1) {
+            Some(last) => last.1 = place,
+            None => found.push((place, place, sign(place))),
         }
-        is_on = holds(place);
     }
-    found
+    found.into_iter().map(|(from, to, _)| [speeds[from], speeds[to]]).collect()
 }
 
 /// A certainty as people say it: nothing measured is certain.

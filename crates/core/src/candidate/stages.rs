@@ -9,8 +9,8 @@ use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
 use crate::report::{
-    CalibrationReport, ChooseReport, Curve, DynamicsReport, Effect, OrderReport, PhasingReport, ScoreReport,
-    SearchReport, ToleranceReport,
+    CalibrationReport, ChooseReport, Curve, DiagnosisReport, DynamicsReport, Effect, OrderReport, PhasingReport,
+    ScoreReport, SearchReport, ToleranceReport,
 };
 use crate::response::{Choice, Columns, Response};
 use quick_cache::sync::Cache;
@@ -134,6 +134,8 @@ pub struct Stages {
     pub phasings: Stage<PhasingReport>,
     /// Fits to a pull.
     pub fits: Stage<CalibrationReport>,
+    /// What is wrong with measured curves.
+    pub diagnoses: Stage<DiagnosisReport>,
     /// Valve trains in motion.
     pub motions: Stage<DynamicsReport>,
     /// How valves move over speed.

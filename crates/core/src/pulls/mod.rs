@@ -10,6 +10,7 @@ mod mixed;
 pub mod needed;
 pub mod odd;
 mod over_speed;
+pub mod symptoms;
 pub mod trim;
 
 pub use grid::Target;

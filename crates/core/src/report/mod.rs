@@ -17,6 +17,7 @@ mod bench;
 mod block;
 mod breathing;
 mod choosing;
+mod diagnosis;
 mod drawing;
 mod dynamics;
 mod limit;
@@ -45,6 +46,7 @@ pub use choosing::{
     ExplainsReport, FieldTexts, FiguresReport, FittedField, FollowReport, HardwareReport, OffReport, ProposalReport,
     ReserveReport, ShortReport, StandsAt,
 };
+pub use diagnosis::{CauseReport, DiagnosisReport, SymptomReport};
 pub use drawing::{DrawingReport, FlowPoint, PocketDrawing, SpringDrawing, ValveDrawing};
 pub use dynamics::{
     ChoiceReport, DynamicsReport, DynamicsSide, FilmReport, FilmSide, LimitedBy, MovedReport, SpeedBought, Topic,

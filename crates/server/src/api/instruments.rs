@@ -63,9 +63,7 @@ pub async fn listen_to_instrument(
     hub: web::Data<Hub>,
     name: web::Path<String>,
 ) -> Result<HttpResponse, Problem> {
-    let instrument = all(&store).await?.into_iter().find(|own| own.name == *name).ok_or_else(|| unknown(&name))?;
-    let hub = hub.into_inner();
-    let listening = aside(move || Ok(hub.listen(&instrument))).await?;
+    let listening = listening(&store, hub, &name).await?;
     let Listening { line, held } = listening;
     let lines = WatchStream::new(line).map(move |line| {
         let _ = &held;
@@ -82,14 +80,19 @@ pub async fn last_pull(
     hub: web::Data<Hub>,
     name: web::Path<String>,
 ) -> Result<HttpResponse, Problem> {
-    let instrument = all(&store).await?.into_iter().find(|own| own.name == *name).ok_or_else(|| unknown(&name))?;
-    let hub = hub.into_inner();
-    let listening = aside(move || Ok(hub.listen(&instrument))).await?;
+    let listening = listening(&store, hub, &name).await?;
     let file = listening.line.borrow().file.clone();
     let file = file.ok_or_else(|| {
         Problem::new(StatusCode::NOT_FOUND, "no-pull", format!("“{name}” has run no pull since it is listened to"))
     })?;
     Ok(HttpResponse::Ok().content_type("text/csv; charset=utf-8").body(file.to_string()))
+}
+
+/// Listens to the instrument of that name.
+async fn listening(store: &Store, hub: web::Data<Hub>, name: &str) -> Result<Listening, Problem> {
+    let instrument = all(store).await?.into_iter().find(|own| own.name == name).ok_or_else(|| unknown(name))?;
+    let hub = hub.into_inner();
+    aside(move || Ok(hub.listen(&instrument))).await
 }
 
 /// All that can still be read.

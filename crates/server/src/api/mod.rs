@@ -8,6 +8,7 @@ pub mod calibrate;
 pub mod choose;
 pub mod control;
 pub mod curve;
+pub mod diagnosis;
 pub mod documents;
 pub mod dyno;
 pub mod everything;

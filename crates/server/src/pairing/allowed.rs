@@ -64,6 +64,7 @@ const ROUTES: &[(&str, &str, Allowed)] = &[
     ("POST", "/api/search", COMPUTE),
     ("POST", "/api/calibrate", COMPUTE),
     ("POST", "/api/sensitivity", COMPUTE),
+    ("POST", "/api/diagnosis", COMPUTE),
     ("POST", "/api/tolerance", COMPUTE),
     ("POST", "/api/builds/{id}/readings", changes(Role::Readings, "took readings into build {id}")),
     ("PUT", "/api/builds/{id}", changes(Role::Readings, "saved build {id}")),

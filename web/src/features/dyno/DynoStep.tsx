@@ -8,8 +8,9 @@ import { Plan } from './Plan'
 import { Predicted } from './Predicted'
 import { Pulls } from './Pulls'
 import { useDyno } from './useDyno'
+import { Wrong } from './Wrong'
 
-type View = 'plan' | 'pulls' | 'compare' | 'predicted'
+type View = 'plan' | 'pulls' | 'compare' | 'predicted' | 'wrong'
 
 /** On the dyno: what to run, what was run, and what of it is to be believed. */
 export function DynoStep() {
@@ -42,6 +43,7 @@ export function DynoStep() {
           { value: 'pulls', label: `Pulls ${String(pulls.pulls.length)}` },
           { value: 'compare', label: 'Is it real' },
           { value: 'predicted', label: 'Against the model' },
+          { value: 'wrong', label: 'What is wrong' },
         ]}
       />
       {view === 'plan' && plan ? (
@@ -49,6 +51,7 @@ export function DynoStep() {
       ) : null}
       {view === 'pulls' ? <Pulls report={pulls} plan={plan ?? undefined} /> : null}
       {view === 'predicted' ? <Predicted /> : null}
+      {view === 'wrong' ? <Wrong report={pulls} /> : null}
       {view === 'compare' ? <Compare report={pulls} air={air} onAir={setAir} /> : null}
     </section>
   )
