@@ -102,6 +102,14 @@ fn merge_patch(from: &Value, to: &Value) -> Option<Value> {
     Some(Value::Object(patch))
 }
 
+/// Lists beside the candidates whose entries are told apart by their identifiers.
+const BY_ID: &[&str] = &["bench", "pulls"];
+
+/// Whether every entry of a list has an identifier; so do those of no list.
+fn has_ids(list: Option<&Value>) -> bool {
+    list.is_none_or(|list| list.as_array().is_some_and(|all| all.len() == ids(Some(list)).len()))
+}
+
 struct Work<'a> {
     mine: &'a Value,
     theirs: &'a Value,
@@ -123,8 +131,8 @@ impl Work<'_> {
         if base == mine {
             return theirs.cloned();
         }
-        if path == "candidates" {
-            return Some(self.candidates(base, mine, theirs));
+        if path == "candidates" || (BY_ID.contains(&path) && [base, mine, theirs].into_iter().all(has_ids)) {
+            return Some(self.entries(base, mine, theirs, path));
         }
         if let (Some(Value::Object(own)), Some(Value::Object(other))) = (mine, theirs) {
             return Some(self.objects(base, own, other, path));
@@ -150,14 +158,33 @@ impl Work<'_> {
         Value::Object(merged)
     }
 
-    fn candidates(&mut self, base: Option<&Value>, mine: Option<&Value>, theirs: Option<&Value>) -> Value {
+    /// A list entry by entry. One that both sides began under the same identifier is two: theirs goes behind mine under a free one.
+    fn entries(&mut self, base: Option<&Value>, mine: Option<&Value>, theirs: Option<&Value>, path: &str) -> Value {
         let own = ids(mine);
         let new = ids(theirs).into_iter().filter(|id| !own.contains(id));
         let all: Vec<&str> = own.iter().copied().chain(new).collect();
-        let merged = all.into_iter().filter_map(|id| {
-            self.three(find(base, id), find(mine, id), find(theirs, id), &format!("candidates[{id}]"))
-        });
-        Value::Array(merged.collect())
+        let mut merged: Vec<Value> = Vec::new();
+        let mut begun_twice: Vec<&Value> = Vec::new();
+        for id in &all {
+            let (from, one, other) = (find(base, id), find(mine, id), find(theirs, id));
+            match (from, one, other) {
+                (None, Some(one), Some(other)) if one != other && path != "candidates" => {
+                    merged.push(one.clone());
+                    begun_twice.push(other);
+                }
+                _ => merged.extend(self.three(from, one, other, &format!("{path}[{id}]"))),
+            }
+        }
+        for other in begun_twice {
+            let mut other = other.clone();
+            let id = other["id"].as_str().unwrap_or_default().to_owned();
+            let is_free = |free: &String| merged.iter().all(|own| own["id"].as_str() != Some(free));
+            if let Some(free) = (2..).map(|n| format!("{id}-{n}")).find(is_free) {
+                other["id"] = Value::from(free);
+            }
+            merged.push(other);
+        }
+        Value::Array(merged)
     }
 
     fn conflict(
@@ -206,6 +233,27 @@ mod tests {
         assert_eq!(merged.conflicts, []);
         assert_eq!(merged.value["engine"], json!({ "bore": "4.03 in", "stroke": "3 in", "rod_length": "6 in" }));
         assert_eq!(merged.value["candidates"][0]["cam"]["lobe_separation"], "110 deg");
+    }
+
+    #[test]
+    fn pulls_and_sessions_of_both_are_kept_also_under_one_identifier() {
+        let mut from = base();
+        from["pulls"] = json!([{ "id": "p1", "day": "one" }]);
+        let (mut mine, mut theirs) = (from.clone(), from.clone());
+        mine["pulls"] = json!([{ "id": "p1", "day": "one", "note": "cold" }, { "id": "p2", "day": "mine" }]);
+        theirs["pulls"] = json!([{ "id": "p1", "day": "two" }, { "id": "p2", "day": "theirs" }, { "id": "p3" }]);
+        theirs["bench"] = json!([{ "id": "s1" }]);
+        mine["bench"] = json!([{ "id": "s2" }]);
+        let merged = merge(&from, &mine, &theirs, &[]);
+        assert_eq!(merged.conflicts, []);
+        assert_eq!(
+            merged.value["pulls"],
+            json!([{ "id": "p1", "day": "two", "note": "cold" }, { "id": "p2", "day": "mine" }, { "id": "p3" }, { "id": "p2-2", "day": "theirs" }])
+        );
+        assert_eq!(merged.value["bench"], json!([{ "id": "s2" }, { "id": "s1" }]));
+        // Without identifiers a list is one field, as it was.
+        mine["pulls"] = json!([{ "day": "mine" }]);
+        assert_eq!(merge(&from, &mine, &theirs, &[]).conflicts.len(), 1);
     }
 
     #[test]
