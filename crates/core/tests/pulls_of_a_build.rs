@@ -6,7 +6,7 @@ use rand_pcg::rand_core::SeedableRng;
 use serde_json::{Value, json};
 use upper_lobe_core::analysis::{
     Believed, Build, Edit, Fault, FlagKind, PullsReport, SharedOfPulls, Stages, TestPlanReport, UnitSystem, apply,
-    pull_file, pulls_of, test_plan,
+    dyno_of, pull_file, pulls_of,
 };
 
 const POUND_FOOT: f64 = 1.355_817_948;
@@ -75,7 +75,7 @@ fn report(build: &Build) -> PullsReport {
 }
 
 fn planned(build: &Build) -> Result<TestPlanReport, Fault> {
-    test_plan(build, &report(build))
+    dyno_of(build, None).map(|own| own.plan.expect("a candidate to run"))
 }
 
 fn plan(build: &Build) -> TestPlanReport {

@@ -3266,12 +3266,6 @@ export interface components {
             /** @description Lift of the valve at each speed and angle. */
             valve_mm: number[][];
         };
-        /** @description Pulls and plan. */
-        DynoAnswer: {
-            plan?: components["schemas"]["TestPlanReport"] | null;
-            /** @description What the pulls come to. */
-            pulls: components["schemas"]["PullsReport"];
-        };
         /** @description A dyno as it stands now. */
         DynoNow: {
             oil?: components["schemas"]["Shown"] | null;
@@ -3305,6 +3299,12 @@ export interface components {
              * @description Coolant, where it sends it.
              */
             water_c?: number | null;
+        };
+        /** @description Everything of a document on the dyno. */
+        DynoReport: {
+            plan?: components["schemas"]["TestPlanReport"] | null;
+            /** @description What the pulls come to. */
+            pulls: components["schemas"]["PullsReport"];
         };
         /** @description Whose pulls, and in which air. */
         DynoRequest: {
@@ -5677,6 +5677,8 @@ export interface components {
              * @description What its torque was multiplied by to be in that air at the crank.
              */
             factor: number;
+            /** @description Path of it in the document. */
+            field: string;
             /** @description Identifier. */
             id: string;
             /** @description Its name. */
@@ -8018,7 +8020,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DynoAnswer"];
+                    "application/json": components["schemas"]["DynoReport"];
                 };
             };
             422: {

@@ -3,10 +3,11 @@
 
 use super::causes::{CAUSES, Cause, Sign};
 use super::curve::halted;
+use super::drafting::{drafted, effort_of};
 use super::pulled::{FIRST, Pulled, pulled};
 use super::pulling::{Plan, Tested};
 use crate::build::Build;
-use crate::candidate::breathing::{Effort, breathing_of, report, samples};
+use crate::candidate::breathing::breathing_of;
 use crate::candidate::{Key, Resolved, Stages, key};
 use crate::document::{Fault, Ledger, candidate_or_first};
 use crate::given::{Given, Source};
@@ -92,14 +93,13 @@ impl DiagnosisJob {
     }
 
     /// Torque of a draft at the speeds of the pulls.
-    fn drafted(&self, resolved: &Resolved, watch: &Watch<'_, DiagnosisStep>) -> Result<Vec<f64>, Halted> {
-        let lacks = |gap: crate::candidate::Gap| Halted::Lacks { reason: gap.reason, needs: Vec::new() };
-        let breathing = breathing_of(resolved).map_err(lacks)?;
-        let effort = if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Fast };
-        let level = breathing.strongest();
-        let found = samples(&breathing, (effort, level), watch.stop, |_| ()).map_err(halted)?;
-        let curve = report(&breathing, effort, level, &found, None);
-        let points: Vec<(f64, f64)> = curve.speed_rpm.iter().copied().zip(curve.torque_nm.iter().copied()).collect();
+    fn drafted(&self, resolved: &Resolved, stop: &(dyn Fn() -> bool + Sync)) -> Result<Vec<f64>, Halted> {
+        let lacks = |reason: String| Halted::Lacks { reason, needs: Vec::new() };
+        let breathing = breathing_of(resolved).map_err(|gap| lacks(gap.reason))?;
+        let curve = drafted(&breathing, effort_of(&breathing), &self.stages, stop).map_err(halted)?;
+        let curve = curve.as_ref().as_ref().ok_or_else(|| lacks("the gas does not settle".to_owned()))?;
+        // Torque is the first of what is kept of a curve, a value a speed.
+        let points: Vec<(f64, f64)> = curve.speeds.iter().copied().zip(curve.values.iter().copied()).collect();
         Ok(self.speeds.iter().map(|rpm| held(&points, *rpm)).collect())
     }
 
@@ -265,8 +265,8 @@ impl Job for DiagnosisJob {
             (watch.report)(DiagnosisStep { done, of, report });
         };
         tell(0, None);
-        let drafted = self.drafted(&self.resolved, watch)?;
-        let reference = self.before.as_ref().map_or_else(|| drafted.clone(), |own| own.1.clone());
+        let sound = self.drafted(&self.resolved, watch.stop)?;
+        let reference = self.before.as_ref().map_or_else(|| sound.clone(), |own| own.1.clone());
         let found = self.symptoms(&reference);
         let mut done = 1;
         // With nothing wrong there is nothing to explain.
@@ -278,10 +278,10 @@ impl Job for DiagnosisJob {
             let Some(made) = run[place].cause.made else { continue };
             let mut given = self.resolved.given.clone();
             if made(&mut given).is_some() {
-                match self.drafted(&Resolved::new(given, &self.stages), watch) {
+                match self.drafted(&Resolved::new(given, &self.stages), watch.stop) {
                     Ok(torque) => {
                         run[place].makes =
-                            Some(torque.iter().zip(&drafted).map(|(own, base)| own / base - 1.0).collect());
+                            Some(torque.iter().zip(&sound).map(|(own, base)| own / base - 1.0).collect());
                     }
                     Err(Halted::Stopped) => return Err(Halted::Stopped),
                     // What the model cannot run is looked into all the same.

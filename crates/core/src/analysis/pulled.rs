@@ -1,14 +1,14 @@
 //! The pulls of a document as figures: each in one air at the crank, trimmed, with what it is of.
 
 use crate::build::Build;
-use crate::candidate::breathing::Stated;
+use crate::candidate::breathing::{Stated, standard_of};
 use crate::document::{CandidateView, Fault, Ledger, Node, Side};
 use crate::given::{Given, PullPart, Source};
 use crate::pulls::air::Standard;
 use crate::pulls::trim::{Left, counted, trim};
 use crate::quantity::Speed;
 use crate::report::PointIs;
-use crate::words::{DynoKind, PullAir};
+use crate::words::{DynoKind, PullAir, Word};
 use rayon::prelude::*;
 
 /// Identifier of the one `pull` of a document, which stands before its list.
@@ -19,6 +19,8 @@ pub const FIRST: &str = "pull";
 pub struct Pulled {
     /// Identifier.
     pub id: String,
+    /// Path in the document.
+    pub field: String,
     /// Identifier of its candidate.
     pub candidate: String,
     /// Its name.
@@ -66,6 +68,11 @@ impl Pulled {
         self.counted = counted(&self.points, &self.left);
     }
 
+    /// Slowest and fastest speed that counts, rpm.
+    pub fn span(&self) -> Option<(f64, f64)> {
+        Some((self.counted.first()?.0, self.counted.last()?.0))
+    }
+
     /// What it is of: candidate and boost level.
     pub fn combination(&self) -> String {
         match &self.level {
@@ -88,12 +95,12 @@ impl Pulled {
 /// # Errors
 /// A word that is none.
 pub fn air_of(word: Option<&str>) -> Result<Option<Standard>, Fault> {
-    match word {
-        None | Some("as_planned") => Ok(None),
-        Some("sae_j1349") => Ok(Some(Standard::J1349)),
-        Some("sae_j607") => Ok(Some(Standard::J607)),
-        Some("iso_1585") => Ok(Some(Standard::Iso1585)),
-        Some(other) => Err(Fault::new("air", other, "one of as_planned, sae_j1349, sae_j607, iso_1585")),
+    let refuse = |word: &str| Fault::new("air", word, "one of as_planned, sae_j1349, sae_j607, iso_1585");
+    let Some(word) = word else { return Ok(None) };
+    match PullAir::from_word(word) {
+        Some(PullAir::AsPlanned) => Ok(None),
+        // The air of its own day is another for each pull.
+        air => air.and_then(standard_of).map(Some).ok_or_else(|| refuse(word)),
     }
 }
 
@@ -144,6 +151,7 @@ fn read(
     let si = |key: &str| node.quantity::<crate::quantity::Temperature>(key).map(|own| own.si());
     Some(Pulled {
         id,
+        field: node.path().to_owned(),
         candidate: of.map_or_else(|| said.to_owned(), |view| view.id.clone()),
         name: of.map_or_else(|| said.to_owned(), |view| view.name.clone()),
         level: node.word("level").map(str::to_owned),
@@ -163,22 +171,6 @@ fn read(
             spark: node.quantity::<crate::quantity::Angle>("spark").map(|own| own.si()),
         },
     })
-}
-
-impl Stated {
-    /// What torque of a pull is multiplied by to be at the crank in the air wanted.
-    fn into_air(self, part: &PullPart, air: Option<Standard>) -> f64 {
-        // A pull that is in the standard wanted already is not taken through the plan's air and back.
-        let is_in_it = matches!(
-            (part.air, air),
-            (Some(PullAir::SaeJ1349), Some(Standard::J1349))
-                | (Some(PullAir::SaeJ607), Some(Standard::J607))
-                | (Some(PullAir::Iso1585), Some(Standard::Iso1585))
-        );
-        let over = self.over_plan(part);
-        let out = air.map_or(1.0, |standard| self.standard(standard));
-        if is_in_it { self.at_crank(part) } else { out / over }
-    }
 }
 
 impl From<Option<Left>> for PointIs {

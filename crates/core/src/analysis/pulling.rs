@@ -5,7 +5,7 @@ use crate::build::Build;
 use crate::document::Ledger;
 use crate::pulls::level::{Figures, at, common, figures};
 use crate::pulls::odd::{Odd, odd};
-use crate::pulls::{Design, Fitted, OverSpeed, Target, fit, over_speed};
+use crate::pulls::{Design, Fitted, OverSpeed, Target, fit, median, over_speed};
 use crate::quantity::{Speed, Torque};
 use crate::report::FlagKind;
 use rayon::prelude::*;
@@ -108,9 +108,7 @@ impl Tested {
     /// Of all pulls of a document.
     pub fn of(all: &[Pulled], plan: &Plan) -> Self {
         let (counted, kept_out) = sift(all);
-        let range =
-            |place: &usize| all[*place].counted.first().zip(all[*place].counted.last()).map(|(a, b)| (a.0, b.0));
-        let speeds = if counted.is_empty() { Vec::new() } else { common(counted.iter().filter_map(range)) };
+        let speeds = speeds_of(all, &counted);
         let within = |rpm: &f64| plan.band.is_none_or(|(from, to)| (from - 0.5..=to + 0.5).contains(rpm));
         let first = speeds.iter().position(within).unwrap_or(0);
         let past = speeds.iter().rposition(within).map_or(0, |last| last + 1);
@@ -203,24 +201,21 @@ fn sift(all: &[Pulled]) -> (Vec<usize>, Vec<Kept>) {
     let twice =
         |place: usize| (0..place).find(|other| all[*other].points == all[place].points).map(|other| other as f64);
     drop(&mut counted, FlagKind::Twice, &twice);
-    let span = |place: usize| all[place].counted.first().zip(all[place].counted.last()).map_or(0.0, |(a, b)| b.0 - a.0);
-    let usual = median(counted.iter().map(|place| span(*place)).collect());
+    let span = |place: usize| all[place].span().map_or(0.0, |(from, to)| to - from);
+    let usual = median(&counted.iter().map(|place| span(*place)).collect::<Vec<_>>());
     let short = |place: usize| {
         let own = if usual > 0.0 { span(place) / usual } else { 0.0 };
         (own < COVERS || all[place].counted.len() < 3).then_some(own)
     };
     drop(&mut counted, FlagKind::Short, &short);
-    let speeds = common(counted.iter().filter_map(|place| {
-        let own = &all[*place].counted;
-        Some((own.first()?.0, own.last()?.0))
-    }));
+    let speeds = speeds_of(all, &counted);
     if counted.len() < 3 || speeds.len() < 3 {
         return (counted, kept_out);
     }
     let curves: Vec<(usize, Vec<f64>)> =
         counted.par_iter().map(|place| (*place, at(&all[*place].counted, &speeds))).collect();
     let mean = |curve: &[f64]| curve.iter().sum::<f64>() / curve.len() as f64;
-    let usual = median(curves.iter().map(|(_, curve)| mean(curve)).collect());
+    let usual = median(&curves.iter().map(|(_, curve)| mean(curve)).collect::<Vec<_>>());
     let strange = |place: usize| {
         let own = curves.iter().find(|(own, _)| *own == place).map_or(usual, |(_, curve)| mean(curve));
         ((own / usual - 1.0).abs() > STRANGE).then_some(own / usual)
@@ -229,9 +224,9 @@ fn sift(all: &[Pulled]) -> (Vec<usize>, Vec<Kept>) {
     (counted, kept_out)
 }
 
-fn median(mut values: Vec<f64>) -> f64 {
-    values.sort_by(f64::total_cmp);
-    values.get(values.len() / 2).copied().unwrap_or(0.0)
+/// Even speeds that pulls have in common; none where there are none.
+fn speeds_of(all: &[Pulled], places: &[usize]) -> Vec<f64> {
+    common(places.iter().filter_map(|place| all[*place].span()))
 }
 
 /// The baseline first: the control by the plan, by what pulls say, or what was pulled first.

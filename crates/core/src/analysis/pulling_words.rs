@@ -1,9 +1,8 @@
 //! What pulls come to, in words and as a report.
 
-use super::pulled::{Pulled, air_of, pulled};
+use super::pulled::Pulled;
 use super::pulling::{HELD, Kept, Plan, Tested};
-use crate::build::Build;
-use crate::document::Fault;
+use crate::bench::repeated;
 use crate::pulls::air::Standard;
 use crate::pulls::{Contrast, Fitted};
 use crate::quantity::{Dimension, Shown, UnitSystem, format_finer};
@@ -32,20 +31,8 @@ pub struct Told<'a> {
     pub standard: Option<Standard>,
 }
 
-/// Everything that pulls of a document come to.
-///
-/// # Errors
-/// An air that is none.
-pub fn pulls_of(build: &Build, air: Option<&str>) -> Result<PullsReport, Fault> {
-    let standard = air_of(air)?;
-    let all = pulled(build, standard);
-    let plan = Plan::of(build);
-    let tested = Tested::of(&all, &plan);
-    Ok(report(&Told { all: &all, plan: &plan, tested: &tested, standard }))
-}
-
 /// The report.
-fn report(told: &Told<'_>) -> PullsReport {
+pub(super) fn report(told: &Told<'_>) -> PullsReport {
     let Told { all, tested, standard, .. } = told;
     let differences = told.differences();
     let drift = told.drift();
@@ -146,6 +133,7 @@ impl Told<'_> {
         let same_day = self.all[..place].iter().filter(|other| other.day == own.day).count();
         PullReport {
             id: own.id.clone(),
+            field: own.field.clone(),
             candidate: own.candidate.clone(),
             name: own.called(),
             day: own.day.clone(),
@@ -204,21 +192,22 @@ impl Told<'_> {
         let figures = &self.tested.figures;
         let figure = |title: &str, dimension: Dimension, of: &dyn Fn(usize) -> f64| {
             let values: Vec<f64> = own.iter().map(|pull| of(*pull)).collect();
-            let n = values.len() as f64;
-            let mean = values.iter().sum::<f64>() / n;
-            let squares: f64 = values.iter().map(|own| (own - mean).powi(2)).sum();
-            let sd = (values.len() > 1).then(|| (squares / (n - 1.0)).sqrt());
-            MeanFigure { title: title.to_owned(), mean: finer(mean, dimension), sd: sd.map(|sd| finer(sd, dimension)) }
+            repeated(&values).map(|own| MeanFigure {
+                title: title.to_owned(),
+                mean: finer(own.mean, dimension),
+                sd: own.sd.map(|sd| finer(sd, dimension)),
+            })
         };
         let rpm = std::f64::consts::PI / 30.0;
-        vec![
+        let all = [
             figure("Average torque", Dimension::Torque, &|own| figures[own].average_torque),
             figure("Average power", Dimension::Power, &|own| figures[own].average_power),
             figure("Peak torque", Dimension::Torque, &|own| figures[own].peak_torque.0),
             figure("at", Dimension::Speed, &|own| figures[own].peak_torque.1 * rpm),
             figure("Peak power", Dimension::Power, &|own| figures[own].peak_power.0),
             figure("at", Dimension::Speed, &|own| figures[own].peak_power.1 * rpm),
-        ]
+        ];
+        all.into_iter().flatten().collect()
     }
 
     fn differences(&self) -> Vec<DifferenceReport> {

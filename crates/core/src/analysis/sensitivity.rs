@@ -2,9 +2,10 @@
 
 use super::analyze::{PartName, Request, analyze};
 use super::curve::{breathing_inputs, halted};
+use super::drafting::effort_of;
 use super::readings::{EventHandle, event_handles};
 use crate::build::Build;
-use crate::candidate::breathing::{Breathing, Effort, report, samples};
+use crate::candidate::breathing::{Breathing, report, samples};
 use crate::candidate::{Key, Stages, key};
 use crate::document::{Fault, Side, get, set_field};
 use crate::edit::{CardNumber, Edit, apply};
@@ -232,7 +233,7 @@ impl SensitivityJob {
 
 /// A draft of the curve, or that of one cylinder where the document does not say how they are joined.
 fn drafted(breathing: &Breathing, watch: &Watch<'_, SensitivityStep>) -> Result<BreathingReport, Halted> {
-    let effort = if breathing.can(Effort::Draft).is_ok() { Effort::Draft } else { Effort::Fast };
+    let effort = effort_of(breathing);
     let level = breathing.strongest();
     let found = samples(breathing, (effort, level), watch.stop, |_| ()).map_err(halted)?;
     Ok(report(breathing, effort, level, &found, None))

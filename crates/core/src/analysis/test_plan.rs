@@ -1,11 +1,12 @@
 //! A test on the dyno as it is to be run: which combination when, how often, what is held, and which pull is next.
 
-use super::pulled::{Pulled, air_of, pulled};
+use super::pulled::{FIRST, Pulled};
 use super::pulling::Plan;
+use super::pulling_words::{fine, joined};
 use crate::build::Build;
-use crate::document::{Fault, Ledger, Node};
+use crate::document::{CandidateView, Fault, Ledger, Node, unknown_candidate};
 use crate::pulls::needed::{drawn, pulls_each};
-use crate::quantity::{Dimension, Shown, UnitSystem, format_finer, shown};
+use crate::quantity::{Dimension, Shown, UnitSystem, shown};
 use crate::report::{HeldWindows, PlannedPull, PullsReport, TestPlanReport};
 
 /// What a pull's average torque repeats to on a dyno that nobody knows yet, as a share (common practice, no source).
@@ -20,77 +21,69 @@ const CAUTIONS: &[&str] = &[
     "Stop at once on knock, falling oil pressure or a strange noise; the engine's own limits of speed and boost hold on a dyno too.",
 ];
 
-/// The test a document plans; `pulls` are what those it has come to.
+/// The test a document plans, with the pulls it has and what they came to.
 ///
 /// # Errors
 /// A candidate in it that is not there.
-pub fn test_plan(build: &Build, pulls: &PullsReport) -> Result<TestPlanReport, Fault> {
+pub(super) fn test_plan(
+    build: &Build,
+    plan: &Plan,
+    taken: &[Pulled],
+    pulls: &PullsReport,
+) -> Result<TestPlanReport, Fault> {
     let ledger = Ledger::default();
     let shared = build.shared();
     let root = shared.build(&ledger);
     let test = root.child("dyno_test");
-    let names: Vec<(String, String)> = build.candidates().into_iter().map(|own| (own.id, own.name)).collect();
-    let control = control_of(&test, &names)?;
-    let others = others_of(&test, &names, &control)?;
+    let views = build.candidates();
+    let control = control_of(&test, &views)?;
+    let others = others_of(&test, &views, &control)?;
     let each = test.number("pulls_each").map_or(3, |own| own as usize);
     let lot = test.number("lot").map_or(1, |own| own as u64);
-    let taken = pulled(build, air_of(None)?);
-    let mut order = order(&names, &control, &drawn(&others, lot), each);
-    let next = matched(&mut order, &taken);
+    let mut order = order(&views, &control, &drawn(&others, lot), each);
+    let next = matched(&mut order, taken);
     let (spread, is_shown) = spread(pulls);
-    let plan = Plan::of(build);
     let needed = pulls_each(plan.sure_of, spread);
     Ok(TestPlanReport {
-        says: says((&plan, each, needed), (spread, is_shown), &order),
+        says: says((plan, each, needed), (spread, is_shown), &order),
         next,
         order,
         needed_each: needed,
-        spread: torque(spread),
+        spread: fine(spread),
         held: held(&test),
-        windows: windows(&plan),
+        windows: windows(plan),
         cautions: CAUTIONS.iter().map(|own| (*own).to_owned()).collect(),
     })
 }
 
-fn torque(nm: f64) -> Shown {
-    Shown {
-        inch: format_finer(nm, Dimension::Torque, UnitSystem::Inch),
-        metric: format_finer(nm, Dimension::Torque, UnitSystem::Metric),
+fn control_of(test: &Node<'_>, views: &[CandidateView<'_>]) -> Result<String, Fault> {
+    match (test.word("control"), views.first()) {
+        (Some(id), _) => known(views, &test.path_of("control"), id),
+        (None, Some(first)) => Ok(first.id.clone()),
+        (None, None) => Err(Fault::new("candidates", "none", "a candidate to run")),
     }
 }
 
-fn control_of(test: &Node<'_>, names: &[(String, String)]) -> Result<String, Fault> {
-    match test.word("control") {
-        Some(id) => known(names, &test.path_of("control"), id),
-        None => {
-            names.first().map(|own| own.0.clone()).ok_or_else(|| Fault::new("candidates", "none", "a candidate to run"))
-        }
-    }
-}
-
-fn others_of(test: &Node<'_>, names: &[(String, String)], control: &str) -> Result<Vec<String>, Fault> {
+fn others_of(test: &Node<'_>, views: &[CandidateView<'_>], control: &str) -> Result<Vec<String>, Fault> {
     if !test.has("against") {
-        return Ok(names.iter().map(|own| own.0.clone()).filter(|id| id != control).collect());
+        return Ok(views.iter().map(|own| own.id.clone()).filter(|id| id != control).collect());
     }
     let path = test.path_of("against");
     let ids = test.words("against");
-    ids.into_iter().filter(|id| *id != control).map(|id| known(names, &path, id)).collect()
+    ids.into_iter().filter(|id| *id != control).map(|id| known(views, &path, id)).collect()
 }
 
-fn known(names: &[(String, String)], path: &str, id: &str) -> Result<String, Fault> {
-    let found = names.iter().find(|own| own.0 == id).map(|own| own.0.clone());
-    found.ok_or_else(|| {
-        let ids: Vec<&str> = names.iter().map(|own| own.0.as_str()).collect();
-        Fault::new(path, id, format!("one of {}", ids.join(", ")))
-    })
+fn known(views: &[CandidateView<'_>], path: &str, id: &str) -> Result<String, Fault> {
+    let found = views.iter().find(|own| own.id == id).map(|own| own.id.clone());
+    found.ok_or_else(|| unknown_candidate(path, id, views))
 }
 
 /// Control first and last, the others between as they were drawn, each so many times in a row.
-fn order(names: &[(String, String)], control: &str, others: &[String], each: usize) -> Vec<PlannedPull> {
+fn order(views: &[CandidateView<'_>], control: &str, others: &[String], each: usize) -> Vec<PlannedPull> {
     let rows = std::iter::once(control)
         .chain(others.iter().map(String::as_str))
         .chain((!others.is_empty()).then_some(control));
-    let name = |id: &str| names.iter().find(|own| own.0 == id).map_or_else(String::new, |own| own.1.clone());
+    let name = |id: &str| views.iter().find(|own| own.id == id).map_or_else(String::new, |own| own.name.clone());
     let row = |(place, id): (usize, &str)| {
         let pull = |nth: usize| PlannedPull {
             candidate: id.to_owned(),
@@ -107,8 +100,7 @@ fn order(names: &[(String, String)], control: &str, others: &[String], each: usi
 
 /// Gives every planned pull the one that was taken for it, in their order, and says which is next.
 fn matched(order: &mut [PlannedPull], taken: &[Pulled]) -> Option<usize> {
-    let mut left: Vec<&Pulled> =
-        taken.iter().filter(|own| own.left_out.is_none() && own.id != super::pulled::FIRST).collect();
+    let mut left: Vec<&Pulled> = taken.iter().filter(|own| own.left_out.is_none() && own.id != FIRST).collect();
     for planned in order.iter_mut() {
         if let Some(place) = left.iter().position(|own| own.candidate == planned.candidate) {
             planned.pull = Some(left.remove(place).id.clone());
@@ -133,8 +125,8 @@ fn says(
     order: &[PlannedPull],
 ) -> Shown {
     let combinations = order.iter().filter(|own| own.nth == 1).count();
-    let by = |system: UnitSystem| torque(plan.sure_of).read(system);
-    let of = |system: UnitSystem| torque(spread).read(system);
+    let by = |system: UnitSystem| fine(plan.sure_of).read(system);
+    let of = |system: UnitSystem| fine(spread).read(system);
     let word =
         if is_shown { "as this dyno repeats" } else { "as a good dyno repeats; yours is known after its first pulls" };
     let say = |system: UnitSystem| {
@@ -170,7 +162,7 @@ fn held(test: &Node<'_>) -> Vec<Shown> {
             test.quantity::<crate::quantity::Temperature>(key).map(|own| shown(own.si(), Dimension::Temperature))
         };
         found.extend(match (at(from), at(to)) {
-            (Some(from), Some(to)) => Some(both(&from, &to, |from, to| format!("{word} {from} to {to}"))),
+            (Some(from), Some(to)) => Some(joined(&[&from, &to], |own| format!("{word} {} to {}", own[0], own[1]))),
             (Some(from), None) => Some(from.said(|from| format!("{word} at least {from}"))),
             (None, Some(to)) => Some(to.said(|to| format!("{word} at most {to}"))),
             (None, None) => None,
@@ -181,8 +173,4 @@ fn held(test: &Node<'_>) -> Vec<Shown> {
         found.extend((!text.is_empty()).then(|| Shown::plain(format!("{word}: {text}"))));
     }
     found
-}
-
-fn both(one: &Shown, other: &Shown, words: impl Fn(&str, &str) -> String) -> Shown {
-    Shown { inch: words(&one.inch, &other.inch), metric: words(&one.metric, &other.metric) }
 }

@@ -173,6 +173,11 @@ impl<'a> Node<'a> {
         self
     }
 
+    /// Path of the object.
+    pub fn path(&self) -> &str {
+        &self.path
+    }
+
     /// Path of `key` where it stands, or where it would stand.
     pub fn path_of(&self, key: &str) -> String {
         if let Some((map, path)) = &self.changes

@@ -41,6 +41,13 @@ fn about(points: &[(f64, f64)], rpm: f64, step: f64) -> Option<f64> {
     Some(if determinant > 1e-9 * sw * sw { (sy * sxx - sx * sxy) / determinant } else { sy / sw })
 }
 
+/// The upper of the middle values; nought of none.
+pub fn median(values: &[f64]) -> f64 {
+    let mut sorted = values.to_vec();
+    sorted.sort_by(f64::total_cmp);
+    sorted.get(sorted.len() / 2).copied().unwrap_or(0.0)
+}
+
 /// Figures of a pull.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Figures {

@@ -101,9 +101,7 @@ impl Fitted {
         let error = (self.variance * between(&self.covariance, one, other)).sqrt();
         Some(Contrast { difference, error, freedom: rows.satterthwaite((self.ratio, self.variance), &spread)? })
     }
-}
 
-impl Fitted {
     /// The drift per unit of [`Design::at`] against none; `None` where it was not looked for.
     pub fn drifting(&self) -> Option<Contrast> {
         let place = self.means.len();

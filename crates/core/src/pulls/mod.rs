@@ -14,5 +14,6 @@ pub mod symptoms;
 pub mod trim;
 
 pub use grid::Target;
+pub use level::median;
 pub use mixed::{Contrast, Design, Fitted, fit};
 pub use over_speed::{OverSpeed, over_speed};

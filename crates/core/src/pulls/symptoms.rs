@@ -4,6 +4,8 @@
 //! `r = a + b (s - s0) + c max(0, s - k)`, least squares over every k, held against the line without a bend by what it leaves [segmented
 //! regression: Hinkley 1971; from memory].
 
+use super::level::median;
+
 /// Something that is wrong.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Symptom {
@@ -251,12 +253,6 @@ fn sag(speeds: &[f64], ratio: &[f64], least: f64) -> Option<Symptom> {
 fn noise(ratio: &[f64]) -> f64 {
     let seconds: Vec<f64> = ratio.windows(3).map(|own| (own[0] - 2.0 * own[1] + own[2]).abs()).collect();
     OF_MEDIAN * median(&seconds) / OF_SECOND
-}
-
-fn median(values: &[f64]) -> f64 {
-    let mut sorted = values.to_vec();
-    sorted.sort_by(f64::total_cmp);
-    sorted.get(sorted.len() / 2).copied().unwrap_or(0.0)
 }
 
 /// Most times as strong as a cause was tried that it may have to be: beyond, it would be another cause.

@@ -61,9 +61,9 @@ pub use parts::{
 };
 pub use phasing::{PhasingReport, PhasingTorque, TimingStep};
 pub use pulls::{
-    Believed, CombinationReport, DifferenceReport, DriftReport, FlagKind, HeldWindows, MeanFigure, MeasuredRank,
-    OverSpeedReport, PlannedPull, PointIs, PullColumn, PullFileReport, PullFlag, PullReport, PullRun, PullsReport,
-    RepeatsReport, TestPlanReport,
+    Believed, CombinationReport, DifferenceReport, DriftReport, DynoReport, FlagKind, HeldWindows, MeanFigure,
+    MeasuredRank, OverSpeedReport, PlannedPull, PointIs, PullColumn, PullFileReport, PullFlag, PullReport, PullRun,
+    PullsReport, RepeatsReport, TestPlanReport,
 };
 pub use scoring::{PowerCosts, ScoreColumn, ScoreReport, ScoreRow};
 pub use searching::{

@@ -57,6 +57,14 @@ pub enum Believed {
 }
 
 report! {
+    /// Everything of a document on the dyno.
+    pub struct DynoReport {
+        /// What the pulls come to.
+        pulls: PullsReport,
+        /// The test as it is to be run; absent while there is no candidate to run.
+        plan: Option<TestPlanReport>,
+    }
+
     /// Pulls of a dyno, analysed.
     pub struct PullsReport {
         /// In one sentence.
@@ -95,6 +103,8 @@ report! {
     pub struct PullReport {
         /// Identifier.
         id: String,
+        /// Path of it in the document.
+        field: String,
         /// Identifier of the candidate that was on the dyno.
         candidate: String,
         /// Its name.

@@ -5,9 +5,7 @@ use crate::problem::Problem;
 use actix_web::http::StatusCode;
 use actix_web::{post, put, web};
 use serde::{Deserialize, Serialize};
-use upper_lobe_core::analysis::{
-    Build, Mapped, PullFileReport, PullsReport, TestPlanReport, pull_file, pulls_of, test_plan,
-};
+use upper_lobe_core::analysis::{Build, DynoReport, Mapped, PullFileReport, dyno_of, pull_file};
 use upper_lobe_store::Store;
 use utoipa::ToSchema;
 
@@ -25,26 +23,11 @@ pub struct DynoRequest {
     pub air: Option<String>,
 }
 
-/// Pulls and plan.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct DynoAnswer {
-    /// What the pulls come to.
-    pulls: PullsReport,
-    /// The test as it is to be run; absent while there is no candidate to run.
-    plan: Option<TestPlanReport>,
-}
-
 /// Everything that the pulls of a document come to, and the test it plans.
-#[utoipa::path(request_body = DynoRequest, responses((status = 200, body = DynoAnswer), (status = 422, body = Problem)), tag = "workbench")]
+#[utoipa::path(request_body = DynoRequest, responses((status = 200, body = DynoReport), (status = 422, body = Problem)), tag = "workbench")]
 #[post("/dyno")]
-pub async fn compare_pulls(body: web::Json<DynoRequest>) -> Result<web::Json<DynoAnswer>, Problem> {
-    let answer = aside(move || {
-        let build = Build::read(&body.document)?;
-        let pulls = pulls_of(&build, body.air.as_deref())?;
-        let plan = if build.candidates().is_empty() { None } else { Some(test_plan(&build, &pulls)?) };
-        Ok(DynoAnswer { pulls, plan })
-    });
-    answer.await.map(web::Json)
+pub async fn compare_pulls(body: web::Json<DynoRequest>) -> Result<web::Json<DynoReport>, Problem> {
+    aside(move || Ok(dyno_of(&Build::read(&body.document)?, body.air.as_deref())?)).await.map(web::Json)
 }
 
 /// A file of a dyno.

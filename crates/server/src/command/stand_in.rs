@@ -12,7 +12,7 @@ use std::process::ExitCode;
 use std::sync::Arc;
 use std::thread;
 use std::time::Duration;
-use upper_lobe_core::analysis::{Build, CurveJob, Effort, Fault, Job, Stages, Watch, played_of, pulls_of, test_plan};
+use upper_lobe_core::analysis::{Build, CurveJob, Effort, Fault, Job, Stages, Watch, dyno_of, played_of};
 
 /// What it plays, and where.
 #[derive(Debug, Args)]
@@ -106,8 +106,7 @@ fn played(options: &Options, build: &Build) -> anyhow::Result<Played> {
 /// Torque of every pull the document plans, as a draft of the model has it.
 fn planned(build: &Build) -> anyhow::Result<Vec<Curve>> {
     let told = |fault: Fault| anyhow!("{fault}");
-    let pulls = pulls_of(build, None).map_err(told)?;
-    let plan = test_plan(build, &pulls).map_err(told)?;
+    let plan = dyno_of(build, None).map_err(told)?.plan.context("a build without a candidate runs no pull")?;
     let stages = Arc::new(Stages::default());
     let mut known: HashMap<String, Curve> = HashMap::new();
     for planned in &plan.order {

@@ -26,6 +26,11 @@ export function doneOf({ done, lines }: AssemblyReport): string {
   return `${String(done)} of ${String(lines.length)} lines done`
 }
 
+/** A day as the document writes it. Pure. */
+export function today(at: Date): string {
+  return now(at).slice(0, 10)
+}
+
 /** A time as a line is signed with it, by the clock of whoever signs. Pure. */
 export function now(at: Date): string {
   const two = (number: number) => String(number).padStart(2, '0')

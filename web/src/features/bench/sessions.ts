@@ -1,5 +1,5 @@
 import type { Edit, FormField, SessionReport } from '../../api/client'
-import { now } from './lines'
+import { today as dayOf } from './lines'
 
 /** The reading that is asked for. */
 export type Next = NonNullable<SessionReport['next']>
@@ -37,7 +37,7 @@ export function freeId(sessions: readonly { readonly id: string }[]): string {
 /** The edit that begins a session. Pure. */
 export function begun(kind: string, id: string, candidate: string, today: Date): Edit {
   return {
-    begin_session: { session: id, kind, candidate, date: now(today).slice(0, 10), by: '' },
+    begin_session: { session: id, kind, candidate, date: dayOf(today), by: '' },
   }
 }
 

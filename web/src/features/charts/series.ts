@@ -20,6 +20,26 @@ export interface Curve {
 
 export type Ink = 'intake' | 'exhaust' | 'plain' | 'one' | 'two' | 'three' | 'pulled'
 
+const INKS: readonly Ink[] = ['one', 'two', 'three', 'plain']
+
+/** The ink of the candidate at a place of the list. Pure. */
+export function inkOf(place: number): Ink {
+  return INKS[place % INKS.length] ?? 'plain'
+}
+
+/** A value between the points of a rising curve, on a straight line; none outside of them. Pure. */
+export function valueAt(
+  points: readonly (readonly [number, number])[],
+  x: number,
+): number | undefined {
+  const after = points.findIndex(([own]) => own >= x - 1e-6)
+  const [x1, y1] = points[after] ?? []
+  const [x0, y0] = points[after - 1] ?? []
+  if (x1 === undefined || y1 === undefined) return undefined
+  if (Math.abs(x1 - x) < 1e-6) return y1
+  return x0 === undefined || y0 === undefined ? undefined : y0 + ((x - x0) / (x1 - x0)) * (y1 - y0)
+}
+
 /** An area between two curves, by their places in the list. */
 export interface Band {
   readonly between: readonly [number, number]

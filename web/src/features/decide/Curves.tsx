@@ -1,24 +1,18 @@
-import { useQueries } from '@tanstack/react-query'
-import type { Column, CurveLine, CurveRequest } from '../../api/client'
-import { jobQuery } from '../../model/useJob'
+import type { Column } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
+import { inkOf } from '../charts/series'
 import { curveOf } from '../torque/useCurve'
+import { useDrafts } from '../torque/useDrafts'
 import type { Named } from './curves'
-import { differencesOf, inkOf, overlaidOf, summaryOf } from './curves'
+import { differencesOf, overlaidOf, summaryOf } from './curves'
 
 /** Torque and power of every candidate in one chart, what each has over the one in view, and that in a sentence. */
 export function Curves({ columns }: { columns: readonly Column[] }) {
-  const document = useSessionPart((state) => state.history.present)
   const viewed = useSessionPart((state) => state.answer?.analysis.candidates[0]?.id)
   const system = useSessionPart((state) => state.system)
   const scales = useSessionPart((state) => state.answer?.analysis.scales)
-  const lines = useQueries({
-    queries: columns.map(({ id }) => {
-      const request: CurveRequest = { document, candidate: id, effort: 'draft', level: null }
-      return jobQuery<CurveLine>('/api/curve', ['curve', request], request, () => undefined)
-    }),
-  })
+  const lines = useDrafts(columns.map(({ id }) => id))
   if (!scales) return null
   const [torque, power] =
     system === 'inch'

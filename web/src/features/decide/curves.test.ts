@@ -1,7 +1,8 @@
 import { expect, test } from 'vitest'
 import type { CurveReport } from '../../api/client'
 import type { Named } from './curves'
-import { differencesOf, inkOf, overlaidOf, summaryOf } from './curves'
+import { inkOf } from '../charts/series'
+import { differencesOf, overlaidOf, summaryOf } from './curves'
 
 const scale = { unit: 'lbf ft', factor: 1, offset: 0, decimals: 0 }
 

@@ -1,5 +1,6 @@
 import type { CurveReport, Scale } from '../../api/client'
 import type { Band, Curve, Ink, Stretch } from '../charts/series'
+import { valueAt } from '../charts/series'
 import type { Scales } from '../torque/chart'
 import { powerOf, torqueOf } from '../torque/chart'
 
@@ -11,13 +12,6 @@ export interface Named {
   readonly curve: CurveReport
   /** Its own, whichever others are shown. */
   readonly ink: Ink
-}
-
-const INKS: readonly Ink[] = ['one', 'two', 'three', 'plain']
-
-/** The ink of the candidate at a place of the list. */
-export function inkOf(place: number): Ink {
-  return INKS[place % INKS.length] ?? 'plain'
 }
 
 /** Torque and power of each, one ink for a candidate, over the band that is wanted. */
@@ -43,18 +37,6 @@ function wantedOf(named: readonly Named[]): Stretch[] {
   return to > from ? [{ from, to, kind: 'wanted' }] : []
 }
 
-/** A value between computed speeds, on a straight line. */
-function at(points: readonly (readonly [number, number])[], rpm: number): number | undefined {
-  const after = points.findIndex(([x]) => x >= rpm - 1e-6)
-  const [x1, y1] = points[after] ?? []
-  const [x0, y0] = points[after - 1] ?? []
-  if (x1 === undefined || y1 === undefined) return undefined
-  if (Math.abs(x1 - rpm) < 1e-6) return y1
-  return x0 === undefined || y0 === undefined
-    ? undefined
-    : y0 + ((rpm - x0) / (x1 - x0)) * (y1 - y0)
-}
-
 interface Step {
   readonly rpm: number
   readonly by: number
@@ -67,7 +49,7 @@ function stepsOf(reference: CurveReport, other: CurveReport, torque: Scale): Ste
   const scales = { torque, power: torque }
   const base = torqueOf(reference, scales)
   return torqueOf(other, scales).flatMap(([rpm, value], i): Step[] => {
-    const before = at(base, rpm)
+    const before = valueAt(base, rpm)
     return before === undefined
       ? []
       : [{ rpm, by: value - before, off: value * (other.difference_share[i] ?? 0) }]

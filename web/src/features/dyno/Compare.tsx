@@ -1,5 +1,5 @@
 import { Select } from 'antd'
-import type { DifferenceReport, PullsReport } from '../../api/client'
+import type { DifferenceReport, PullReport, PullsReport } from '../../api/client'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import { useScales } from '../torque/useScales'
@@ -89,23 +89,25 @@ function Flags({ report }: { report: PullsReport }) {
   const session = useSession()
   const system = useSessionPart((state) => state.system)
   if (report.flags.length === 0) return null
-  const leaveOut = (pull: string, why: string) => {
-    const place = report.pulls.findIndex(({ id }) => id === pull)
-    const before = report.pulls.slice(0, place).filter(({ id }) => id !== 'pull').length
-    session.edit({ set: { field: `pulls[${String(before)}].left_out`, text: why.slice(0, 200) } })
+  const counted = (pull: string) => report.pulls.find((own) => own.id === pull && own.counted)
+  const leaveOut = ({ field }: PullReport, why: string) => {
+    session.edit({ set: { field: `${field}.left_out`, text: why.slice(0, 200) } })
   }
   return (
     <ul className="pull-flags" aria-label="Odd pulls">
-      {report.flags.map(({ pull, kind, why }) => (
-        <li key={`${pull} ${kind}`}>
-          <b>{pull}</b>: {why[system]}{' '}
-          {report.pulls.some(({ id, counted }) => id === pull && counted && id !== 'pull') ? (
-            <button type="button" className="link" onClick={() => leaveOut(pull, why[system])}>
-              Leave it out
-            </button>
-          ) : null}
-        </li>
-      ))}
+      {report.flags.map(({ pull, kind, why }) => {
+        const own = counted(pull)
+        return (
+          <li key={`${pull} ${kind}`}>
+            <b>{pull}</b>: {why[system]}{' '}
+            {own ? (
+              <button type="button" className="link" onClick={() => leaveOut(own, why[system])}>
+                Leave it out
+              </button>
+            ) : null}
+          </li>
+        )
+      })}
     </ul>
   )
 }

@@ -5,7 +5,7 @@ import { useSession, useSessionPart } from '../../model/useSession'
 import { Instruments } from '../bench/Instruments'
 import { Chart } from '../charts/Chart'
 import { useScales } from '../torque/useScales'
-import { today } from './day'
+import { today } from '../bench/lines'
 import { takenLive } from './pulls'
 import type { DynoLive } from './useDynoLive'
 import { useDynoLive } from './useDynoLive'
@@ -26,7 +26,7 @@ export function LivePull({ plan, report }: Props) {
       setSaid('A pull was run and not taken in: the plan has none left.')
       return
     }
-    session.edit(takenLive(file, next.candidate, today(), report.pulls))
+    session.edit(takenLive(file, next.candidate, today(new Date()), report.pulls))
     setSaid(`Taken in: ${next.name}, pull ${String(next.nth)}.`)
   })
   return (

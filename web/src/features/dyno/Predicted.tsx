@@ -1,14 +1,13 @@
-import { useQueries } from '@tanstack/react-query'
-import type { CurveLine, CurveRequest, PullsReport } from '../../api/client'
-import { jobQuery } from '../../model/useJob'
+import type { PullsReport } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
+import { inkOf } from '../charts/series'
 import { Fit } from '../torque/Fit'
 import { curveOf } from '../torque/useCurve'
+import { useDrafts } from '../torque/useDrafts'
 import { useScales } from '../torque/useScales'
 import type { Against } from './against'
 import { againstCurves, offCurves, offWords } from './against'
-import { inkOf } from './pulls'
 import { useDyno } from './useDyno'
 
 /** What was measured laid over what was predicted, in the plan's air; what is left over speed; the model fitted to it. */
@@ -21,16 +20,10 @@ export function Predicted() {
 }
 
 function Laid({ report }: { report: PullsReport }) {
-  const document = useSessionPart((state) => state.history.present)
   const known = useSessionPart((state) => state.answer?.candidates) ?? []
   const scales = useScales()
   const rows = report.rows.filter(({ candidate }) => known.some(({ id }) => id === candidate))
-  const lines = useQueries({
-    queries: rows.map(({ candidate }) => {
-      const request: CurveRequest = { document, candidate, effort: 'draft', level: null }
-      return jobQuery<CurveLine>('/api/curve', ['curve', request], request, () => undefined)
-    }),
-  })
+  const lines = useDrafts(rows.map(({ candidate }) => candidate))
   if (!scales) return null
   const against = rows.flatMap((row, place): Against[] => {
     const curve = curveOf(lines[place]?.data)

@@ -5,7 +5,7 @@ import { useSession, useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import { useScales } from '../torque/useScales'
 import { STATED } from './airs'
-import { today } from './day'
+import { today } from '../bench/lines'
 import { FileColumns } from './FileColumns'
 import { mappedOf, nextDrawn, runCurves } from './pulls'
 import { usePullFile } from './usePullFile'
@@ -32,7 +32,7 @@ export function PullFile({ opened, report, plan, onDone }: Props) {
   const [left, setLeft] = useState<readonly number[]>([])
   const planned = typeof plan?.next === 'number' ? plan.order[plan.next]?.candidate : undefined
   const [candidate, setCandidate] = useState(planned ?? candidates[0]?.id ?? '')
-  const [day, setDay] = useState(() => today())
+  const [day, setDay] = useState(() => today(new Date()))
   const [air, setAir] = useState('')
   const [dyno, setDyno] = useState('')
   if (error)

@@ -1,6 +1,7 @@
 import type { CurveReport, PullsReport, Scale } from '../../api/client'
 import { signedPercent } from '../../model/figures'
 import type { Curve, Ink } from '../charts/series'
+import { valueAt } from '../charts/series'
 
 /** What was measured of a combination beside what the model makes of it. Pure. */
 export interface Against {
@@ -11,15 +12,9 @@ export interface Against {
   readonly speeds: readonly number[]
 }
 
-/** Predicted torque at a speed, on a straight line between computed ones. */
-function predictedAt({ curve }: Against, rpm: number): number | undefined {
-  const after = curve.speed_rpm.findIndex((own) => own >= rpm)
-  const [x1, y1] = [curve.speed_rpm[after], curve.torque_nm[after]]
-  const [x0, y0] = [curve.speed_rpm[after - 1], curve.torque_nm[after - 1]]
-  if (x1 === undefined || y1 === undefined) return undefined
-  if (x1 === rpm) return y1
-  if (x0 === undefined || y0 === undefined) return undefined
-  return y0 + ((rpm - x0) / (x1 - x0)) * (y1 - y0)
+/** Predicted torque over speed, N m. */
+function predicted({ curve }: Against): [number, number][] {
+  return curve.speed_rpm.map((rpm, i) => [rpm, curve.torque_nm[i] ?? 0])
 }
 
 /** Measured and predicted torque of each. Pure. */
@@ -46,11 +41,12 @@ interface Off {
 }
 
 function offOf(own: Against): Off[] {
+  const points = predicted(own)
   return own.speeds.flatMap((rpm, i): Off[] => {
-    const [measured, predicted] = [own.row.torque_nm[i], predictedAt(own, rpm)]
-    return measured === undefined || predicted === undefined
+    const [measured, sound] = [own.row.torque_nm[i], valueAt(points, rpm)]
+    return measured === undefined || sound === undefined
       ? []
-      : [{ rpm, nm: measured - predicted, share: measured / predicted - 1 }]
+      : [{ rpm, nm: measured - sound, share: measured / sound - 1 }]
   })
 }
 

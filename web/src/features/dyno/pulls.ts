@@ -8,15 +8,9 @@ import type {
 } from '../../api/client'
 import type { Holds } from '../../api/client'
 import type { Band, Curve, Ink, Stretch } from '../charts/series'
+import { inkOf } from '../charts/series'
 
 /** Pulls as curves and words. Pure. */
-
-const INKS: readonly Ink[] = ['one', 'two', 'three', 'plain']
-
-/** The ink of a combination at a place of the list. */
-export function inkOf(place: number): Ink {
-  return INKS[place % INKS.length] ?? 'plain'
-}
 
 /** What a column may hold, as people call it. */
 export const HOLDS: readonly { readonly value: Holds; readonly label: string }[] = [

@@ -26,7 +26,7 @@ pub use idle_and_cranking::IdleAndCranking;
 pub use outside::{is_manifold_known, usual_manifold};
 pub use port::ESTIMATED_FLOW;
 pub use rubbing::BEARINGS_OF_BORE;
-pub use stated::Stated;
+pub use stated::{Stated, standard_of};
 pub use work::{Breathing, Effort, Sample, breathing_of, breathing_uncalibrated};
 
 use super::resolve::Part;

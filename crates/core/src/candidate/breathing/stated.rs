@@ -41,12 +41,7 @@ impl Stated {
     /// What torque of a pull is divided by to be torque at the crank in the plan's air.
     pub fn over_plan(&self, pull: &PullPart) -> f64 {
         let day = day_of(pull);
-        let in_standard = match pull.air {
-            Some(PullAir::SaeJ1349) => Some(Standard::J1349),
-            Some(PullAir::SaeJ607) => Some(Standard::J607),
-            Some(PullAir::Iso1585) => Some(Standard::Iso1585),
-            Some(PullAir::AsMeasured | PullAir::AsPlanned) | None => None,
-        };
+        let in_standard = pull.air.and_then(standard_of);
         let factor = match (in_standard, day) {
             (Some(standard), _) => self.factor(standard, &self.plan),
             (None, Some(day)) if pull.air != Some(PullAir::AsPlanned) => {
@@ -65,13 +60,28 @@ impl Stated {
         }
     }
 
-    /// Torque in the air of a standard over torque in the plan's.
-    pub fn standard(&self, standard: Standard) -> f64 {
-        self.factor(standard, &self.plan)
+    /// What torque of a pull is multiplied by to be at the crank in the air of a standard, or in the plan's.
+    pub fn into_air(&self, pull: &PullPart, air: Option<Standard>) -> f64 {
+        match air {
+            // A pull that is in the standard wanted already is not taken through the plan's air and back.
+            Some(wanted) if pull.air.and_then(standard_of) == Some(wanted) => self.at_crank(pull),
+            Some(wanted) => self.factor(wanted, &self.plan) / self.over_plan(pull),
+            None => 1.0 / self.over_plan(pull),
+        }
     }
 
     fn factor(&self, standard: Standard, air: &OutsideAir) -> f64 {
         standard.factor(air, self.burns)
+    }
+}
+
+/// The standard whose air a pull is stated in; `None` for an air of its own.
+pub const fn standard_of(air: PullAir) -> Option<Standard> {
+    match air {
+        PullAir::SaeJ1349 => Some(Standard::J1349),
+        PullAir::SaeJ607 => Some(Standard::J607),
+        PullAir::Iso1585 => Some(Standard::Iso1585),
+        PullAir::AsMeasured | PullAir::AsPlanned => None,
     }
 }
 
