@@ -55,6 +55,7 @@ pub mod quantity;
 pub mod report;
 pub mod response;
 mod root;
+pub mod service;
 mod table;
 pub mod tolerance;
 pub mod train;

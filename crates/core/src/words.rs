@@ -667,6 +667,46 @@ words! {
         /// At the wheels.
         Chassis = "chassis",
     }
+
+    /// What a line of the service log is about.
+    ServiceEvent {
+        /// It went together; wear begins.
+        Assembled = "assembled",
+        /// Looked at and measured.
+        Inspection = "inspection",
+        /// Lash or preload set anew.
+        LashSet = "lash_set",
+        /// Oil and filter.
+        Oil = "oil",
+        /// Parts changed.
+        Parts = "parts",
+        /// Something broke or gave up.
+        Failure = "failure",
+    }
+
+    /// What may be changed in service, as far as wear begins anew with it.
+    ServicePart {
+        /// Valve springs.
+        Springs = "springs",
+        /// Valves.
+        Valves = "valves",
+        /// Valve guides.
+        Guides = "guides",
+        /// Valve seats, cut or new.
+        Seats = "seats",
+        /// Rockers.
+        Rockers = "rockers",
+        /// Pushrods.
+        Pushrods = "pushrods",
+        /// Lifters.
+        Lifters = "lifters",
+        /// Camshaft.
+        Camshaft = "camshaft",
+        /// Timing chain, belt or gears.
+        CamDrive = "cam_drive",
+        /// Head gasket.
+        HeadGasket = "head_gasket",
+    }
 }
 
 impl Layout {

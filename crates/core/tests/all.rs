@@ -46,6 +46,7 @@ mod rules_read_what_they_declare;
 mod scipy_reference;
 mod scoring;
 mod searching;
+mod service;
 mod sessions;
 mod shelf;
 mod shelf_properties;

@@ -2,7 +2,7 @@
 
 use crate::api::{
     about, begin, bench, builds, calibrate, choose, control, curve, diagnosis, documents, dyno, everything,
-    instruments, order, pairing, parts, phasing, readings, score, search, sensitivity, tolerance, workbench,
+    instruments, order, pairing, parts, phasing, readings, score, search, sensitivity, service, tolerance, workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::instruments::Hub;
@@ -97,6 +97,8 @@ pub fn api(config: &mut ServiceConfig) {
             .service(readings::take_readings)
             .service(dyno::compare_pulls)
             .service(diagnosis::look_into_pulls)
+            .service(service::read_service_log)
+            .service(service::service_calendar)
             .service(dyno::read_pull_file)
             .service(dyno::remember_pull_mapping)
             .service(pairing::who_asks)

@@ -10,7 +10,9 @@
 //! - [`page`]: the embedded front end;
 //! - [`points`]: what searches computed, kept over a restart;
 //! - [`problem`]: refusals as RFC 9457 problem details;
-//! - [`random`]: random bytes.
+//! - [`random`]: random bytes;
+//! - [`service_calendar`]: what is due as an iCalendar;
+//! - [`shop`]: what the shop's other builds may teach one.
 
 #![warn(missing_docs)]
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used))]
@@ -28,3 +30,5 @@ pub mod pairing;
 pub mod points;
 pub mod problem;
 pub mod random;
+pub mod service_calendar;
+pub mod shop;

@@ -16,6 +16,7 @@ mod order_sheets;
 mod pairing;
 mod search_killed;
 mod served;
+mod service;
 mod shelf;
 mod shop_door;
 mod statuses;

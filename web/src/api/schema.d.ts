@@ -817,6 +817,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/service": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the service log of a build comes to. */
+        post: operations["read_service_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/service/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is due as an iCalendar, with the days the log tells. */
+        post: operations["service_calendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/state": {
         parameters: {
             query?: never;
@@ -3135,6 +3169,26 @@ export interface components {
              */
             share: number;
         };
+        /** @description Something that is due. */
+        DueReport: {
+            /**
+             * Format: double
+             * @description Use at which.
+             */
+            at: number;
+            /** @description As read. */
+            at_shown: components["schemas"]["Shown"];
+            /** @description Stable identifier. */
+            id: string;
+            /** @description Day that is expected on, as 2026-06-01, where the log tells how much it runs. */
+            on?: string | null;
+            /** @description Whether that is past. */
+            overdue: boolean;
+            /** @description What is to be done. */
+            what: string;
+            /** @description Why then. */
+            why: components["schemas"]["Shown"];
+        };
         /** @description A duration at a height of lobe lift. */
         DurationAt: {
             /**
@@ -3494,6 +3548,57 @@ export interface components {
                 pull: string;
             };
         } | {
+            /** @description An entry of the service log begun. */
+            begin_entry: {
+                /** @description How far it had run, as 18500 mi. */
+                at?: string;
+                /** @description Whose hand. */
+                by?: string;
+                /** @description Identifier of the candidate in the engine. */
+                candidate?: string;
+                /** @description Day, as 2026-06-01. */
+                date: string;
+                /** @description Its identifier. */
+                entry: string;
+                /** @description What was done. */
+                event: string;
+            };
+        } | {
+            /** @description What was read of one valve at an entry, in the place of what was read of it before; an empty text takes that out. */
+            read_valve: {
+                /**
+                 * Format: int32
+                 * @description Its cylinder.
+                 */
+                cylinder: number;
+                /** @description Identifier of the entry. */
+                entry: string;
+                /** @description Its side. */
+                side: components["schemas"]["Side"];
+                /** @description `seat_load`, `lash`, `guide_play` or `lobe_lift`. */
+                table: string;
+                /** @description As typed. */
+                text: string;
+            };
+        } | {
+            /** @description An entry of the service log taken out with its readings. */
+            remove_entry: {
+                /** @description Its identifier. */
+                entry: string;
+            };
+        } | {
+            /** @description A figure of the shop's own for a limit, on both sides. */
+            hold_limit: {
+                /** @description Least that is needed, with its unit; empty for none. */
+                at_least?: string;
+                /** @description Most that is allowed, with its unit; empty for none. */
+                at_most?: string;
+                /** @description Identifier of the limit. */
+                limit: string;
+                /** @description Why this shop holds to it. */
+                reason: string;
+            };
+        } | {
             /** @description A line of the assembly signed. */
             sign_line: {
                 /** @description When, as 2026-03-02 14:20. */
@@ -3687,6 +3792,27 @@ export interface components {
             left_error: number;
             /** @description What it would have to be. */
             text: string;
+        };
+        /** @description Something that broke. */
+        FailureReport: {
+            /** @description A figure of the shop's own that would have warned, as the limit is written; absent where none can be said. */
+            at_least?: string | null;
+            /** @description The same for a limit from above. */
+            at_most?: string | null;
+            /** @description Identifier of the entry. */
+            id: string;
+            /** @description Whether the shop holds to a figure of its own with this reason already. */
+            is_held: boolean;
+            /** @description The limit it speaks about; absent where it names none. */
+            limit?: string | null;
+            /** @description The reason that goes with it. */
+            reason: string;
+            /** @description In a sentence. */
+            says: components["schemas"]["Shown"];
+            /** @description What there is of it now, and what it needs. */
+            stands: components["schemas"]["Shown"];
+            /** @description What that limit is called. */
+            title: string;
         };
         /** @description A family of engines as it is offered. */
         FamilyReport: {
@@ -6251,6 +6377,70 @@ export interface components {
             /** @description Version of the application. */
             version: string;
         };
+        /** @description One entry. */
+        ServiceEntry: {
+            /** @description Use, as typed. */
+            at: string;
+            /** @description Day, as typed. */
+            date: string;
+            /** @description The document's word for what was done. */
+            event: string;
+            /** @description Path of it in the document. */
+            field: string;
+            /** @description Identifier. */
+            id: string;
+            /** @description Why it is not counted with; empty where it is. */
+            problem: string;
+            /** @description What was done and read, in a sentence. */
+            says: components["schemas"]["Shown"];
+        };
+        /** @description Everything of a service log. */
+        ServiceReport: {
+            by_today?: components["schemas"]["Shown"] | null;
+            /** @description Cautions. */
+            cautions: string[];
+            /** @description How many cylinders it has. */
+            cylinders: number;
+            /** @description Every entry, by its day. */
+            entries: components["schemas"]["ServiceEntry"][];
+            /** @description What broke, with what its limit had. */
+            failures: components["schemas"]["FailureReport"][];
+            /** @description What is done with the readings, stated. */
+            model: string;
+            /** @description What is due, the first first. */
+            next: components["schemas"]["DueReport"][];
+            /**
+             * Format: double
+             * @description How far it has run, by the last entry.
+             */
+            now?: number | null;
+            now_shown?: components["schemas"]["Shown"] | null;
+            /**
+             * Format: double
+             * @description By how much it runs in a day, where two entries on different days say so.
+             */
+            per_day?: number | null;
+            /** @description In one sentence. */
+            says: components["schemas"]["Shown"];
+            /** @description What wears. */
+            trends: components["schemas"]["WearTrend"][];
+            /** @description What use is counted in: `mi`, `h` or `passes`. */
+            unit: string;
+        };
+        /** @description Whose log, and on which day it is read. */
+        ServiceRequest: {
+            /**
+             * Format: int64
+             * @description The build it is of, which is no other engine like it.
+             */
+            build?: number | null;
+            /** @description The document's text. */
+            document: string;
+            /** @description Units of a calendar's sentences. */
+            system?: components["schemas"]["UnitSystem"];
+            /** @description The day it is, as 2026-06-01: what is overdue depends on it. */
+            today?: string | null;
+        };
         /** @description One figure of a session. */
         SessionFigure: {
             doubt?: components["schemas"]["Shown"] | null;
@@ -7084,11 +7274,111 @@ export interface components {
              */
             tilt_deg: number;
         };
+        /** @description One valve. */
+        ValveTrend: {
+            /** @description Use of each reading. */
+            at: number[];
+            /** @description Cylinder. */
+            cylinder: number;
+            /**
+             * Format: double
+             * @description What it must not come to.
+             */
+            limit: number;
+            /**
+             * Format: double
+             * @description Not before.
+             */
+            not_before: number;
+            /**
+             * Format: double
+             * @description What it has now, by its line.
+             */
+            now: number;
+            /** @description As read. */
+            now_shown: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description Rate over that round amount of use.
+             */
+            per_1000: number;
+            /**
+             * Format: double
+             * @description Use at which its line is there.
+             */
+            reached_at?: number | null;
+            /** @description What was read. */
+            read: number[];
+            /** @description Side. */
+            side: components["schemas"]["Side"];
+        };
         /**
          * @description A verdict; a planning aid below any maker's instruction or machinist's measurement.
          * @enum {string}
          */
         Verdict: "ok" | "tight" | "fails" | "advice" | "unknown";
+        /** @description What one figure of the valves does over use. */
+        WearTrend: {
+            /** @description Whether lines begin at what the build says instead of at a reading. */
+            begins_as_built: boolean;
+            /** @description What engines like it did, where the shop has any; else empty. */
+            like: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description What it must not come to.
+             */
+            limit: number;
+            /** @description The same as read. */
+            limit_shown: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description Use after which it is; absent where readings do not tell that it wears.
+             */
+            not_after?: number | null;
+            /**
+             * Format: double
+             * @description Use it is not there before, 95 of 100.
+             */
+            not_before: number;
+            /**
+             * Format: double
+             * @description What that valve has now, by its line.
+             */
+            now: number;
+            /** @description The same as read. */
+            now_shown: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description Mean rate over a round amount of use: 1,000 mi, 100 h or 10 passes.
+             */
+            per_1000: number;
+            /**
+             * Format: double
+             * @description Half width of its interval, 95 of 100.
+             */
+            per_1000_doubt: number;
+            /** @description Both, as read. */
+            rate: components["schemas"]["Shown"];
+            /** @description The same in a sentence, with days where the log tells how much it runs. */
+            reached: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description Use at which its line is there; absent where it does not go there.
+             */
+            reached_at?: number | null;
+            /** @description In words. */
+            title: string;
+            /** @description Unit of the numbers. */
+            unit: string;
+            /** @description The valve that reaches its limit first. */
+            valve: string;
+            /** @description Every valve. */
+            valves: components["schemas"]["ValveTrend"][];
+            /** @description Key of the reading. */
+            what: string;
+            /** @description Where that comes from. */
+            why: string;
+        };
         /** @description The whole of it. */
         WeighDone: {
             /** @description What edits would move. */
@@ -7159,6 +7449,8 @@ export interface components {
             document: string;
             /** @description Edits in order; all are made or none. */
             edits?: components["schemas"]["Edit"][];
+            /** @description Identifier of the entry of the service log that is looked at: the form has its fields too. */
+            entry?: string | null;
             /** @description Whether a preview brings the document all the same: something else is computed from it while it is dragged. */
             follow?: boolean;
             /** @description Whether the form's fields are wanted. */
@@ -8849,6 +9141,68 @@ export interface operations {
                 };
                 content: {
                     "application/x-ndjson": components["schemas"]["Line_SensitivityStep_SensitivityDone"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_service_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ServiceRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServiceReport"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    service_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ServiceRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
             422: {

@@ -100,6 +100,7 @@ export class Answers {
       followed,
       atBench,
       pull,
+      entry,
       candidate: viewed,
     } = this.store.read()
     const candidate = view ?? viewed
@@ -113,6 +114,7 @@ export class Answers {
       form: settle,
       session: settle ? (atBench ?? null) : null,
       pull: settle ? (pull ?? null) : null,
+      entry: settle ? (entry ?? null) : null,
       beside: settle ? (beside ?? null) : null,
       table: settle && table,
       preview: !settle,

@@ -19,6 +19,7 @@ export const STEP_NAMES = [
   'order',
   'bench',
   'dyno',
+  'service',
 ] as const
 
 export type StepName = (typeof STEP_NAMES)[number]

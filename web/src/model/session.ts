@@ -148,6 +148,13 @@ export class Session {
     if (pull !== undefined) this.settle()
   }
 
+  /** Asks for the fields of an entry of the service log, as long as somebody looks at it. */
+  lookAtEntry(entry: string | undefined): void {
+    if (entry === this.read().entry) return
+    this.store.set({ entry })
+    if (entry !== undefined) this.settle()
+  }
+
   /** Asks for every candidate side by side, as long as somebody looks. */
   wantTable(table: boolean): void {
     if (table === this.read().table) return
@@ -259,6 +266,7 @@ function firstState(
     beside: undefined,
     atBench: undefined,
     pull: undefined,
+    entry: undefined,
     assembling: false,
     table: false,
     followed: false,

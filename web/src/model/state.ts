@@ -16,6 +16,8 @@ export interface SessionState {
   readonly atBench: string | undefined
   /** Pull that is looked at. */
   readonly pull: string | undefined
+  /** Entry of the service log that is looked at. */
+  readonly entry: string | undefined
   /** Whether the lines of the assembly are wanted. */
   readonly assembling: boolean
   /** Whether every candidate is wanted side by side. */

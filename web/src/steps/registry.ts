@@ -6,7 +6,7 @@ import { events, lobe } from './cam'
 import { choose } from './choose'
 import { engine } from './engine'
 import { plan } from './plan'
-import { bench, clearance, control, decide, dyno, order, torque } from './results'
+import { bench, clearance, control, decide, dyno, order, service, torque } from './results'
 import type { Step } from './step'
 import { lifter, pushrod, rocker, spring } from './train'
 
@@ -28,6 +28,7 @@ export const STEPS: readonly Step[] = [
   order,
   bench,
   dyno,
+  service,
 ]
 
 const FIRST = plan

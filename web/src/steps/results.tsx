@@ -6,6 +6,7 @@ import { DynoStep } from '../features/dyno/DynoStep'
 import { DecideStep } from '../features/decide/DecideStep'
 import { Order } from '../features/motion/Order'
 import { OrderStep } from '../features/order/OrderStep'
+import { ServiceStep } from '../features/service/ServiceStep'
 import { TorqueStep } from '../features/torque/TorqueStep'
 import { step } from './step'
 
@@ -89,4 +90,11 @@ export const dyno = step({
   title: 'Dyno',
   Answer: DynoStep,
   groups: [{ title: 'How the test is run', fields: ['dyno_test.'], folded: 'while empty' }],
+})
+
+export const service = step({
+  name: 'service',
+  title: 'Service',
+  Answer: ServiceStep,
+  form: false,
 })

@@ -45,6 +45,13 @@ mod search_told;
 mod search_words;
 mod searching;
 mod sensitivity;
+mod service_build;
+mod service_due;
+mod service_failed;
+mod service_log;
+mod service_wear;
+mod service_words;
+mod servicing;
 mod session_sheet;
 mod speed_bought;
 mod speed_choices;
@@ -64,7 +71,7 @@ pub use crate::candidate::{Keeper, Key, Stages};
 pub use crate::choose::{Goal, Share, Start};
 pub use crate::document::{
     Conflict, Difference, Fault, Faults, FormColumn, FormField, FormTable, Kind, MAX_BYTES, Merge, Side, adopt,
-    differences, form_fields, json_schema, merge, pull_fields, session_fields,
+    differences, form_fields, json_schema, merge, pull_fields, service_fields, session_fields,
 };
 pub use crate::edit::{CardNumber, Edit, Event, SharedOfPulls, apply, apply_all};
 pub use crate::glossary::{GLOSSARY, Term};
@@ -98,6 +105,8 @@ pub use scoring::{ScoreJob, ScoreStep};
 pub use search_setup::{BesideSetup, SearchSetup, SearchStep};
 pub use searching::SearchJob;
 pub use sensitivity::{Decision, SensitivityJob, SensitivityStep, decisions, effect};
+pub use service_wear::WearOf;
+pub use servicing::{service_of, wear_of};
 pub use session_sheet::{ahead_of, played_of, sheet_csv, sheet_of};
 pub use tolerating::{ToleranceJob, ToleranceStep};
 pub use turning::ControlStep;

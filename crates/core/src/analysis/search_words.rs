@@ -7,8 +7,8 @@ use super::unknowns::measure_next;
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
 use crate::choose::{
-    Aim, Beside, Bound, CountedIn, Field, Foreseen, Frame, Goal, Guide, Interval, Kept, Kit, Margin, Pick, Priced,
-    Standing, Strays, differ, open_kinds, shown_value,
+    Aim, Beside, Bound, Field, Foreseen, Frame, Goal, Guide, Interval, Kept, Kit, Margin, Pick, Priced, Standing,
+    Strays, differ, open_kinds, shown_value,
 };
 use crate::document::Ledger;
 use crate::given::{Given, Source};
@@ -21,6 +21,7 @@ use crate::report::{
     ShortReport, Verdict,
 };
 use crate::response::{Columns, Figures};
+use crate::service::CountedIn;
 use rayon::prelude::*;
 
 /// Doubt of a difference between two cams a region's reach apart, as a share of torque: what moves when the model's own doubtful

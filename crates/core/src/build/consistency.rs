@@ -5,6 +5,7 @@ use crate::document::{
     limit_figure,
 };
 use crate::quantity::{Angle, Area, Dimension, Flow, Force, Length, Speed, UnitSystem, Volume, format_si};
+use crate::service::{NEEDS, day, used};
 use serde_json::Value;
 
 /// Appends every fault between fields of a document whose fields are each in order.
@@ -13,11 +14,14 @@ pub fn check(value: &Value, faults: &mut Vec<Fault>) {
     let build = Node::new(Some(value), &BUILD, "", &ledger);
     engine(&build.child("engine"), faults);
     target(&build.child("target"), faults);
-    for (key, called) in [("candidates", "candidate"), ("bench", "session"), ("pulls", "pull")] {
+    for (key, called) in [("candidates", "candidate"), ("bench", "session"), ("pulls", "pull"), ("service", "entry")] {
         ids_of(value, key, called, faults);
     }
     for own in build.children("pulls") {
         pull(&own, faults);
+    }
+    for own in build.children("service") {
+        service(&own, faults);
     }
     for limit in build.children("limits") {
         shop_limit(&limit, faults);
@@ -101,6 +105,16 @@ fn pull(pull: &Node<'_>, faults: &mut Vec<Fault>) {
         && to <= from
     {
         fault(pull, "to", &format!("above where it is counted from, {}", pull.input("from").value), faults);
+    }
+}
+
+/// An entry of the service log says its day and its use so that they can be counted with.
+fn service(entry: &Node<'_>, faults: &mut Vec<Fault>) {
+    if entry.word("date").is_some_and(|text| day(text).is_none()) {
+        fault(entry, "date", "a day of the calendar, as 2026-06-01", faults);
+    }
+    if entry.word("at").is_some_and(|text| used(text).is_none()) {
+        fault(entry, "at", NEEDS, faults);
     }
 }
 

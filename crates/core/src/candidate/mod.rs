@@ -35,7 +35,7 @@ pub use opening_pressure::{estimated_pressure, outside};
 pub use report::{block, note_assumed, worded};
 pub use resolve::{Gap, Part, Resolved, ResolvedSide, full_lift_at, lack, together};
 pub use sessions::{
-    Came, cam_as_it_came, measured_by, session, session_ahead, session_played, session_sheet, sessions,
+    Came, cam_as_it_came, measured_by, most_play, session, session_ahead, session_played, session_sheet, sessions,
 };
 pub use spring::spring;
 pub use stages::{Keeper, Key, LobeResult, Stage, Stages, key};

@@ -7,39 +7,8 @@ use crate::document::Side;
 use crate::limits::Judgement;
 use crate::limits::figures::{WIRE_INTERVAL, WIRE_LIFE, spring_band};
 use crate::quantity::{Force, INCH, Length, Speed};
+use crate::service::CountedIn;
 use crate::table::held;
-use crate::words::Use;
-
-/// What an interval is counted in.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum CountedIn {
-    /// Miles on the road.
-    Miles,
-    /// Passes down a strip.
-    Passes,
-    /// Running hours.
-    Hours,
-}
-
-impl CountedIn {
-    /// By what an engine is for; on the road where nobody says.
-    pub const fn of(used_for: Option<Use>) -> Self {
-        match used_for {
-            Some(Use::Strip) => Self::Passes,
-            Some(Use::Circuit | Use::Marine | Use::Work) => Self::Hours,
-            _ => Self::Miles,
-        }
-    }
-
-    /// In a word.
-    pub const fn word(self) -> &'static str {
-        match self {
-            Self::Miles => "miles",
-            Self::Passes => "passes",
-            Self::Hours => "hours",
-        }
-    }
-}
 
 /// Miles by valve lift, in: any other spring is looked at by thirty thousand, with high lift by twenty to twenty-five.
 const MILES: [(f64, f64); 2] = [(0.500, 30_000.0), (0.600, 22_500.0)];

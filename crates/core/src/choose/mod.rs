@@ -38,7 +38,7 @@ pub use ground::{Margins, Predicted, counts, standing};
 pub use guide::{Guide, Proposal, Stood, Sweep, score};
 pub use idling::{Idling, idle_vacuum};
 pub use kit::{Kit, Workbench, on_ratio, open_kinds};
-pub use life::{CountedIn, Interval, guide_wear, interval};
+pub use life::{Interval, guide_wear, interval};
 pub use motion::{Motion, in_motion, limiting_speeds};
 pub use phasing::{Stand, Window, free, stands, window};
 pub use points::{By, Points, Share, columns};

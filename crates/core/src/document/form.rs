@@ -94,6 +94,11 @@ pub fn pull_fields(document: &Value, id: &str) -> Vec<FormField> {
     entry_fields(document, ("pulls", &super::PULL), id)
 }
 
+/// Every field of the entry `id` of the service log; none where there is no such entry.
+pub fn service_fields(document: &Value, id: &str) -> Vec<FormField> {
+    entry_fields(document, ("service", &super::SERVICE_ENTRY), id)
+}
+
 /// Every field of the entry `id` of a list of objects at the top of the document.
 fn entry_fields(document: &Value, (key, object): (&str, &'static Object), id: &str) -> Vec<FormField> {
     let entries = document.get(key).and_then(Value::as_array);
@@ -107,7 +112,7 @@ fn entry_fields(document: &Value, (key, object): (&str, &'static Object), id: &s
 }
 
 /// Lists whose entries are asked for one by one: they would be most of what every edit is answered with.
-const BY_ENTRY: &[&str] = &["bench", "pulls"];
+const BY_ENTRY: &[&str] = &["bench", "pulls", "service"];
 
 struct Walk<'a> {
     root: &'a Value,

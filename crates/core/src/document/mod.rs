@@ -25,7 +25,7 @@ pub use difference::{Difference, differences};
 pub use edit::{set_field, set_source};
 pub use fault::{Fault, Faults};
 pub use field::{Field, Kind, Object};
-pub use form::{FormColumn, FormField, FormTable, form_fields, pull_fields, session_fields};
+pub use form::{FormColumn, FormField, FormTable, form_fields, pull_fields, service_fields, session_fields};
 pub use merge::{Conflict, Merge, Take, adopt, merge};
 pub use node::{Assumed, InputUsed, Ledger, Node, Origin, Side, of_value};
 pub use path::{Step, get, join, steps};
@@ -36,8 +36,8 @@ pub use strict_json::MAX_BYTES;
 pub(crate) use strict_json::read as read_json;
 pub use table::{
     BUILD, CALIBRATION, CAM, CANDIDATE, DYNO_TEST, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LIFTER, LIMIT_IDS, LOBE,
-    MOST_POINTS, PULL, PUSHROD, RETAINER, ROCKER, SESSION, SHELF_VALVE, SHOP_LIMIT, SOURCES, SPRING, TARGET, TRAIN,
-    VERSION, limit_dimension, limit_figure,
+    MOST_POINTS, PULL, PUSHROD, READINGS, RETAINER, ROCKER, SERVICE_ENTRY, SESSION, SHELF_VALVE, SHOP_LIMIT, SOURCES,
+    SPRING, TARGET, TRAIN, VERSION, limit_dimension, limit_figure,
 };
 pub use tabular::{cells, paste, set_rows};
 pub use tolerated::{Tolerated, by_id, by_place, is_of};

@@ -19,6 +19,24 @@ pub fn own<'a>(
     found.and_then(Value::as_object_mut).ok_or_else(|| Fault::new(called, id, format!("the identifier of a {called}")))
 }
 
+/// An entry with these fields at the end of the list; empty ones are left out.
+pub fn begin(
+    document: &mut Value,
+    (key, called): (&str, &str),
+    id: &str,
+    fields: &[(&str, &str)],
+) -> Result<(), Fault> {
+    let list = list(document, key)?;
+    if list.iter().any(|own| own["id"].as_str() == Some(id)) {
+        return Err(Fault::new(called, id, format!("an identifier that no {called} has")));
+    }
+    let given = fields.iter().filter(|(_, text)| !text.is_empty());
+    let mut entry = Map::from_iter([("id".to_owned(), json!(id))]);
+    entry.extend(given.map(|(key, text)| ((*key).to_owned(), json!(text))));
+    list.push(Value::Object(entry));
+    Ok(())
+}
+
 /// The entry `id` taken out; a list without any left leaves no trace.
 pub fn remove(document: &mut Value, (key, called): (&str, &str), id: &str) -> Result<(), Fault> {
     own(document, (key, called), id)?;

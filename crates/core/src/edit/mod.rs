@@ -9,6 +9,7 @@ mod lobe_import;
 pub(crate) mod marks;
 mod pulls;
 mod rocker_edit;
+mod service;
 mod sessions;
 mod tolerances;
 
@@ -258,6 +259,55 @@ pub enum Edit {
         /// Its identifier.
         pull: String,
     },
+    /// An entry of the service log begun.
+    BeginEntry {
+        /// Its identifier.
+        entry: String,
+        /// Day, as 2026-06-01.
+        date: String,
+        /// How far it had run, as 18500 mi.
+        #[serde(default)]
+        at: String,
+        /// What was done.
+        event: String,
+        /// Identifier of the candidate in the engine.
+        #[serde(default)]
+        candidate: String,
+        /// Whose hand.
+        #[serde(default)]
+        by: String,
+    },
+    /// What was read of one valve at an entry, in the place of what was read of it before; an empty text takes that out.
+    ReadValve {
+        /// Identifier of the entry.
+        entry: String,
+        /// `seat_load`, `lash`, `guide_play` or `lobe_lift`.
+        table: String,
+        /// Its cylinder.
+        cylinder: u32,
+        /// Its side.
+        side: Side,
+        /// As typed.
+        text: String,
+    },
+    /// An entry of the service log taken out with its readings.
+    RemoveEntry {
+        /// Its identifier.
+        entry: String,
+    },
+    /// A figure of the shop's own for a limit, on both sides.
+    HoldLimit {
+        /// Identifier of the limit.
+        limit: String,
+        /// Least that is needed, with its unit; empty for none.
+        #[serde(default)]
+        at_least: String,
+        /// Most that is allowed, with its unit; empty for none.
+        #[serde(default)]
+        at_most: String,
+        /// Why this shop holds to it.
+        reason: String,
+    },
     /// A line of the assembly signed.
     SignLine {
         /// Its identifier.
@@ -427,6 +477,17 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         Edit::TakePulls { text, mapped, runs, drawn, shared } => {
             let shared = pulls::Shared { fields: shared.fields(), drawn: *drawn };
             pulls::take(&mut value, text, mapped, runs, &shared)?;
+        }
+        Edit::BeginEntry { entry, date, at, event, candidate, by } => {
+            let fields = [("date", &**date), ("at", at), ("event", event), ("candidate", candidate), ("by", by)];
+            service::begin(&mut value, entry, &fields)?;
+        }
+        Edit::ReadValve { entry, table, cylinder, side, text } => {
+            service::read(&mut value, (entry, table), (*cylinder, side.key()), text, system)?;
+        }
+        Edit::RemoveEntry { entry } => service::remove(&mut value, entry)?,
+        Edit::HoldLimit { limit, at_least, at_most, reason } => {
+            service::hold(&mut value, limit, [("at_least", &**at_least), ("at_most", at_most)], reason)?;
         }
         Edit::RemovePull { pull } => pulls::remove(&mut value, pull)?,
         Edit::RemoveSession { session } => sessions::remove(&mut value, session)?,

@@ -3,22 +3,14 @@
 use super::entries;
 use crate::document::{Fault, Kind, SESSION, value_of};
 use crate::quantity::UnitSystem;
-use serde_json::{Map, Value, json};
+use serde_json::{Value, json};
 
 /// Where sessions stand, and what one is called.
 const BENCH: (&str, &str) = ("bench", "session");
 
 /// A session without readings at the end of the list.
 pub fn begin(document: &mut Value, id: &str, fields: &[(&str, &str)]) -> Result<(), Fault> {
-    let list = entries::list(document, BENCH.0)?;
-    if list.iter().any(|own| own["id"].as_str() == Some(id)) {
-        return Err(Fault::new("session", id, "an identifier that no session has"));
-    }
-    let mut session = Map::from_iter([("id".to_owned(), json!(id))]);
-    session
-        .extend(fields.iter().filter(|(_, text)| !text.is_empty()).map(|(key, text)| ((*key).to_owned(), json!(text))));
-    list.push(Value::Object(session));
-    Ok(())
+    entries::begin(document, BENCH, id, fields)
 }
 
 /// One reading more in a table of the session `id`; a bare number gets its column's unit.

@@ -27,6 +27,7 @@ mod phasing;
 mod pulls;
 mod scoring;
 mod searching;
+mod service;
 mod session;
 mod spring;
 mod timing;
@@ -70,6 +71,7 @@ pub use searching::{
     BesideDiffer, BindReport, BoundReport, Decided, DecidedShown, Evaluations, FinalistReport, GoalReport,
     ImpossibleReport, KitPart, KitReport, KnownBy, MoreReport, PriceReport, SearchPoint, SearchReport,
 };
+pub use service::{DueReport, FailureReport, ServiceEntry, ServiceReport, ValveTrend, WearTrend};
 pub use session::{
     ExpectedFigure, ExpectedReport, FigureNumbers, Gauge, LobeFile, NextCell, NextReading, PlayedReading,
     SessionFigure, SessionReport, SessionSheet, SessionVerdict, SheetRow, SheetTable, Suggestion, Suspect,

@@ -22,5 +22,6 @@ pub mod readings;
 pub mod score;
 pub mod search;
 pub mod sensitivity;
+pub mod service;
 pub mod tolerance;
 pub mod workbench;

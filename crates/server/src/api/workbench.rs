@@ -15,7 +15,7 @@ use upper_lobe_core::analysis::{
     PartName, Reading, Request, Shown, Sides, SpringsStay, Stages, StripReport, ahead_of, analyze, compare,
     event_handles, lobes_apart, money, readings,
 };
-use upper_lobe_core::analysis::{Build, Fault, FormField, form_fields, pull_fields, session_fields};
+use upper_lobe_core::analysis::{Build, Fault, FormField, form_fields, pull_fields, service_fields, session_fields};
 use upper_lobe_core::analysis::{Edit, apply_all};
 use upper_lobe_store::Store;
 use utoipa::ToSchema;
@@ -47,6 +47,9 @@ pub struct WorkbenchRequest {
     /// Identifier of the pull that is looked at: the form has its fields too.
     #[serde(default)]
     pub pull: Option<String>,
+    /// Identifier of the entry of the service log that is looked at: the form has its fields too.
+    #[serde(default)]
+    pub entry: Option<String>,
     /// Identifier of a candidate to lay beside the one in view.
     #[serde(default)]
     pub beside: Option<String>,
@@ -189,7 +192,8 @@ fn work(request: &WorkbenchRequest, shelf: Arc<[Part]>, stages: &Stages) -> Resu
         fields: request.form.then(|| {
             let session = request.session.as_ref().map(|id| session_fields(build.value(), id));
             let pull = request.pull.as_ref().map(|id| pull_fields(build.value(), id));
-            let looked_at = session.into_iter().chain(pull).flatten();
+            let entry = request.entry.as_ref().map(|id| service_fields(build.value(), id));
+            let looked_at = session.into_iter().chain(pull).chain(entry).flatten();
             form_fields(build.value(), candidate_index).into_iter().chain(looked_at).collect()
         }),
         ahead: request.session.as_ref().and_then(|id| ahead_of(&build, id, stages).ok()),

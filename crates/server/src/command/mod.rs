@@ -13,6 +13,7 @@ mod part;
 mod schema;
 mod search;
 mod serve;
+mod service;
 mod stand_in;
 
 use clap::{Args, Parser, Subcommand};
@@ -81,6 +82,8 @@ enum Command {
     Calibrate(long::Options),
     /// Compare the pulls of a document and print, as JSON, what differs, how sure that is and what is odd; and the test it plans.
     Dyno(dyno::Options),
+    /// Read the service log of a document and print what wears, when it reaches its limits and what is due, as JSON or as a calendar.
+    Service(service::Options),
     /// Write a copy of the whole database to FILE; a server may be running and saving.
     Backup(backup::Options),
     /// Put everything of a backup in the place of what is in the database, which is kept beside it first.
@@ -169,6 +172,7 @@ pub fn run() -> ExitCode {
         Command::Search(options) => search::search(&options),
         Command::Calibrate(options) => long::calibrate(&options),
         Command::Dyno(options) => dyno::run(&options),
+        Command::Service(options) => service::run(&options),
         Command::Backup(options) => backup::backup(&options),
         Command::Restore(options) => backup::restore(&options),
         Command::Export(options) => backup::export(&options),

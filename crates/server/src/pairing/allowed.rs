@@ -44,6 +44,8 @@ const ROUTES: &[(&str, &str, Allowed)] = &[
     ("POST", "/api/bench-sheet", LOOK),
     ("POST", "/api/bench-expected", LOOK),
     ("POST", "/api/dyno", LOOK),
+    ("POST", "/api/service", LOOK),
+    ("POST", "/api/service/calendar", LOOK),
     ("POST", "/api/pull-file", LOOK),
     ("PUT", "/api/pull-mappings", changes(Role::Everything, "mapped the columns of a dyno's files")),
     ("POST", "/api/order", LOOK),

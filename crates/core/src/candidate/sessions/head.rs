@@ -31,6 +31,11 @@ pub(super) const fn most(check: HeadCheck, side: Side) -> f64 {
     }
 }
 
+/// Most play of a guide, m.
+pub const fn most_play(side: Side) -> f64 {
+    most(HeadCheck::GuidePlay, side)
+}
+
 /// Seats and guides, valve by valve.
 pub(super) fn checks(session: &Session<'_>) -> Told {
     let rows = session.node.cells("checks");

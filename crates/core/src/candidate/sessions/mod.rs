@@ -27,6 +27,7 @@ use crate::given::{Of, Source};
 use crate::report::{NextReading, PlayedReading, SessionReport, SessionSheet};
 use crate::words::SessionKind;
 pub use card::Came;
+pub use head::most_play;
 pub use measured_by::measured_by;
 use session::{Bench, Session};
 use told::Told;

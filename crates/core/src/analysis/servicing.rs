@@ -1,0 +1,90 @@
+//! What the service log of a build comes to: what wears, when it reaches what it must not, what is due, what broke.
+
+use super::service_build::Servicing;
+use super::service_due::due;
+use super::service_failed::failures;
+use super::service_log::Entry;
+use super::service_wear::WearOf;
+use super::service_words::{fine, list, says, use_shown};
+use crate::build::Build;
+use crate::candidate::Stages;
+use crate::document::Fault;
+use crate::quantity::Shown;
+use crate::report::{ServiceEntry, ServiceReport, WearTrend};
+use crate::service::Wear;
+use crate::words::Word;
+
+const CAUTIONS: &[&str] = &[
+    "Compressed springs and retainers store enough energy to injure: a proper compressor, eye protection, the cylinder held by air or cord.",
+    "Engine cold, ignition off, turned by hand only; hot parts, fuel and rotating belts keep hands away from a running engine.",
+    "A forecast is a planning aid: the maker's own interval and what a machinist measures stand above it.",
+];
+
+const MODEL: &str = "Each valve has a level and a rate of its own by least squares; rates are drawn to their mean as far as readings do not tell them apart (Paule and Mandel); when a limit is reached is told with Fieller's interval, 95 of 100. Readings between two renewals make one line.";
+
+/// What the log of a build comes to. `today`: a day as 2026-06-01; `like`: wear of other builds.
+///
+/// # Errors
+/// A day that is none, or a candidate in the log that is not there.
+pub fn service_of(
+    build: &Build,
+    (today, like): (Option<&str>, &[WearOf]),
+    stages: &Stages,
+) -> Result<ServiceReport, Fault> {
+    let own = Servicing::new(build, today, stages)?;
+    let trends: Vec<WearTrend> = Wear::ALL.iter().filter_map(|wear| own.trend(*wear, like)).collect();
+    let next = due(&own, &trends);
+    let log = &own.log;
+    Ok(ServiceReport {
+        says: says(&own, &trends, &next),
+        model: MODEL.to_owned(),
+        unit: log.counted_in.unit().to_owned(),
+        cylinders: own.cylinders(),
+        now: log.now(),
+        now_shown: log.now().map(|now| use_shown(now, log.counted_in)),
+        by_today: own.by_today().map(|now| use_shown(now, log.counted_in)),
+        per_day: log.per_day(),
+        entries: log.entries.iter().map(entry).collect(),
+        trends,
+        next,
+        failures: failures(&own),
+        cautions: CAUTIONS.iter().map(|own| (*own).to_owned()).collect(),
+    })
+}
+
+/// Wear of a build for engines like it to be told by; nothing of one without readings.
+pub fn wear_of(build: &Build, stages: &Stages) -> Vec<WearOf> {
+    let Ok(own) = Servicing::new(build, None, stages) else { return Vec::new() };
+    Wear::ALL.iter().filter_map(|wear| own.wear(*wear)).collect()
+}
+
+fn entry(own: &Entry) -> ServiceEntry {
+    let mut parts: Vec<Shown> = Vec::new();
+    if !own.changed.is_empty() {
+        let changed: Vec<String> = own.changed.iter().map(|own| own.spoken()).collect();
+        parts.push(Shown::plain(format!("new {}", changed.join(", "))));
+    }
+    for (wear, read) in Wear::ALL.into_iter().zip(&own.read) {
+        let values = || read.iter().map(|own| own.1);
+        let (least, most) = (values().fold(f64::INFINITY, f64::min), values().fold(f64::NEG_INFINITY, f64::max));
+        if !read.is_empty() {
+            let (least, most) = (fine(wear, least).2, fine(wear, most).2);
+            let title = wear.title().to_lowercase();
+            let words = |least: &str, most: &str| match least == most {
+                true => format!("{title} {least}"),
+                false => format!("{title} {} to {most}", least.split(' ').next().unwrap_or(least)),
+            };
+            parts.push(Shown { inch: words(&least.inch, &most.inch), metric: words(&least.metric, &most.metric) });
+        }
+    }
+    parts.extend([&own.finding, &own.why, &own.note].into_iter().filter(|own| !own.is_empty()).map(Shown::plain));
+    ServiceEntry {
+        id: own.id.clone(),
+        field: own.field.clone(),
+        date: own.date.clone(),
+        at: own.at.clone(),
+        event: own.event.word().to_owned(),
+        says: list(&parts, "; "),
+        problem: own.problem.clone(),
+    }
+}

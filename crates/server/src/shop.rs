@@ -1,0 +1,25 @@
+//! What the shop's other builds may teach one: their newest documents. Nothing of it leaves the machine.
+
+use crate::problem::Problem;
+use upper_lobe_store::Store;
+
+/// Newest documents of builds that are not archived.
+pub struct BuildsOfShop(pub Vec<String>);
+
+/// All builds but one.
+///
+/// # Errors
+/// The store's own.
+pub async fn others(store: &Store, except: Option<i64>) -> Result<BuildsOfShop, Problem> {
+    let mut documents = Vec::new();
+    for listed in store.list(false).await? {
+        if Some(listed.entry.id) == except {
+            continue;
+        }
+        // One that is damaged or was put away meanwhile teaches nothing; it is told where it is opened.
+        if let Ok(build) = store.newest(listed.entry.id).await {
+            documents.push(build.document);
+        }
+    }
+    Ok(BuildsOfShop(documents))
+}
