@@ -63,4 +63,11 @@ test('a log is kept valve by valve, tells what wears and what is due, and a fail
   await expect(log.getByRole('button', { name: /^Hold .* to at least/ })).toBeVisible()
   await log.getByRole('button', { name: 'Take this entry out' }).click()
   await expect(log.getByText('2026-06-20')).toHaveCount(0)
+
+  // Everything by its day, each with the revision it came with.
+  await log.getByText('What became of it', { exact: true }).click()
+  const story = log.getByRole('table', { name: 'What became of it' })
+  await expect(story.getByRole('row', { name: /^2026-05-10/ })).toContainText('not saved')
+  await bench.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(story.getByRole('row', { name: /^2026-05-10/ })).not.toContainText('not saved')
 })

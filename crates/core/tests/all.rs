@@ -22,6 +22,7 @@ mod follower_motion;
 mod gaps_reference;
 mod gas_tolerances;
 mod hardware;
+mod histories;
 mod hostile_input;
 mod idle_and_cranking;
 mod limits_and_remedies;

@@ -39,7 +39,7 @@ fn loads(seed: u64, noise: f64, rate: f64, odd: f64) -> Value {
         let row = |valve: usize, lot: &mut rand_pcg::Pcg64| {
             let own = rate + if valve == 5 { odd } else { 0.0 };
             let load = levels[valve] - own * f64::from(at) / 1000.0 + read.sample(lot);
-            json!([valve / 2 + 1, if valve % 2 == 0 { "intake" } else { "exhaust" }, format!("{load:.2} lbf")])
+            json!([valve / 2 + 1, if valve.is_multiple_of(2) { "intake" } else { "exhaust" }, format!("{load:.2} lbf")])
         };
         entries.push(entry(at, (0..8).map(|valve| row(valve, &mut lot)).collect()));
     }

@@ -1,7 +1,7 @@
 //! The routes as one configuration, the same for the binary and the tests.
 
 use crate::api::{
-    about, begin, bench, builds, calibrate, choose, control, curve, diagnosis, documents, dyno, everything,
+    about, begin, bench, builds, calibrate, choose, control, curve, diagnosis, documents, dyno, everything, history,
     instruments, order, pairing, parts, phasing, readings, score, search, sensitivity, service, tolerance, workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
@@ -97,6 +97,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(readings::take_readings)
             .service(dyno::compare_pulls)
             .service(diagnosis::look_into_pulls)
+            .service(history::tell_history)
             .service(service::read_service_log)
             .service(service::service_calendar)
             .service(dyno::read_pull_file)

@@ -436,6 +436,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every event of a build by its day, with the revision it came with. */
+        post: operations["tell_history"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments": {
         parameters: {
             query?: never;
@@ -4299,6 +4316,46 @@ export interface components {
             oil_c: (number | null)[];
             /** @description Coolant. */
             water_c: (number | null)[];
+        };
+        /** @description One event. */
+        HistoryEvent: {
+            /** @description Whose hand; empty where nobody wrote it down. */
+            by: string;
+            /** @description Day, as 2026-06-01; empty where nobody wrote it down. */
+            day: string;
+            /** @description What it is of. */
+            kind: components["schemas"]["HistoryKind"];
+            /**
+             * Format: int64
+             * @description The revision it came with; absent while it is not saved.
+             */
+            revision?: number | null;
+            /** @description What came of it. */
+            says: components["schemas"]["Shown"];
+            /** @description What it was. */
+            title: string;
+        };
+        /**
+         * @description What an event is of.
+         * @enum {string}
+         */
+        HistoryKind: "plan" | "bench" | "assembly" | "dyno" | "service";
+        /** @description What became of a build. */
+        HistoryReport: {
+            /** @description Every event by its day, those without one first. */
+            events: components["schemas"]["HistoryEvent"][];
+            /** @description In one sentence. */
+            says: components["schemas"]["Shown"];
+        };
+        /** @description Whose history. */
+        HistoryRequest: {
+            /**
+             * Format: int64
+             * @description The stored build it is of.
+             */
+            build: number;
+            /** @description The document's text. */
+            document: string;
         };
         /**
          * @description What a column holds.
@@ -8390,6 +8447,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Term"][];
+                };
+            };
+        };
+    };
+    tell_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HistoryRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistoryReport"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };

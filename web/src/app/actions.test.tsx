@@ -54,7 +54,7 @@ test('no two actions share a key, and every step has one that the help tells', (
   expect(new Set(keys).size).toBe(keys.length)
   expect(actions.filter(({ keys: [key] }) => key?.startsWith('Alt+Digit'))).toHaveLength(10)
   const help = helpOf(actions)
-  expect(help.map(([shown]) => shown)).toContain("Alt+1 to Alt+'")
+  expect(help.map(([shown]) => shown)).toContain('Alt+1 to Alt+,')
   expect(help.map(([, what]) => what)).toContain('Save')
   expect(help.every(([shown, what]) => shown !== '' && what !== '')).toBe(true)
 })

@@ -133,7 +133,11 @@ pub(super) fn says(own: &Servicing<'_>, trends: &[WearTrend], next: &[DueReport]
     let mut parts = vec![run, wear];
     let late: Vec<&DueReport> = next.iter().filter(|own| own.overdue).collect();
     match (late.first(), next.first()) {
-        (Some(first), _) => parts.push(Shown::plain(format!("overdue: {}", first.what.to_lowercase()))),
+        (Some(first), _) => {
+            // By what it was last seen to have run, or only by what it may have run since.
+            let late = if first.at <= now { "overdue" } else { "likely overdue by now" };
+            parts.push(Shown::plain(format!("{late}: {}", first.what.to_lowercase())));
+        }
         (None, Some(first)) => {
             let on = first.on.as_ref().map_or_else(String::new, |on| format!(", about {on}"));
             parts.push(first.at_shown.clone().said(|at| format!("next: {} at {at}{on}", first.what.to_lowercase())));

@@ -20,6 +20,7 @@ mod choosing;
 mod diagnosis;
 mod drawing;
 mod dynamics;
+mod history;
 mod limit;
 mod order;
 mod parts;
@@ -53,6 +54,7 @@ pub use dynamics::{
     ChoiceReport, DynamicsReport, DynamicsSide, FilmReport, FilmSide, LimitedBy, MovedReport, SpeedBought, Topic,
     TrainShare, WornReport,
 };
+pub use history::{HistoryEvent, HistoryKind, HistoryReport};
 pub use limit::{
     LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, RemedyChange, RemedyPart, Sense, Verdict, Worsened,
 };

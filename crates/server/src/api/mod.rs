@@ -12,6 +12,7 @@ pub mod diagnosis;
 pub mod documents;
 pub mod dyno;
 pub mod everything;
+pub mod history;
 pub mod instruments;
 pub mod order;
 pub mod pairing;

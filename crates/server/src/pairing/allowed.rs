@@ -44,6 +44,7 @@ const ROUTES: &[(&str, &str, Allowed)] = &[
     ("POST", "/api/bench-sheet", LOOK),
     ("POST", "/api/bench-expected", LOOK),
     ("POST", "/api/dyno", LOOK),
+    ("POST", "/api/history", LOOK),
     ("POST", "/api/service", LOOK),
     ("POST", "/api/service/calendar", LOOK),
     ("POST", "/api/pull-file", LOOK),

@@ -28,7 +28,11 @@ export function Due({ report }: { report: ServiceReport }) {
               <tr key={own.id} className={own.overdue ? 'late' : ''}>
                 <th scope="row">
                   {own.what}
-                  {own.overdue ? <span className="tight"> overdue</span> : null}
+                  {own.overdue ? (
+                    <span className="tight">
+                      {own.at <= (report.now ?? 0) ? ', overdue' : ', likely overdue'}
+                    </span>
+                  ) : null}
                 </th>
                 <td>{own.at_shown[system]}</td>
                 <td>{own.on ?? ''}</td>

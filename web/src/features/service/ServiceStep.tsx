@@ -4,10 +4,11 @@ import { useSessionPart } from '../../model/useSession'
 import { Due } from './Due'
 import { Log } from './Log'
 import './service.css'
+import { Story } from './Story'
 import { useService } from './useService'
 import { Wears } from './Wears'
 
-type View = 'log' | 'wears' | 'due'
+type View = 'log' | 'wears' | 'due' | 'story'
 
 /** On the road: what was measured and changed while it ran, what wears, and what is due. */
 export function ServiceStep() {
@@ -34,11 +35,13 @@ export function ServiceStep() {
           { value: 'log', label: `Log ${String(data.entries.length)}` },
           { value: 'wears', label: 'What wears' },
           { value: 'due', label: late > 0 ? `Due, ${String(late)} late` : 'Due' },
+          { value: 'story', label: 'What became of it' },
         ]}
       />
       {view === 'log' ? <Log report={data} /> : null}
       {view === 'wears' ? <Wears report={data} /> : null}
       {view === 'due' ? <Due report={data} /> : null}
+      {view === 'story' ? <Story /> : null}
     </section>
   )
 }
