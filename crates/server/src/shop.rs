@@ -3,14 +3,11 @@
 use crate::problem::Problem;
 use upper_lobe_store::Store;
 
-/// Newest documents of builds that are not archived.
-pub struct BuildsOfShop(pub Vec<String>);
-
-/// All builds but one.
+/// Newest documents of all builds but one that are not archived.
 ///
 /// # Errors
 /// The store's own.
-pub async fn others(store: &Store, except: Option<i64>) -> Result<BuildsOfShop, Problem> {
+pub async fn others(store: &Store, except: Option<i64>) -> Result<Vec<String>, Problem> {
     let mut documents = Vec::new();
     for listed in store.list(false).await? {
         if Some(listed.entry.id) == except {
@@ -21,5 +18,5 @@ pub async fn others(store: &Store, except: Option<i64>) -> Result<BuildsOfShop, 
             documents.push(build.document);
         }
     }
-    Ok(BuildsOfShop(documents))
+    Ok(documents)
 }

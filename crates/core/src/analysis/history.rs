@@ -131,14 +131,8 @@ fn change(revision: &Revision, title: &str, words: String) -> HistoryEvent {
 
 /// What differs but for what has a line of its own; `None` where nothing does.
 fn changed(before: &Value, after: &Value) -> Option<String> {
-    let without = |document: &Value| {
-        let mut own = document.clone();
-        if let Some(map) = own.as_object_mut() {
-            LISTS.iter().for_each(|key| drop(map.shift_remove(*key)));
-        }
-        own
-    };
-    let all = differences(&without(before), &without(after));
+    let has_line = |own: &Difference| own.field.split(['.', '[']).next().is_some_and(|key| LISTS.contains(&key));
+    let all: Vec<Difference> = differences(before, after).into_iter().filter(|own| !has_line(own)).collect();
     let words = |own: &Difference| match (own.before.as_str(), own.after.as_str()) {
         ("", after) if short(after) => format!("{} {after}", own.label),
         (before, "") if short(before) => format!("{} {before} taken out", own.label),
@@ -213,17 +207,14 @@ fn pulls(build: &Build, came: &Came<'_>) -> Result<Vec<HistoryEvent>, Fault> {
     let list = entries(build.value(), "pulls");
     let event = |day: &&str| {
         let own = || report.pulls.iter().filter(|own| own.day == **day);
-        let mut names: Vec<&str> = own().map(|own| own.name.as_str()).collect();
-        names.dedup();
-        let of = |name: &str| (own().filter(|own| own.name == name).count(), name.to_owned());
-        let mut counts: Vec<(usize, String)> = Vec::new();
-        for name in names {
-            if !counts.iter().any(|(_, known)| known == name) {
-                counts.push(of(name));
+        let mut names: Vec<&str> = Vec::new();
+        for name in own().map(|own| own.name.as_str()) {
+            if !names.contains(&name) {
+                names.push(name);
             }
         }
-        let pulled: Vec<String> = counts.iter().map(|(count, name)| format!("{count} of {name}")).collect();
-        let pulled = pulled.join(", ");
+        let count = |name: &&str| format!("{} of {name}", own().filter(|own| own.name == **name).count());
+        let pulled = names.iter().map(count).collect::<Vec<_>>().join(", ");
         let is_last = days.last() == Some(day);
         let first = list.iter().find(|entry| text(entry, "day") == **day);
         HistoryEvent {

@@ -36,7 +36,7 @@ impl<'a> Servicing<'a> {
 
     /// How far it has run by today, if it ran on as before.
     pub fn by_today(&self) -> Option<f64> {
-        let (day, now) = self.log.counted().filter_map(|(own, at)| Some((own.day?, at))).last()?;
+        let (day, now) = self.log.last_dated()?;
         Some(now + self.log.per_day()? * (self.today? - day).whole_days().max(0) as f64)
     }
 

@@ -5,7 +5,7 @@ use super::service_words::{day_text, use_shown};
 use crate::choose::interval;
 use crate::quantity::Shown;
 use crate::report::{DueReport, WearTrend};
-use crate::service::{Due, Wear};
+use crate::service::Due;
 use crate::words::ServiceEvent;
 
 /// What is due, the first first; nothing while the log is empty.
@@ -29,10 +29,8 @@ fn applies(own: &Servicing<'_>, due: Due) -> bool {
 fn last(own: &Servicing<'_>, due: Due) -> (f64, bool) {
     let mut found = (0.0, false);
     for (entry, at) in own.log.counted() {
-        let is_read = due.wear().is_some_and(|wear| {
-            let place = Wear::ALL.iter().position(|own| *own == wear).unwrap_or(0);
-            !entry.read[place].is_empty() && entry.event != ServiceEvent::Assembled
-        });
+        let is_read =
+            entry.event != ServiceEvent::Assembled && due.wear().is_some_and(|wear| !entry.read_of(wear).is_empty());
         let is_done = is_read || (due == Due::Oil && entry.event == ServiceEvent::Oil);
         let is_renewed = due.wear().is_some_and(|wear| wear.is_renewed(entry.event, &entry.changed));
         if entry.event == ServiceEvent::Assembled || is_renewed {

@@ -22,8 +22,8 @@ pub(super) struct Entry {
     pub event: ServiceEvent,
     pub candidate: Option<String>,
     pub changed: Vec<ServicePart>,
-    /// What was read of each kind of wear, SI.
-    pub read: [Vec<(Valve, f64)>; 4],
+    /// What was read of each kind of wear, SI, in the order of [`Wear::ALL`].
+    read: [Vec<(Valve, f64)>; 4],
     pub why: String,
     pub finding: String,
     pub limit: Option<String>,
@@ -95,17 +95,26 @@ impl Log {
         self.counted().last().map(|own| own.1)
     }
 
+    /// Days with the use they had.
+    fn dated(&self) -> impl Iterator<Item = (Date, f64)> {
+        self.counted().filter_map(|(own, at)| Some((own.day?, at)))
+    }
+
+    /// The last of them.
+    pub(super) fn last_dated(&self) -> Option<(Date, f64)> {
+        self.dated().last()
+    }
+
     /// By how much it runs in a day, from the first entry to the last.
     pub(super) fn per_day(&self) -> Option<f64> {
-        let dated: Vec<(Date, f64)> = self.counted().filter_map(|(own, at)| Some((own.day?, at))).collect();
-        let ((first, from), (last, to)) = (dated.first()?, dated.last()?);
-        let days = (*last - *first).whole_days();
+        let ((first, from), (last, to)) = (self.dated().next()?, self.last_dated()?);
+        let days = (last - first).whole_days();
         (days >= LEAST_DAYS && to > from).then(|| (to - from) / days as f64)
     }
 
     /// The day a use is expected on.
     pub(super) fn day_of(&self, at: f64) -> Option<Date> {
-        let (last, now) = self.counted().filter_map(|(own, at)| Some((own.day?, at))).last()?;
+        let (last, now) = self.last_dated()?;
         let days = (at - now) / self.per_day()?;
         let days = days.is_finite().then_some(days.clamp(-MOST_DAYS, MOST_DAYS))?;
         last.checked_add(time::Duration::days(days.round() as i64))
@@ -113,12 +122,11 @@ impl Log {
 
     /// Readings of one kind of wear as lines. `new`: what a valve had when it was put together, where the build says it.
     pub(super) fn runs(&self, wear: Wear, new: impl Fn(Side) -> Option<f64>) -> (Vec<Run>, bool) {
-        let place = Wear::ALL.iter().position(|own| *own == wear).unwrap_or(0);
         let mut runs: Vec<Run> = Vec::new();
         let mut as_built = false;
         let mut is_first = true;
         for (entry, at) in self.counted() {
-            for (valve, value) in &entry.read[place] {
+            for (valve, value) in entry.read_of(wear) {
                 let own = runs.iter_mut().find(|run| run.valve == *valve && run.goes_on);
                 let run = match own {
                     Some(run) => run,
@@ -148,6 +156,12 @@ const LEAST_DAYS: i64 = 14;
 const MOST_DAYS: f64 = 36_500.0;
 
 impl Entry {
+    /// What was read of one kind of wear, SI.
+    pub(super) fn read_of(&self, wear: Wear) -> &[(Valve, f64)] {
+        // Readings stand in the order of the kinds.
+        &self.read[wear as usize]
+    }
+
     /// Use where it counts.
     pub(super) fn amount(&self) -> Option<f64> {
         self.used.filter(|_| self.problem.is_empty()).map(|own| own.amount)

@@ -11,17 +11,20 @@ use crate::report::{ValveTrend, WearTrend};
 use crate::service::{CountedIn, Estimate, LASH_MOVES, LIFT_LOST, LOAD_LOST, Reached, Trend, Wear, shrink, trend};
 use crate::words::LifterKind;
 
+/// What has to be the same for wear of two builds to be alike.
+#[derive(Debug, Clone, Copy, PartialEq)]
+struct Kind {
+    what: Wear,
+    counted_in: CountedIn,
+    lifter: Option<LifterKind>,
+    is_raced: bool,
+}
+
 /// Wear of one build, as engines like it may be told of.
 #[derive(Debug, Clone, PartialEq)]
 pub struct WearOf {
-    /// Which.
-    what: Wear,
-    /// What use is counted in.
-    counted_in: CountedIn,
-    /// Lifters it has.
-    lifter: Option<LifterKind>,
-    /// Whether it is raced.
-    is_raced: bool,
+    /// Of what.
+    kind: Kind,
     /// Mean rate, per unit of use; of seat loads as a share of the first load.
     rate: Estimate,
 }
@@ -30,7 +33,7 @@ impl Servicing<'_> {
     fn fitted(&self, wear: Wear, like: &[WearOf]) -> Option<Fitted> {
         let (runs, as_built) = self.log.runs(wear, |side| self.new_value(wear, side));
         let scale = scale(wear, &runs);
-        let alike: Vec<Estimate> = like.iter().filter(|own| self.is_like(own, wear)).map(|own| own.rate).collect();
+        let alike: Vec<Estimate> = like.iter().filter(|own| own.kind == self.kind(wear)).map(|own| own.rate).collect();
         let expected = shrink(&alike, None)
             .map(|own| Estimate { value: own.next.value * scale, variance: own.next.variance * scale * scale });
         let lines: Vec<_> = runs.iter().map(|run| run.line.clone()).collect();
@@ -38,39 +41,36 @@ impl Servicing<'_> {
         Some(Fitted { runs, trend, as_built, scale, expected: expected.map(|own| (alike.len(), own)) })
     }
 
-    fn is_like(&self, other: &WearOf, wear: Wear) -> bool {
-        other.what == wear
-            && other.counted_in == self.log.counted_in
-            && other.lifter == self.lifter()
-            && other.is_raced == self.is_raced()
+    fn kind(&self, what: Wear) -> Kind {
+        let (counted_in, lifter, is_raced) = (self.log.counted_in, self.lifter(), self.is_raced());
+        Kind { what, counted_in, lifter, is_raced }
     }
 
     pub fn wear(&self, wear: Wear) -> Option<WearOf> {
         let own = self.fitted(wear, &[])?;
         let Estimate { value, variance } = own.trend.rates.mean;
         let rate = Estimate { value: value / own.scale, variance: variance / own.scale.powi(2) };
-        let (counted_in, lifter, is_raced) = (self.log.counted_in, self.lifter(), self.is_raced());
-        Some(WearOf { what: wear, counted_in, lifter, is_raced, rate })
+        Some(WearOf { kind: self.kind(wear), rate })
     }
 
     pub fn trend(&self, wear: Wear, like: &[WearOf]) -> Option<WearTrend> {
         let own = self.fitted(wear, like)?;
         let now = self.log.now()?;
         let down = own.goes_down(wear);
-        let going: Vec<usize> = (0..own.runs.len()).filter(|place| own.runs[*place].goes_on).collect();
-        let limit = |place: usize| self.limit(wear, &own.runs[place], down);
-        let reached = |place: usize| own.trend.reached(place, limit(place).0, down);
-        let soon = |place: &usize| reached(*place).at.unwrap_or(f64::INFINITY);
-        let not_before = |place: &usize| reached(*place).from;
-        let first = going
-            .iter()
-            .copied()
-            .min_by(|a, b| soon(a).total_cmp(&soon(b)).then(not_before(a).total_cmp(&not_before(b))))?;
+        let going: Vec<Going> = (0..own.runs.len())
+            .filter(|place| own.runs[*place].goes_on)
+            .map(|place| {
+                let (limit, why) = self.limit(wear, &own.runs[place], down);
+                Going { place, limit, why, reached: own.trend.reached(place, limit, down) }
+            })
+            .collect();
+        let soon = |own: &Going| own.reached.at.unwrap_or(f64::INFINITY);
+        let first =
+            going.iter().min_by(|a, b| soon(a).total_cmp(&soon(b)).then(a.reached.from.total_cmp(&b.reached.from)))?;
         let round = self.log.counted_in.round();
         let unit = fine(wear, 1.0).0;
         let number = |si: f64| fine(wear, si).1;
-        let (value, (bound, why)) = (own.trend.value(first, now), limit(first));
-        let at = reached(first);
+        let (value, at) = (own.trend.value(first.place, now), first.reached);
         let (rate, doubt) = (own.trend.rates.mean.value * round, own.trend.doubt_of_rate() * round);
         Some(WearTrend {
             what: wear.key().to_owned(),
@@ -79,22 +79,19 @@ impl Servicing<'_> {
             per_1000: number(rate),
             per_1000_doubt: number(doubt),
             rate: rate_words(wear, (rate, doubt), self.log.counted_in),
-            valve: valve_words(own.runs[first].valve),
+            valve: valve_words(own.runs[first.place].valve),
             now: number(value),
             now_shown: fine(wear, value).2,
-            limit: number(bound),
-            limit_shown: fine(wear, bound).2,
-            why,
+            limit: number(first.limit),
+            limit_shown: fine(wear, first.limit).2,
+            why: first.why.clone(),
             reached_at: at.at,
             not_before: finite(at.from),
             not_after: at.to,
             reached: reached_words(&self.log, at),
             like: self.like_words(&own, wear),
             begins_as_built: own.as_built,
-            valves: going
-                .iter()
-                .map(|place| own.valve(wear, *place, (now, round), limit(*place).0, reached(*place)))
-                .collect(),
+            valves: going.iter().map(|going| own.valve(wear, going, (now, round))).collect(),
         })
     }
 
@@ -137,6 +134,16 @@ impl Servicing<'_> {
     }
 }
 
+/// A valve that goes on wearing, and when it is at its limit.
+struct Going {
+    /// Place of its run.
+    place: usize,
+    limit: f64,
+    /// Where the limit comes from.
+    why: String,
+    reached: Reached,
+}
+
 /// One kind of wear, fitted.
 struct Fitted {
     runs: Vec<Run>,
@@ -158,7 +165,8 @@ impl Fitted {
         }
     }
 
-    fn valve(&self, wear: Wear, place: usize, (now, round): (f64, f64), limit: f64, reached: Reached) -> ValveTrend {
+    fn valve(&self, wear: Wear, going: &Going, (now, round): (f64, f64)) -> ValveTrend {
+        let Going { place, limit, reached, .. } = *going;
         let run = &self.runs[place];
         let number = |si: f64| fine(wear, si).1;
         let value = self.trend.value(place, now);

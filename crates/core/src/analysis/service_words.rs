@@ -1,5 +1,6 @@
 //! The service log in words.
 
+use super::pulling_words::joined;
 use super::service_build::Servicing;
 use super::service_log::Log;
 use crate::quantity::{Dimension, Shown, UnitSystem, scale, shown, shown_fine};
@@ -86,14 +87,12 @@ pub(super) fn reached_words(log: &Log, reached: Reached) -> Shown {
     match (reached.at, reached.to) {
         (Some(at), Some(to)) => {
             let on = log.day_of(at).map_or_else(String::new, |day| format!(" ({})", day_text(day)));
-            two(
-                &two(&use_shown(at, of), &from(), |at, from| format!("about {at}{on}, not before {from}{day}")),
-                &use_shown(to, of),
-                |said, to| format!("{said}, not after {to}"),
-            )
+            joined(&[&use_shown(at, of), &from(), &use_shown(to, of)], |own| {
+                format!("about {}{on}, not before {}{day}, not after {}", own[0], own[1], own[2])
+            })
         }
-        (Some(at), None) => two(&use_shown(at, of), &from(), |at, from| {
-            format!("about {at}, not before {from}{day}; no later end is known yet")
+        (Some(at), None) => joined(&[&use_shown(at, of), &from()], |own| {
+            format!("about {}, not before {}{day}; no later end is known yet", own[0], own[1])
         }),
         (None, _) => from().said(|from| format!("not before {from}{day}; the readings show no wear yet")),
     }
@@ -101,16 +100,6 @@ pub(super) fn reached_words(log: &Log, reached: Reached) -> Shown {
 
 /// How many times what it has run is out of sight.
 const FAR: f64 = 20.0;
-
-fn two(one: &Shown, other: &Shown, words: impl Fn(&str, &str) -> String) -> Shown {
-    Shown { inch: words(&one.inch, &other.inch), metric: words(&one.metric, &other.metric) }
-}
-
-/// Sentences one behind the other.
-pub(super) fn list(all: &[Shown], between: &str) -> Shown {
-    let join = |of: fn(&Shown) -> &String| all.iter().map(|own| of(own).as_str()).collect::<Vec<_>>().join(between);
-    Shown { inch: join(|own| &own.inch), metric: join(|own| &own.metric) }
-}
 
 /// The whole log in one sentence.
 pub(super) fn says(own: &Servicing<'_>, trends: &[WearTrend], next: &[DueReport]) -> Shown {
@@ -124,8 +113,8 @@ pub(super) fn says(own: &Servicing<'_>, trends: &[WearTrend], next: &[DueReport]
         .filter(|own| own.reached_at.is_some())
         .min_by(|a, b| a.reached_at.unwrap_or(f64::INFINITY).total_cmp(&b.reached_at.unwrap_or(f64::INFINITY)));
     let wear = match soonest {
-        Some(first) => two(&first.reached, &Shown::plain(&first.valve), |reached, valve| {
-            format!("{} of {valve} reaches its limit first: {reached}", first.title.to_lowercase())
+        Some(first) => first.reached.clone().said(|reached| {
+            format!("{} of {} reaches its limit first: {reached}", first.title.to_lowercase(), first.valve)
         }),
         None if trends.is_empty() => Shown::plain("no readings that tell wear yet"),
         None => Shown::plain("no reading goes towards its limit"),
@@ -144,7 +133,7 @@ pub(super) fn says(own: &Servicing<'_>, trends: &[WearTrend], next: &[DueReport]
         }
         (None, None) => {}
     }
-    list(&parts, "; ").said(|text| format!("{text}."))
+    joined(&parts.iter().collect::<Vec<_>>(), |own| format!("{}.", own.join("; ")))
 }
 
 #[cfg(test)]

@@ -1,11 +1,12 @@
 //! What the service log of a build comes to: what wears, when it reaches what it must not, what is due, what broke.
 
+use super::pulling_words::joined;
 use super::service_build::Servicing;
 use super::service_due::due;
 use super::service_failed::failures;
 use super::service_log::Entry;
 use super::service_wear::WearOf;
-use super::service_words::{fine, list, says, use_shown};
+use super::service_words::{fine, says, use_shown};
 use crate::build::Build;
 use crate::candidate::Stages;
 use crate::document::Fault;
@@ -64,7 +65,8 @@ fn entry(own: &Entry) -> ServiceEntry {
         let changed: Vec<String> = own.changed.iter().map(|own| own.spoken()).collect();
         parts.push(Shown::plain(format!("new {}", changed.join(", "))));
     }
-    for (wear, read) in Wear::ALL.into_iter().zip(&own.read) {
+    for wear in Wear::ALL {
+        let read = own.read_of(wear);
         let values = || read.iter().map(|own| own.1);
         let (least, most) = (values().fold(f64::INFINITY, f64::min), values().fold(f64::NEG_INFINITY, f64::max));
         if !read.is_empty() {
@@ -84,7 +86,7 @@ fn entry(own: &Entry) -> ServiceEntry {
         date: own.date.clone(),
         at: own.at.clone(),
         event: own.event.word().to_owned(),
-        says: list(&parts, "; "),
+        says: joined(&parts.iter().collect::<Vec<_>>(), |own| own.join("; ")),
         problem: own.problem.clone(),
     }
 }

@@ -3,7 +3,7 @@
 use crate::jobs::aside;
 use crate::problem::Problem;
 use crate::service_calendar::calendar;
-use crate::shop::{BuildsOfShop, others};
+use crate::shop::others;
 use actix_web::{HttpResponse, post, web};
 use serde::Deserialize;
 use std::sync::Arc;
@@ -59,7 +59,7 @@ async fn report(
     stages: Arc<Stages>,
     request: ServiceRequest,
 ) -> Result<(ServiceReport, String), Problem> {
-    let BuildsOfShop(documents) = others(store, request.build).await?;
+    let documents = others(store, request.build).await?;
     aside(move || {
         let build = Build::read(&request.document)?;
         let wear = |text: &String| Build::read(text).map(|own| wear_of(&own, &stages)).unwrap_or_default();

@@ -4,7 +4,7 @@ import { useSession, useSessionPart } from '../../model/useSession'
 import { useFaultText } from '../fields/faults'
 import { SelectingInput } from '../fields/SelectingInput'
 import type { Read, Valve } from './entries'
-import { READ, textOf, valvesOf } from './entries'
+import { READ, textOf, valveName, valvesOf } from './entries'
 
 interface Props {
   readonly entry: string
@@ -32,7 +32,7 @@ export function ValveGrid({ entry, readings, cylinders }: Props) {
         </thead>
         <tbody>
           {valves.map((valve) => (
-            <tr key={`${String(valve.cylinder)} ${valve.side}`} className={valve.side}>
+            <tr key={valveName(valve)} className={valve.side}>
               <th scope="row">{valve.side === 'intake' ? valve.cylinder : ''}</th>
               <td>{valve.side}</td>
               {columns.map((field) => (
@@ -84,7 +84,7 @@ function Cell({ entry, field, valve }: CellProps) {
   }
   return (
     <SelectingInput
-      aria-label={`${field.label}, cylinder ${String(valve.cylinder)} ${valve.side}`}
+      aria-label={`${field.label}, ${valveName(valve)}`}
       aria-invalid={refused !== undefined}
       value={draft ?? typed ?? text}
       placeholder={unit}
@@ -107,8 +107,8 @@ function Cell({ entry, field, valve }: CellProps) {
 }
 
 /** What a refused reading of a valve is kept under. */
-function keyOf(field: FormField, { cylinder, side }: Valve): string {
-  return `${field.field} ${String(cylinder)} ${side}`
+function keyOf(field: FormField, valve: Valve): string {
+  return `${field.field} ${valveName(valve)}`
 }
 
 /** The same column's cell of the next valve: readings are taken down a bank. */
@@ -124,7 +124,7 @@ function Refusal({ field, valve }: { field: FormField; valve: Valve }) {
   const fault = useFaultText(refused, field.field)
   return fault === undefined ? null : (
     <p className="fault" role="alert">
-      {field.label}, cylinder {valve.cylinder} {valve.side}: {fault}
+      {field.label}, {valveName(valve)}: {fault}
     </p>
   )
 }

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { ServiceReport } from '../../api/client'
 import { useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
+import { valveName } from './entries'
 import { useWearScale } from './useWearScale'
 import { soonest, wearCurves } from './wear'
 
@@ -64,7 +65,7 @@ export function Wears({ report }: { report: ServiceReport }) {
 function Lines({ trend, report }: { trend: Trend; report: ServiceReport }) {
   const system = useSessionPart((state) => state.system)
   const scale = useWearScale(trend.unit)
-  const names = trend.valves.map(({ cylinder, side }) => `cylinder ${String(cylinder)} ${side}`)
+  const names = trend.valves.map(valveName)
   const [chosen, setChosen] = useState<string>()
   const valve = chosen !== undefined && names.includes(chosen) ? chosen : trend.valve
   if (!scale) return null

@@ -57,6 +57,11 @@ export interface Valve {
   readonly side: 'intake' | 'exhaust'
 }
 
+/** What a valve is called. Pure. */
+export function valveName({ cylinder, side }: Valve): string {
+  return `cylinder ${String(cylinder)} ${side}`
+}
+
 /** Every valve of so many cylinders, and those that were read beside. Pure. */
 export function valvesOf(
   cylinders: number,

@@ -1,4 +1,5 @@
 import type { ServiceReport } from '../../api/client'
+import { valveName } from './entries'
 import type { Curve } from '../charts/series'
 
 /** What wears, as curves. Pure. */
@@ -13,10 +14,7 @@ export function soonest(trends: readonly Trend[]): Trend | undefined {
 
 /** Readings of all valves, those of one with its line on to its limit, and the limit. Pure. */
 export function wearCurves(trend: Trend, valve: string, now: number, factor: number): Curve[] {
-  const named = trend.valves.map((own) => ({
-    ...own,
-    name: `cylinder ${String(own.cylinder)} ${own.side}`,
-  }))
+  const named = trend.valves.map((own) => ({ ...own, name: valveName(own) }))
   const points = (own: (typeof named)[number]): [number, number][] =>
     own.at.map((at, i) => [at, (own.read[i] ?? 0) / factor])
   const looked = named.find(({ name }) => name === valve)
