@@ -16,6 +16,7 @@
 //! - [`gas`]: flow through restrictions and waves in ducts, the parts of a breathing engine;
 //! - [`response`]: a curve of torque over decisions, as a polynomial through computed points;
 //! - [`tolerance`]: spreads, engines drawn by lot, and what they make of limits;
+//! - [`shop_twin`]: the model's constants over all builds of a shop, by family;
 //! - [`candidate`]: one candidate resolved, and the blocks of its [`report`];
 //! - [`limits`]: every rule as data, with need, have, margin and what buys it back;
 //! - [`begin`]: a build to begin with: an invented family's engine, assumed, and a first cam by card rules;
@@ -56,6 +57,7 @@ pub mod report;
 pub mod response;
 mod root;
 pub mod service;
+pub mod shop_twin;
 mod table;
 pub mod tolerance;
 pub mod train;

@@ -626,6 +626,14 @@ words! {
         Real = "real",
     }
 
+    /// What constants of the model were learned from.
+    CalibratedBy {
+        /// Pulls of the build itself.
+        Pull = "pull",
+        /// Pulls of the shop's other builds.
+        Shop = "shop",
+    }
+
     /// The standard air a pull was corrected to.
     PullAir {
         /// The plan's own air.

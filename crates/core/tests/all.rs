@@ -51,6 +51,7 @@ mod service;
 mod sessions;
 mod shelf;
 mod shelf_properties;
+mod shop;
 mod signs;
 mod spring_sheet;
 mod springs_stay;

@@ -105,6 +105,7 @@ fn layers_know_only_those_before_them() {
         ("train", &["gas", "candidate", "limits", "analysis"]),
         ("clearance", &["gas", "candidate", "limits", "analysis"]),
         ("gas", &["candidate", "limits", "analysis", "document"]),
+        ("shop_twin", &["document", "given", "candidate", "limits", "analysis"]),
         ("candidate", &["limits", "choose", "analysis"]),
         ("limits", &["choose", "analysis"]),
     ];

@@ -28,7 +28,7 @@ fn every() -> Vec<Beginning> {
 }
 
 fn begun(from: &Beginning) -> Build {
-    let report = beginning(from, UnitSystem::Inch, &Stages::default())
+    let report = beginning(from, &[], UnitSystem::Inch, &Stages::default())
         .unwrap_or_else(|faults| panic!("{}: {faults}", from.name));
     Build::read(&report.document).unwrap()
 }
@@ -119,7 +119,7 @@ fn what_is_typed_wrongly_is_refused_at_its_field() {
         Known { field: "engine.rod_length".into(), text: "banana".into() },
         Known { field: "engine.no_such".into(), text: "1".into() },
     ];
-    let faults = beginning(&from, UnitSystem::Inch, &Stages::default()).unwrap_err().faults;
+    let faults = beginning(&from, &[], UnitSystem::Inch, &Stages::default()).unwrap_err().faults;
     let fields: Vec<_> = faults.iter().map(|fault| fault.field.as_str()).collect();
     assert_eq!(fields, ["engine.bore", "engine.rod_length", "engine.no_such"]);
     // A rod that cannot turn the crank is a contradiction of two values, one of them assumed.
@@ -127,6 +127,6 @@ fn what_is_typed_wrongly_is_refused_at_its_field() {
         Known { field: "engine.rod_length".into(), text: "2.4 in".into() },
         Known { field: "engine.stroke".into(), text: "5 in".into() },
     ];
-    let faults = beginning(&from, UnitSystem::Inch, &Stages::default()).unwrap_err().faults;
+    let faults = beginning(&from, &[], UnitSystem::Inch, &Stages::default()).unwrap_err().faults;
     assert!(faults.iter().any(|fault| fault.field.starts_with("engine.")), "{faults:?}");
 }

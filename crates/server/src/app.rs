@@ -2,7 +2,8 @@
 
 use crate::api::{
     about, begin, bench, builds, calibrate, choose, control, curve, diagnosis, documents, dyno, everything, history,
-    instruments, order, pairing, parts, phasing, readings, score, search, sensitivity, service, tolerance, workbench,
+    instruments, order, pairing, parts, phasing, readings, score, search, sensitivity, service, shop, tolerance,
+    workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::instruments::Hub;
@@ -100,6 +101,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(history::tell_history)
             .service(service::read_service_log)
             .service(service::service_calendar)
+            .service(shop::read_shop)
             .service(dyno::read_pull_file)
             .service(dyno::remember_pull_mapping)
             .service(pairing::who_asks)

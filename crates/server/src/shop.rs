@@ -1,6 +1,8 @@
 //! What the shop's other builds may teach one: their newest documents. Nothing of it leaves the machine.
 
+use crate::jobs::aside;
 use crate::problem::Problem;
+use upper_lobe_core::analysis::{Build, Taught, taught_by};
 use upper_lobe_store::Store;
 
 /// Newest documents of all builds but one that are not archived.
@@ -19,4 +21,14 @@ pub async fn others(store: &Store, except: Option<i64>) -> Result<Vec<String>, P
         }
     }
     Ok(documents)
+}
+
+/// What all builds but one teach of the model's constants.
+///
+/// # Errors
+/// The store's own.
+pub async fn taught(store: &Store, except: Option<i64>) -> Result<Vec<Taught>, Problem> {
+    let mut documents = others(store, except).await?;
+    documents.retain(|own| own.contains("\"information\""));
+    aside(move || Ok(documents.iter().filter_map(|own| taught_by(&Build::read(own).ok()?)).collect())).await
 }

@@ -18,6 +18,7 @@ mod search_killed;
 mod served;
 mod service;
 mod shelf;
+mod shop;
 mod shop_door;
 mod statuses;
 mod stood_in;

@@ -868,6 +868,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Constants of the model by build, family and shop, what they are worth, and what this build may take. */
+        post: operations["read_shop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/state": {
         parameters: {
             query?: never;
@@ -1076,6 +1093,8 @@ export interface components {
             because: components["schemas"]["BecauseReport"][];
             /** @description The whole document. */
             document: string;
+            /** @description What the shop's other builds of its kind foretell, in a sentence; absent where too few were on the dyno. */
+            shop?: string | null;
         };
         /**
          * @description How a difference stands.
@@ -6632,6 +6651,115 @@ export interface components {
             /** @description The part itself, as an edit takes it. */
             part: components["schemas"]["Part"];
         };
+        /** @description One build that was on the dyno. */
+        ShopBuild: {
+            /** @description Each constant by its own pulls, and as drawn to its family. */
+            constants: components["schemas"]["ShrunkConstant"][];
+            /** @description Its family. */
+            family: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description The same with what all other builds would have foretold; absent of fewer than three builds.
+             */
+            others_error?: number | null;
+            /**
+             * Format: double
+             * @description The same with its own, drawn to its family.
+             */
+            own_error: number;
+            /** @description Speeds that it was fitted at. */
+            points: number;
+            /**
+             * Format: double
+             * @description Root mean square of the torque's relative error with the usual constants.
+             */
+            usual_error: number;
+        };
+        /** @description One constant. */
+        ShopConstant: {
+            /**
+             * Format: double
+             * @description What it is expected to be; a share, or metres.
+             */
+            at: number;
+            /** @description How far it may be off that, 95 of 100. */
+            doubt: components["schemas"]["Shown"];
+            /** @description What it is called. */
+            label: string;
+            /** @description What it is expected to be. */
+            value: components["schemas"]["Shown"];
+            /**
+             * Format: double
+             * @description How far it may be off that, 95 of 100.
+             */
+            width: number;
+        };
+        /** @description Root mean squares over all builds of the torque's relative error. */
+        ShopGain: {
+            /**
+             * Format: double
+             * @description With what all others foretold of each.
+             */
+            others: number;
+            /**
+             * Format: double
+             * @description With its own.
+             */
+            own: number;
+            /**
+             * Format: double
+             * @description With the usual constants.
+             */
+            usual: number;
+        };
+        /** @description A family, or the whole shop. */
+        ShopLevel: {
+            /** @description How many of its builds were on the dyno. */
+            builds: number;
+            /** @description Each constant its next build is expected to have, in the order of the fit. */
+            constants: components["schemas"]["ShopConstant"][];
+            /** @description Whether the build that is looked at is one of it. */
+            own: boolean;
+            /** @description Its name. */
+            title: string;
+        };
+        /** @description What a build may take of the shop. */
+        ShopNext: {
+            /**
+             * Format: double
+             * @description Root mean square of the relative error to expect.
+             */
+            error: number;
+            /** @description What would be written. */
+            fields: components["schemas"]["FittedField"][];
+            /** @description In a sentence. */
+            says: string;
+        };
+        /** @description What the shop's own pulls say of the model's constants. */
+        ShopReport: {
+            /** @description Every build that was on the dyno, by its family. */
+            builds: components["schemas"]["ShopBuild"][];
+            gain?: components["schemas"]["ShopGain"] | null;
+            /** @description Over all families, then each family that was on the dyno. */
+            levels: components["schemas"]["ShopLevel"][];
+            /** @description What is done with them, stated. */
+            model: string;
+            next?: components["schemas"]["ShopNext"] | null;
+            /** @description In a sentence or two. */
+            says: string;
+        };
+        /** @description To whom the shop speaks. */
+        ShopRequest: {
+            /**
+             * Format: int64
+             * @description The build it is of, whose kept revision does not count beside it.
+             */
+            build?: number | null;
+            /** @description The document's text. */
+            document: string;
+        };
         /** @description What is left over of one limit. */
         ShortReport: {
             /** @description Stable identifier of the limit. */
@@ -6666,6 +6794,17 @@ export interface components {
             good_for_s: number;
             /** @description The same as a link, one for each address. */
             links: components["schemas"]["CodeLink"][];
+        };
+        /** @description A constant of a build. */
+        ShrunkConstant: {
+            /** @description By its own pulls alone. */
+            alone: components["schemas"]["Shown"];
+            /** @description By its own pulls alone, and drawn to its family; shares, or metres. */
+            at: number[];
+            /** @description Drawn to its family as far as its own pulls leave it open. */
+            drawn: components["schemas"]["Shown"];
+            /** @description What it is called. */
+            label: string;
         };
         /**
          * @description Intake or exhaust.
@@ -9299,6 +9438,37 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_shop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopReport"];
                 };
             };
             422: {

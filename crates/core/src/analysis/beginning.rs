@@ -1,12 +1,14 @@
 //! What a build may begin from, and the first cam by the card with its reasons, as reports.
 
+use super::shop::foretold;
+use super::taught::Taught;
 use crate::begin::{Because, Beginning, Begun, FAMILIES, begin, card_cam, words_of};
 use crate::build::Build;
 use crate::candidate::{Resolved, Stages};
-use crate::document::{Fault, Faults, FormField, Ledger, Side, candidate_or_first, form_fields};
+use crate::document::{Fault, Faults, FormField, Ledger, Side, candidate_or_first, form_fields, set_field};
 use crate::given::Source;
 use crate::quantity::{Shown, UnitSystem};
-use crate::report::{BecauseReport, Named};
+use crate::report::{BecauseReport, FittedField, Named};
 use crate::words::Word;
 use serde::Serialize;
 
@@ -58,14 +60,26 @@ pub struct BeginningReport {
     pub asked: Vec<Asked>,
     /// The first cam, decision by decision.
     pub because: Vec<BecauseReport>,
+    /// What the shop's other builds of its kind foretell, in a sentence; absent where too few were on the dyno.
+    pub shop: Option<String>,
 }
 
-/// Begins a build and says what is worth knowing first.
+/// Begins a build and says what is worth knowing first; with the constants that the shop's other builds foretell.
 ///
 /// # Errors
 /// Every fault of what is chosen and typed.
-pub fn beginning(from: &Beginning, system: UnitSystem, stages: &Stages) -> Result<BeginningReport, Faults> {
+pub fn beginning(
+    from: &Beginning,
+    taught: &[Taught],
+    system: UnitSystem,
+    stages: &Stages,
+) -> Result<BeginningReport, Faults> {
     let Begun { build, family, heads, card } = begin(from, system, stages)?;
+    let next = foretold(&build, taught);
+    let build = match &next {
+        Some(next) => with_fields(build, &next.fields)?,
+        None => build,
+    };
     let fields = form_fields(build.value(), 0);
     let asked = family.asked().iter().filter_map(|path| {
         let field = fields.iter().find(|field| field.field == *path)?.clone();
@@ -76,7 +90,17 @@ pub fn beginning(from: &Beginning, system: UnitSystem, stages: &Stages) -> Resul
         document: build.text(),
         asked: asked.collect(),
         because: card.map_or_else(Vec::new, |card| reasons(&card.because)),
+        shop: next.map(|next| next.says),
     })
+}
+
+fn with_fields(build: Build, fields: &[FittedField]) -> Result<Build, Faults> {
+    let mut value = build.value().clone();
+    for own in fields {
+        set_field(&mut value, &own.field, &own.text, UnitSystem::Metric)
+            .map_err(|fault| Faults { faults: vec![fault] })?;
+    }
+    Build::from_value(value)
 }
 
 /// The cam that card rules give for a candidate's plan and engine, or what they lack.

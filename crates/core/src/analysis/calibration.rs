@@ -4,13 +4,15 @@ use super::curve::halted;
 use super::pulling::measured;
 use crate::build::Build;
 use crate::candidate::breathing::calibration::{Fitted, Pull, Subject, fit, read_pull, root_mean_square, torques_of};
-use crate::candidate::breathing::constants::Constants;
+use crate::candidate::breathing::constants::{Calibrated, Constants};
 use crate::candidate::breathing::{Effort, breathing_uncalibrated};
 use crate::candidate::{Gap, Key, Resolved, Stages, key, worded};
 use crate::document::{Fault, Ledger, unknown_candidate};
 use crate::given::{Given, Source};
 use crate::quantity::{Dimension, UnitSystem, format_si};
 use crate::report::{CalibratedOn, CalibrationReport, ExplainsReport, FittedField};
+use crate::shop_twin::Learned;
+use crate::words::{CalibratedBy, Word};
 use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
 use std::sync::Arc;
@@ -96,28 +98,48 @@ impl CalibrationJob {
     }
 
     fn fields(&self, constants: &Constants, remaining: f64) -> Vec<FittedField> {
-        let field = |key: &str, label: &str, text: String| FittedField {
-            field: format!("calibration.{key}"),
-            label: label.to_owned(),
-            text,
-        };
         let speeds = self.speeds();
-        let speed = |rpm: Option<f64>| format!("{:.0} rpm", rpm.unwrap_or(0.0));
-        vec![
-            field("port_flow", "Port flow", format!("{:.3}", constants.port_flow)),
-            field("friction", "Friction", format!("{:.3}", constants.friction)),
-            field("burning", "Heat released", format!("{:.3}", constants.burning)),
-            field(
-                "intake_length",
-                "Intake longer by",
-                format_si(constants.intake_length, Dimension::Length, UnitSystem::Metric),
-            ),
-            field("remaining", "Error left", format!("{remaining:.4}")),
-            field("from", "From", speed(speeds.iter().copied().reduce(f64::min))),
-            field("to", "To", speed(speeds.iter().copied().reduce(f64::max))),
-            field("pulled", "Fitted to", pulled_of(&self.names)),
-        ]
+        let (from, to) = (speeds.iter().copied().reduce(f64::min), speeds.iter().copied().reduce(f64::max));
+        fitted_fields(&Calibrated {
+            constants: *constants,
+            remaining,
+            speeds: (from.unwrap_or(0.0), to.unwrap_or(0.0)),
+            pulled: pulled_of(&self.names),
+            by: CalibratedBy::Pull,
+        })
     }
+}
+
+/// What a document keeps of constants, as it keeps it.
+pub fn fitted_fields(own: &Calibrated) -> Vec<FittedField> {
+    let constants = &own.constants;
+    let speed = |rpm: f64| format!("{rpm:.0} rpm");
+    vec![
+        field("port_flow", "Port flow", format!("{:.3}", constants.port_flow)),
+        field("friction", "Friction", format!("{:.3}", constants.friction)),
+        field("burning", "Heat released", format!("{:.3}", constants.burning)),
+        field(
+            "intake_length",
+            "Intake longer by",
+            format_si(constants.intake_length, Dimension::Length, UnitSystem::Metric),
+        ),
+        field("remaining", "Error left", format!("{:.4}", own.remaining)),
+        field("from", "From", speed(own.speeds.0)),
+        field("to", "To", speed(own.speeds.1)),
+        field("pulled", "Fitted to", own.pulled.clone()),
+        field("by", "Learned from", own.by.word().to_owned()),
+    ]
+}
+
+/// One field of a calibration.
+fn field(key: &str, label: &str, text: String) -> FittedField {
+    FittedField { field: format!("calibration.{key}"), label: label.to_owned(), text }
+}
+
+/// What the shop's other builds learn from a fit, as a document keeps it.
+fn information(learned: &Learned) -> FittedField {
+    let numbers: Vec<String> = learned.numbers().iter().map(|own| format!("{own:.3}")).collect();
+    field("information", "What the fit left behind", format!("[{}]", numbers.join(", ")))
 }
 
 impl CalibrationJob {
@@ -157,7 +179,7 @@ impl Job for CalibrationJob {
         let efforts = if joined { (Effort::Draft, Effort::Full) } else { (Effort::Fast, Effort::Fast) };
         let tell = |done, of| (watch.report)(CalibrationStep { done, of });
         let found = fit(&self.subjects, efforts.0, watch.stop, tell).map_err(halted)?;
-        let Fitted { constants, alone, .. } = found;
+        let Fitted { constants, alone, learned, .. } = found;
         // As the document will keep them: what is written is what is judged.
         let kept = rounded(&constants);
         let full = |constants: &Constants| torques_of(&self.subjects, constants, efforts.1, watch.stop).map_err(halted);
@@ -170,7 +192,7 @@ impl Job for CalibrationJob {
         let after_error = error(&after_nm);
         let report = Arc::new(CalibrationReport {
             before_error: error(&before_nm),
-            fields: self.fields(&kept, after_error),
+            fields: [self.fields(&kept, after_error), vec![information(&learned)]].concat(),
             after_error,
             speed_rpm: self.speeds(),
             of: self.subjects.iter().zip(&self.names).map(on).collect(),
@@ -203,7 +225,7 @@ fn pulled_of(names: &[String]) -> String {
 }
 
 /// To the digits a document keeps.
-fn rounded(constants: &Constants) -> Constants {
+pub fn rounded(constants: &Constants) -> Constants {
     let to = |value: f64, digits: f64| (value * digits).round() / digits;
     Constants {
         port_flow: to(constants.port_flow, 1e3),

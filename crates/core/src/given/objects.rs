@@ -9,10 +9,10 @@ use crate::quantity::{
     Angle, Area, Flow, Force, Length, Mass, Money, Octane, Pressure, Speed, Temperature, Torque, Volume,
 };
 use crate::words::{
-    Accessories, AntiRotation, CamDrive, CamGear, Casting, ChainRows, ChargerKind, ClearanceSchool, Combustion, Core,
-    DistributorGear, DynoKind, ExhaustManifold, FaceSpot, FuelKind, GroundFor, Guide, Induction, IntakeManifold,
-    Layout, LifterKind, LifterVariant, LightMetal, MixtureKind, Mount, PreloadSchool, PullAir, RockerGeometry,
-    RodMaterial, Snout, SpringForm, Tip, Use, ValveMaterial, Wire, Word,
+    Accessories, AntiRotation, CalibratedBy, CamDrive, CamGear, Casting, ChainRows, ChargerKind, ClearanceSchool,
+    Combustion, Core, DistributorGear, DynoKind, ExhaustManifold, FaceSpot, FuelKind, GroundFor, Guide, Induction,
+    IntakeManifold, Layout, LifterKind, LifterVariant, LightMetal, MixtureKind, Mount, PreloadSchool, PullAir,
+    RockerGeometry, RodMaterial, Snout, SpringForm, Tip, Use, ValveMaterial, Wire, Word,
 };
 use std::sync::Arc;
 
@@ -435,6 +435,7 @@ objects! {
         from: Speed,
         to: Speed,
         pulled: Arc<str>,
+        by: CalibratedBy,
     }
 
     /// What a gap loses on the way to speed.

@@ -99,6 +99,7 @@ choices!(
     ChargerKind,
     ClearanceSchool,
     PullAir,
+    CalibratedBy,
     DynoKind,
 );
 

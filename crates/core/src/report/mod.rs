@@ -30,6 +30,7 @@ mod scoring;
 mod searching;
 mod service;
 mod session;
+mod shop;
 mod spring;
 mod timing;
 mod tolerance;
@@ -78,6 +79,7 @@ pub use session::{
     ExpectedFigure, ExpectedReport, FigureNumbers, Gauge, LobeFile, NextCell, NextReading, PlayedReading,
     SessionFigure, SessionReport, SessionSheet, SessionVerdict, SheetRow, SheetTable, Suggestion, Suspect,
 };
+pub use shop::{ShopBuild, ShopConstant, ShopGain, ShopLevel, ShopNext, ShopReport, ShrunkConstant};
 pub use spring::{CoilReport, HeightAt, HeightPlan, HeightSheet, SpringReport, SurgeMeets};
 pub use timing::{DurationAt, SideTiming, TimingReport};
 pub use tolerance::{

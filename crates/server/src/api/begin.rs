@@ -2,12 +2,14 @@
 
 use crate::jobs::aside;
 use crate::problem::Problem;
+use crate::shop::taught;
 use actix_web::{get, post, web};
 use serde::Deserialize;
 use upper_lobe_core::analysis::{
     Beginning, BeginningReport, Build, CardCamReport, FamilyReport, Stages, UnitSystem, beginning, card_cam_report,
     families,
 };
+use upper_lobe_store::Store;
 use utoipa::ToSchema;
 
 /// Families of engines a build may begin from.
@@ -32,11 +34,12 @@ pub struct BeginRequest {
 #[utoipa::path(request_body = BeginRequest, responses((status = 200, body = BeginningReport), (status = 422, body = Problem)), tag = "begin")]
 #[post("/begin")]
 pub async fn begin_build(
+    store: web::Data<Store>,
     stages: web::Data<Stages>,
     body: web::Json<BeginRequest>,
 ) -> Result<web::Json<BeginningReport>, Problem> {
-    let stages = stages.into_inner();
-    aside(move || Ok(beginning(&body.beginning, body.system, &stages)?)).await.map(web::Json)
+    let (stages, taught) = (stages.into_inner(), taught(&store, None).await?);
+    aside(move || Ok(beginning(&body.beginning, &taught, body.system, &stages)?)).await.map(web::Json)
 }
 
 /// Whose first cam.

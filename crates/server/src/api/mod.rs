@@ -24,5 +24,6 @@ pub mod score;
 pub mod search;
 pub mod sensitivity;
 pub mod service;
+pub mod shop;
 pub mod tolerance;
 pub mod workbench;

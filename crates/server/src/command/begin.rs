@@ -43,7 +43,7 @@ pub fn run(options: &Options) -> Result<ExitCode> {
         used_for: options.used_for.clone(),
         known: options.known.iter().map(known).collect::<Result<_>>()?,
     };
-    match beginning(&from, UnitSystem::Inch, &Stages::default()) {
+    match beginning(&from, &[], UnitSystem::Inch, &Stages::default()) {
         Ok(report) => {
             print_text(&report.document)?;
             Ok(ExitCode::SUCCESS)

@@ -98,6 +98,7 @@ function Beginning({ system, onMade }: { system: UnitSystem; onMade: (build: num
         <p className="quiet">Working out what such an engine has…</p>
       )}
       {report ? <FirstCam because={report.because} system={system} /> : null}
+      {report?.shop ? <p>{report.shop}</p> : null}
       {(trouble ?? refused) ? (
         <p className="fault" role="alert">
           {trouble ?? refused}

@@ -36,7 +36,8 @@ export function useBeginning(chosen: Chosen, system: UnitSystem) {
     enabled: chosen.family !== '',
     placeholderData: keepPreviousData,
     retry: false,
-    staleTime: Infinity,
+    // What the shop's builds foretell may change meanwhile.
+    staleTime: 60_000,
   })
   // What was refused leaves the fields on screen, so that it can be mended there.
   const [last, setLast] = useState<BeginningReport>()

@@ -8,9 +8,10 @@ import { Plan } from './Plan'
 import { Predicted } from './Predicted'
 import { Pulls } from './Pulls'
 import { useDyno } from './useDyno'
+import { Shop } from './Shop'
 import { Wrong } from './Wrong'
 
-type View = 'plan' | 'pulls' | 'compare' | 'predicted' | 'wrong'
+type View = 'plan' | 'pulls' | 'compare' | 'predicted' | 'wrong' | 'shop'
 
 /** On the dyno: what to run, what was run, and what of it is to be believed. */
 export function DynoStep() {
@@ -44,6 +45,7 @@ export function DynoStep() {
           { value: 'compare', label: 'Is it real' },
           { value: 'predicted', label: 'Against the model' },
           { value: 'wrong', label: 'What is wrong' },
+          { value: 'shop', label: 'The shop' },
         ]}
       />
       {view === 'plan' && plan ? (
@@ -51,6 +53,7 @@ export function DynoStep() {
       ) : null}
       {view === 'pulls' ? <Pulls report={pulls} plan={plan ?? undefined} /> : null}
       {view === 'predicted' ? <Predicted /> : null}
+      {view === 'shop' ? <Shop /> : null}
       {view === 'wrong' ? <Wrong report={pulls} /> : null}
       {view === 'compare' ? <Compare report={pulls} air={air} onAir={setAir} /> : null}
     </section>

@@ -8,7 +8,8 @@ import type { Scales } from './chart'
 import { useJob } from '../../model/useJob'
 import { inSentence } from '../fields/labels'
 
-const FIELDS = 'port_flow friction burning intake_length remaining from to pulled'.split(' ')
+const FIELDS =
+  'port_flow friction burning intake_length remaining from to pulled by information'.split(' ')
 
 interface Props {
   readonly scales: Scales
@@ -25,6 +26,12 @@ export function Fit({ curve, scales, hasPulls = false }: Props) {
     state.answer?.fields?.some((field) => field.field === path && field.given) ?? false
   const hasPull = useSessionPart(given('pull.points'))
   const isFitted = useSessionPart(given('calibration.remaining'))
+  const isOfShop = useSessionPart(
+    (state) =>
+      state.answer?.fields?.some(
+        ({ field, text }) => field === 'calibration.by' && text === 'shop',
+      ) ?? false,
+  )
   const calibrated = curve?.calibrated ?? isFitted
   const has = hasPull || hasPulls
   const document = useSessionPart((state) => state.history.present)
@@ -55,7 +62,7 @@ export function Fit({ curve, scales, hasPulls = false }: Props) {
           </Button>
         ) : null}
         <span className="quiet" role="status">
-          {told(line.data, calibrated)}
+          {told(line.data, calibrated, isOfShop)}
         </span>
       </div>
       {line.error ? (
@@ -70,13 +77,14 @@ export function Fit({ curve, scales, hasPulls = false }: Props) {
   )
 }
 
-function told(line: CalibrateLine | undefined, calibrated: boolean): string {
+function told(line: CalibrateLine | undefined, calibrated: boolean, isOfShop: boolean): string {
   if (line?.state === 'running') return `${String(line.done)} of at most ${String(line.of)} curves`
   if (line?.state === 'waiting') return 'waiting for other work'
   if (line?.state === 'stopped') return 'stopped before its end'
   if (line?.state === 'failed') return line.reason
   if (line?.state === 'done')
     return `error of the torque ${percent(line.report.before_error)} before, ${percent(line.report.after_error)} after`
+  if (isOfShop) return 'The model carries what the shop’s other builds foretell.'
   return calibrated
     ? 'The model carries a calibration.'
     : 'A pull is given; the model does not know it yet.'

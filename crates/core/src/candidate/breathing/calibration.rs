@@ -10,6 +10,7 @@ use super::work::{Breathing, Effort};
 use crate::gas::cycle::Halt;
 use crate::given::{Missing, PullPart};
 use crate::programme::{Rows, minimise};
+use crate::shop_twin::Learned;
 use crate::table::held;
 use rayon::prelude::*;
 
@@ -28,7 +29,7 @@ const EXPECTED: [Expected; 4] = [
     Expected { range: (-0.05, 0.08), spread: 0.03, step: 0.012 },
 ];
 /// Error of one point of a good pull, as a share (common practice, no source).
-const PULL_ERROR: f64 = 0.01;
+pub const PULL_ERROR: f64 = 0.01;
 /// Most speeds of a pull that are computed.
 const MOST_SPEEDS: usize = 9;
 /// Most rounds of the fit; it moves little after two.
@@ -66,6 +67,28 @@ pub struct Fitted {
     /// What each constant would have to be if it alone were to explain what is off, to first order and within its range, and the root
     /// mean square of the relative error that it leaves.
     pub alone: [(f64, f64); 4],
+    /// What the shop's other builds may learn from it.
+    pub learned: Learned,
+}
+
+/// Constants so many spreads from the usual ones, held in their ranges.
+pub fn constants_at(spreads: &[f64; 4]) -> Constants {
+    let usual: [f64; 4] = Constants::default().into();
+    Constants::from(std::array::from_fn(|k| {
+        let Expected { range: (least, most), spread, .. } = EXPECTED[k];
+        (usual[k] + spreads[k] * spread).clamp(least, most)
+    }))
+}
+
+/// How many spreads constants lie from the usual ones.
+pub fn spreads_of(constants: &Constants) -> [f64; 4] {
+    let (usual, own): ([f64; 4], [f64; 4]) = (Constants::default().into(), (*constants).into());
+    std::array::from_fn(|k| (own[k] - usual[k]) / EXPECTED[k].spread)
+}
+
+/// By how much constants differ that are so many spreads apart.
+pub fn widths(spreads: &[f64; 4]) -> [f64; 4] {
+    std::array::from_fn(|k| spreads[k] * EXPECTED[k].spread)
 }
 
 /// Reads the pull of the document, thinned to speeds worth computing.
@@ -194,7 +217,14 @@ pub fn fit(
         }
     }
     let alone = std::array::from_fn(|k| alone(k, &base, &effects[k]));
-    Ok(Fitted { constants: Constants::from(best.0), before, after: best.1, alone })
+    Ok(Fitted { constants: Constants::from(best.0), before, after: best.1, alone, learned: learned(&base, &effects) })
+}
+
+/// What a fit leaves behind of the errors of the usual constants and of what each constant does to them.
+fn learned(errors: &[f64], effects: &[Vec<f64>]) -> Learned {
+    let over = |values: &[f64], by: f64| values.iter().map(|value| value * by / PULL_ERROR).collect::<Vec<f64>>();
+    let effects: Vec<Vec<f64>> = effects.iter().zip(&EXPECTED).map(|(own, of)| over(own, of.spread)).collect();
+    Learned::of(&over(errors, 1.0), std::array::from_fn(|k| effects[k].as_slice()))
 }
 
 /// One constant by itself against the errors of the usual ones: least squares, held in its range.

@@ -4,6 +4,7 @@ use super::stated::Stated;
 use crate::gas::setup::Setup;
 use crate::given::{CalibrationPart, PullPart};
 use crate::quantity::{Length, Speed};
+use crate::words::CalibratedBy;
 
 /// What is fitted.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -60,6 +61,8 @@ pub struct Calibrated {
     pub speeds: (f64, f64),
     /// Whose pull it was.
     pub pulled: String,
+    /// What it was learned from.
+    pub by: CalibratedBy,
 }
 
 /// Reads what the document kept of a fit; `None` when there was none.
@@ -75,6 +78,7 @@ pub fn read_calibration(part: &CalibrationPart) -> Option<Calibrated> {
         remaining: part.remaining.unwrap_or(0.05),
         speeds: (part.from.map_or(0.0, Speed::as_rpm), part.to.map_or(0.0, Speed::as_rpm)),
         pulled: part.pulled.as_deref().unwrap_or("a pull").to_owned(),
+        by: part.by.unwrap_or(CalibratedBy::Pull),
     })
 }
 

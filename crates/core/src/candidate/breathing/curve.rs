@@ -1,6 +1,7 @@
 //! The report of a curve, made of its samples.
 
 use super::balance::{POUNDS_PER_HORSEPOWER_HOUR, air_flow, brake_pressure, consumption, energy, piston_speed};
+use super::constants::Calibrated;
 use super::dips::dips;
 use super::idle_and_cranking::IdleAndCranking;
 use super::odd::figures;
@@ -14,6 +15,7 @@ use crate::quantity::{CFM, INCH, POUND};
 use crate::quantity::{Dimension, shown};
 use crate::report::{BreathingReport, PeakReport, StandardAirReport, TraceReport};
 use crate::table::held;
+use crate::words::CalibratedBy;
 
 /// Seconds in an hour and a minute, metres in a foot.
 const HOUR: f64 = 3600.0;
@@ -155,13 +157,7 @@ fn error_share(breathing: &Breathing, rpm: f64, of_peak: f64) -> f64 {
 
 fn error_words(breathing: &Breathing) -> String {
     if let Some(calibrated) = &breathing.calibration {
-        return format!(
-            "calibrated to {}: {:.1} % was left of the error; between {:.0} and {:.0} rpm within about twice that, for an engine that differs from the one pulled by its cam alone",
-            calibrated.pulled,
-            100.0 * calibrated.remaining,
-            calibrated.speeds.0,
-            calibrated.speeds.1
-        );
+        return calibrated_words(calibrated);
     }
     let share = |of_peak: f64| 100.0 * error_share(breathing, f64::INFINITY, of_peak);
     let flow = if breathing.flow_known { "" } else { "; no flow table: 20 % everywhere" };
@@ -176,6 +172,18 @@ fn error_words(breathing: &Breathing) -> String {
         share(0.8),
         share(0.4)
     )
+}
+
+fn calibrated_words(own: &Calibrated) -> String {
+    let (pulled, left, (from, to)) = (&own.pulled, 100.0 * own.remaining, own.speeds);
+    match own.by {
+        CalibratedBy::Pull => format!(
+            "calibrated to {pulled}: {left:.1} % was left of the error; between {from:.0} and {to:.0} rpm within about twice that, for an engine that differs from the one pulled by its cam alone"
+        ),
+        CalibratedBy::Shop => format!(
+            "not pulled yet: constants of {pulled}, each of which they left {left:.1} % off when it was foretold by the others; between {from:.0} and {to:.0} rpm within about twice that"
+        ),
+    }
 }
 
 fn peaks(breathing: &Breathing, speed: &[f64], (torque, power): (&[f64], &[f64]), top: f64) -> Vec<PeakReport> {

@@ -2,7 +2,7 @@
 
 use crate::document::field::{Field, Kind, Object, plain, quantity};
 use crate::quantity::Dimension::{Angle, Length, Pressure, Speed, Temperature, Torque};
-use crate::words::{DynoKind, PullAir, TracedOf, Word};
+use crate::words::{CalibratedBy, DynoKind, PullAir, TracedOf, Word};
 
 const RPM: (&str, &str) = ("300 rpm", "15000 rpm");
 
@@ -191,4 +191,16 @@ const CALIBRATION_FIELDS: &[Field] = &[
     quantity("from", "From", Speed, RPM, "Slowest speed of the pull."),
     quantity("to", "To", Speed, RPM, "Fastest speed of the pull."),
     plain("pulled", "Fitted to", Kind::Text(200), "Whose pull it was."),
+    plain(
+        "by",
+        "Learned from",
+        Kind::Choice(CalibratedBy::WORDS),
+        "Pulls of the build itself, or of the shop's other builds of its kind.",
+    ),
+    plain(
+        "information",
+        "What the fit left behind",
+        Kind::List { of: &Kind::Number { min: -1e9, max: 1e9 }, min: 16, max: 16 },
+        "Points, their squared errors in those of a good pull, how these change with each constant and that with each pair: what the shop's other builds learn from.",
+    ),
 ];
