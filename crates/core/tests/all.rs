@@ -34,6 +34,7 @@ mod motion;
 mod mutated_documents;
 mod odd_pulls;
 mod orders;
+mod owners;
 mod phasing;
 mod played_sessions;
 mod published_examples;

@@ -2,7 +2,7 @@
 
 use crate::api::{
     about, begin, bench, builds, calibrate, choose, control, curve, diagnosis, documents, dyno, everything, history,
-    instruments, order, pairing, parts, phasing, readings, score, search, sensitivity, service, shop, tolerance,
+    instruments, order, owner, pairing, parts, phasing, readings, score, search, sensitivity, service, shop, tolerance,
     workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
@@ -102,6 +102,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(service::read_service_log)
             .service(service::service_calendar)
             .service(shop::read_shop)
+            .service(owner::owner_report)
             .service(dyno::read_pull_file)
             .service(dyno::remember_pull_mapping)
             .service(pairing::who_asks)
@@ -137,6 +138,9 @@ pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
             .app_data(shared.door.clone())
             .app_data(shared.shop.clone())
             .app_data(json)
+            .app_data(web::FormConfig::default().limit(MAX_BODY).error_handler(|error, _| {
+                Problem::new(StatusCode::BAD_REQUEST, "unreadable-request", error.to_string()).into()
+            }))
             .app_data(web::PayloadConfig::new(MAX_BODY))
             .app_data(web::QueryConfig::default().error_handler(|error, _| {
                 Problem::new(StatusCode::BAD_REQUEST, "unreadable-request", error.to_string()).into()

@@ -25,6 +25,8 @@ pub mod guard;
 pub mod instruments;
 pub mod jobs;
 pub mod order_sheet;
+pub mod owner_charts;
+pub mod owner_page;
 pub mod page;
 pub mod pairing;
 pub mod points;

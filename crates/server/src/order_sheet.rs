@@ -2,7 +2,7 @@
 
 use maud::{DOCTYPE, Markup, html};
 use rust_xlsxwriter::{Format, Workbook, Worksheet, XlsxError};
-use upper_lobe_core::analysis::{ORDER_COLUMNS, OrderCard, Side, UnitSystem, order_cells};
+use upper_lobe_core::analysis::{ORDER_COLUMNS, OrderCard, OrderFact, Side, UnitSystem, order_cells};
 
 /// The order as a workbook of three sheets: cam, parts with their sums, and what to do.
 ///
@@ -107,20 +107,9 @@ pub fn page(card: &OrderCard, system: UnitSystem) -> String {
             }
             body {
                 h1 { (title) }
-                table {
-                    thead { tr { @for column in ORDER_COLUMNS { th scope="col" { (column) } } } }
-                    tbody {
-                        @for side in Side::BOTH {
-                            @for line in card.lines.iter().filter(|line| line.side == side) {
-                                tr { @for cell in order_cells(line, system) { td { (cell) } } }
-                            }
-                        }
-                    }
-                }
+                (cam_table(card, system))
                 table { tbody {
-                    @for fact in &card.facts {
-                        tr { th scope="row" { (fact.label) } td { (fact.value.text(system)) @if fact.assumed { " (assumed)" } } }
-                    }
+                    (fact_rows(&card.facts, system))
                     @for missing in &card.missing {
                         tr { th scope="row" { (missing.label) } td { "to be given: ____________" } }
                     }
@@ -148,6 +137,32 @@ pub fn page(card: &OrderCard, system: UnitSystem) -> String {
     page.into_string()
 }
 
-const STYLE: &str = "body{font:11pt/1.35 sans-serif;margin:14mm;color:#111}h1{font-size:15pt}h2{font-size:12pt}\
+/// Both lobes line by line.
+pub fn cam_table(card: &OrderCard, system: UnitSystem) -> Markup {
+    html! {
+        table {
+            thead { tr { @for column in ORDER_COLUMNS { th scope="col" { (column) } } } }
+            tbody {
+                @for side in Side::BOTH {
+                    @for line in card.lines.iter().filter(|line| line.side == side) {
+                        tr { @for cell in order_cells(line, system) { td { (cell) } } }
+                    }
+                }
+            }
+        }
+    }
+}
+
+/// Facts, a row each; what is only assumed says so.
+fn fact_rows(facts: &[OrderFact], system: UnitSystem) -> Markup {
+    html! {
+        @for fact in facts {
+            tr { th scope="row" { (fact.label) } td { (fact.value.text(system)) @if fact.assumed { " (assumed)" } } }
+        }
+    }
+}
+
+/// How pages for paper look.
+pub const STYLE: &str = "body{font:11pt/1.35 sans-serif;margin:14mm;color:#111}h1{font-size:15pt}h2{font-size:12pt}\
 table{border-collapse:collapse;margin:0 0 5mm}th,td{text-align:left;padding:1mm 3mm 1mm 0;border-bottom:.2mm solid #999;vertical-align:top}\
 tr{break-inside:avoid}@page{margin:12mm}";

@@ -2,7 +2,7 @@
 
 use crate::jobs::aside;
 use crate::problem::Problem;
-use upper_lobe_core::analysis::{Build, Taught, taught_by};
+use upper_lobe_core::analysis::{Build, Stages, Taught, WearOf, taught_by, wear_of};
 use upper_lobe_store::Store;
 
 /// Newest documents of all builds but one that are not archived.
@@ -31,4 +31,10 @@ pub async fn taught(store: &Store, except: Option<i64>) -> Result<Vec<Taught>, P
     let mut documents = others(store, except).await?;
     documents.retain(|own| own.contains("\"information\""));
     aside(move || Ok(documents.iter().filter_map(|own| taught_by(&Build::read(own).ok()?)).collect())).await
+}
+
+/// Wear of builds for engines like them to be told by.
+pub fn wear_in(documents: &[String], stages: &Stages) -> Vec<WearOf> {
+    let wear = |text: &String| Build::read(text).map(|own| wear_of(&own, stages)).unwrap_or_default();
+    documents.iter().filter(|own| own.contains("\"service\"")).flat_map(wear).collect()
 }

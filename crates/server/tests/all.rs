@@ -13,6 +13,7 @@ mod command_line;
 mod dyno;
 mod kills;
 mod order_sheets;
+mod owner;
 mod pairing;
 mod search_killed;
 mod served;

@@ -590,6 +590,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/owner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What an owner takes along: plan, cam, limits, torque, service, history and cautions, with pictures. */
+        post: operations["owner_report"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pair": {
         parameters: {
             query?: never;
@@ -5448,6 +5465,22 @@ export interface components {
             /** @description Intake. */
             intake: components["schemas"]["GapBand"];
         };
+        /** @description Whose report; a form, so that it opens in a tab. */
+        OwnerRequest: {
+            /**
+             * Format: int64
+             * @description The stored build it is of.
+             */
+            build: number;
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description The document's text. */
+            document: string;
+            /** @description Units. */
+            system?: components["schemas"]["UnitSystem"];
+            /** @description The day it is, as 2026-06-01. */
+            today?: string | null;
+        };
         /** @description Two documents. */
         Pair: {
             /** @description The newer text. */
@@ -8866,6 +8899,37 @@ export interface operations {
                 };
                 content: {
                     "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": number[];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    owner_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/x-www-form-urlencoded": components["schemas"]["OwnerRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
                 };
             };
             422: {

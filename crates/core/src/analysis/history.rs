@@ -12,6 +12,7 @@ use crate::words::{ServiceEvent, SessionKind, Word};
 use serde_json::Value;
 
 /// A saved revision of a build.
+#[derive(Debug, Clone)]
 pub struct Revision {
     /// Its number.
     pub number: i64,

@@ -23,6 +23,7 @@ mod dynamics;
 mod history;
 mod limit;
 mod order;
+mod owner;
 mod parts;
 mod phasing;
 mod pulls;
@@ -60,6 +61,7 @@ pub use limit::{
     LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, RemedyChange, RemedyPart, Sense, Verdict, Worsened,
 };
 pub use order::{Bill, Machining, NeverTogether, OrderCard, OrderFact, OrderLine, OrderPart, PartState};
+pub use owner::{OwnerReport, OwnerTorque, TorqueCurve};
 pub use parts::{
     ClearanceReport, ControlReport, EngineReport, LiftReport, LobeReport, SpringsStay, StripReport, ValveClearance,
 };

@@ -30,23 +30,30 @@ pub async fn tell_history(
     body: web::Json<HistoryRequest>,
 ) -> Result<web::Json<HistoryReport>, Problem> {
     let HistoryRequest { document, build } = body.into_inner();
+    let revisions = stored_revisions(&store, build).await?;
+    let stages = stages.into_inner();
+    aside(move || Ok(history_of(&Build::read(&document)?, &revisions, &stages)?)).await.map(web::Json)
+}
+
+/// Saved revisions of a build, the earliest first; of very many the first and the latest. One that is damaged is left out.
+///
+/// # Errors
+/// There is no such build.
+pub async fn stored_revisions(store: &Store, build: i64) -> Result<Vec<Revision>, Problem> {
     let mut entries = store.history(build).await?;
     entries.reverse();
     let latest = entries.len().saturating_sub(MOST).max(1);
-    let mut stored = Vec::new();
+    let mut revisions = Vec::new();
     for (place, entry) in entries.iter().enumerate() {
         if place == 0 || place >= latest {
-            stored.push(store.revision(build, entry.revision).await?);
+            let own = store.revision(build, entry.revision).await?;
+            let read = serde_json::from_str(&own.document).ok();
+            revisions.extend(read.map(|document| Revision {
+                number: own.entry.revision,
+                saved_at: own.entry.saved_at,
+                document,
+            }));
         }
     }
-    let stages = stages.into_inner();
-    let told = aside(move || {
-        let read = |own: upper_lobe_store::StoredBuild| {
-            let document = serde_json::from_str(&own.document).ok()?;
-            Some(Revision { number: own.entry.revision, saved_at: own.entry.saved_at, document })
-        };
-        let revisions: Vec<Revision> = stored.into_iter().filter_map(read).collect();
-        Ok(history_of(&Build::read(&document)?, &revisions, &stages)?)
-    });
-    told.await.map(web::Json)
+    Ok(revisions)
 }

@@ -15,6 +15,7 @@ pub mod everything;
 pub mod history;
 pub mod instruments;
 pub mod order;
+pub mod owner;
 pub mod pairing;
 pub mod parts;
 pub mod phasing;

@@ -3,11 +3,11 @@
 use crate::jobs::aside;
 use crate::problem::Problem;
 use crate::service_calendar::calendar;
-use crate::shop::others;
+use crate::shop::{others, wear_in};
 use actix_web::{HttpResponse, post, web};
 use serde::Deserialize;
 use std::sync::Arc;
-use upper_lobe_core::analysis::{Build, ServiceReport, Stages, UnitSystem, WearOf, service_of, wear_of};
+use upper_lobe_core::analysis::{Build, ServiceReport, Stages, UnitSystem, service_of};
 use upper_lobe_store::Store;
 use utoipa::ToSchema;
 
@@ -62,8 +62,7 @@ async fn report(
     let documents = others(store, request.build).await?;
     aside(move || {
         let build = Build::read(&request.document)?;
-        let wear = |text: &String| Build::read(text).map(|own| wear_of(&own, &stages)).unwrap_or_default();
-        let like: Vec<WearOf> = documents.iter().filter(|own| own.contains("\"service\"")).flat_map(wear).collect();
+        let like = wear_in(&documents, &stages);
         let report = service_of(&build, (request.today.as_deref(), &like), &stages)?;
         Ok((report, build.name().to_owned()))
     })

@@ -9,6 +9,7 @@ mod demo;
 mod dyno;
 mod long;
 mod order;
+mod owner;
 mod part;
 mod schema;
 mod search;
@@ -84,6 +85,8 @@ enum Command {
     Dyno(dyno::Options),
     /// Read the service log of a document and print what wears, when it reaches its limits and what is due, as JSON or as a calendar.
     Service(service::Options),
+    /// Print the report for an owner, with pictures and cautions, as a page to print or to keep, or as JSON.
+    Owner(owner::Options),
     /// Write a copy of the whole database to FILE; a server may be running and saving.
     Backup(backup::Options),
     /// Put everything of a backup in the place of what is in the database, which is kept beside it first.
@@ -173,6 +176,7 @@ pub fn run() -> ExitCode {
         Command::Calibrate(options) => long::calibrate(&options),
         Command::Dyno(options) => dyno::run(&options),
         Command::Service(options) => service::run(&options),
+        Command::Owner(options) => owner::run(&options),
         Command::Backup(options) => backup::backup(&options),
         Command::Restore(options) => backup::restore(&options),
         Command::Export(options) => backup::export(&options),

@@ -48,6 +48,7 @@ const ROUTES: &[(&str, &str, Allowed)] = &[
     ("POST", "/api/service", LOOK),
     ("POST", "/api/service/calendar", LOOK),
     ("POST", "/api/shop", LOOK),
+    ("POST", "/api/owner", LOOK),
     ("POST", "/api/pull-file", LOOK),
     ("PUT", "/api/pull-mappings", changes(Role::Everything, "mapped the columns of a dyno's files")),
     ("POST", "/api/order", LOOK),

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { useSessionPart } from '../../model/useSession'
 import { Due } from './Due'
 import { Log } from './Log'
+import { OwnerReport } from './OwnerReport'
 import './service.css'
 import { Story } from './Story'
 import { useService } from './useService'
@@ -41,7 +42,12 @@ export function ServiceStep() {
       {view === 'log' ? <Log report={data} /> : null}
       {view === 'wears' ? <Wears report={data} /> : null}
       {view === 'due' ? <Due report={data} /> : null}
-      {view === 'story' ? <Story /> : null}
+      {view === 'story' ? (
+        <>
+          <OwnerReport />
+          <Story />
+        </>
+      ) : null}
     </section>
   )
 }

@@ -1,0 +1,27 @@
+import { Button } from 'antd'
+import { useCandidate, useSessionPart } from '../../model/useSession'
+import { today } from '../bench/lines'
+
+/** Asks for the report of the candidate in view, as it is in view, in a tab of its own: a page to print or to keep. */
+export function OwnerReport() {
+  const candidate = useCandidate()
+  const document = useSessionPart((state) => state.history.present)
+  const build = useSessionPart((state) => state.summary.id)
+  const system = useSessionPart((state) => state.system)
+  if (!candidate) return null
+  const sent = { document, build, candidate: candidate.id, system, today: today(new Date()) }
+  return (
+    <form method="post" action="/api/owner" target="_blank" className="no-print">
+      {Object.entries(sent).map(([name, value]) => (
+        <input key={name} type="hidden" name={name} value={value} />
+      ))}
+      <Button size="small" htmlType="submit">
+        Report for the owner
+      </Button>{' '}
+      <span className="quiet">
+        of {candidate.name}: plan, cam, limits, torque, service and what became of it, with pictures
+        and cautions; to print or to keep
+      </span>
+    </form>
+  )
+}
