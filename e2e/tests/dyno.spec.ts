@@ -1,32 +1,12 @@
-import type { ChildProcess } from 'node:child_process'
-import { spawn } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { DEMO, expect, step, test } from './screen'
-
-const BINARY = fileURLToPath(new URL('../../target/verify/upper-lobe', import.meta.url))
-
-/** A dyno that runs two pulls each of the demo's first two candidates as the model has them, and where it is. */
-async function standIn(): Promise<{ process: ChildProcess; at: string }> {
-  const demo = JSON.parse(DEMO) as Record<string, unknown>
-  const build = { ...demo, dyno_test: { control: 'a', against: ['b'], pulls_each: 2 } }
-  const file = join(mkdtempSync(join(tmpdir(), 'dyno-')), 'build.json')
-  writeFileSync(file, JSON.stringify(build))
-  const process = spawn(BINARY, ['stand-in', file, '--dyno', '--by-hand', '--every', '5'])
-  const first = await new Promise<string>((told) => {
-    process.stdout.once('data', (data: Buffer) => {
-      told(data.toString())
-    })
-  })
-  return { process, at: first.trim().split(' at ')[1] ?? '' }
-}
+import { dynoStandIn } from './standIn'
 
 test('a test is planned, run on a dyno that sends lines, and its difference is told with its doubt', async ({
   bench,
 }) => {
-  const cell = await standIn()
+  const demo = JSON.parse(DEMO) as Record<string, unknown>
+  const build = { ...demo, dyno_test: { control: 'a', against: ['b'], pulls_each: 2 } }
+  const cell = await dynoStandIn(JSON.stringify(build))
   await step(bench, 'Dyno')
   const dyno = bench.getByRole('region', { name: 'On the dyno' })
   const order = dyno.getByRole('list', { name: 'Order of the pulls' })

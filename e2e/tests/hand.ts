@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { expect } from './screen'
 
 /** Counts what a hand does: clicks, and fields typed into. */
@@ -14,6 +14,25 @@ export class Hand {
   async click(role: 'button' | 'radio' | 'menuitem', name: string | RegExp): Promise<void> {
     this.clicks += 1
     await this.page.getByRole(role, { name }).first().click()
+  }
+
+  /** Clicks something that was found already. */
+  async press(target: Locator): Promise<void> {
+    this.clicks += 1
+    await target.click()
+  }
+
+  /** Chooses of a list that opens: two clicks. */
+  async choose(list: Locator, title: string): Promise<void> {
+    await this.press(list)
+    await this.press(this.page.getByTitle(title, { exact: true }).last())
+  }
+
+  /** Types into something that was found already. */
+  async fill(target: Locator, text: string, key = 'Enter'): Promise<void> {
+    this.fields += 1
+    await target.fill(text)
+    await target.press(key)
   }
 
   async type(name: string, text: string, key = 'Tab'): Promise<void> {

@@ -2,7 +2,7 @@
 
 use serde_json::json;
 use std::sync::Arc;
-use upper_lobe_core::analysis::{CalibrationJob, Job, Watch};
+use upper_lobe_core::analysis::{CalibrationJob, Halted, Job, Watch};
 use upper_lobe_core::build::Build;
 use upper_lobe_core::candidate::breathing::calibration::{Pull, Subject, error, fit, torques};
 use upper_lobe_core::candidate::breathing::constants::Constants;
@@ -75,6 +75,13 @@ fn a_pull_in_a_document_is_read_in_its_own_air_and_its_result_is_written_back() 
     let views = kept.candidates();
     let calibrated = breathing_of(&Resolved::of(&views[1], &stages)).unwrap();
     assert!(calibrated.calibration.is_some() && (calibrated.setup.friction - 1.0).abs() > 1e-4);
+
+    // Another engine, or another unit: said, not fitted.
+    let mut other = value.clone();
+    other["pull"]["points"] = json!([["2500 rpm", "40 lb-ft"], ["3500 rpm", "42 lb-ft"], ["4500 rpm", "41 lb-ft"]]);
+    let job = CalibrationJob::new(&Build::from_value(other).unwrap(), Arc::clone(&stages)).unwrap().expect("complete");
+    let Err(Halted::Lacks { reason, .. }) = job.run(&Watch::nobody()) else { panic!("fitted to another engine") };
+    assert!(reason.starts_with("at 2500 rpm the pulls have ") && reason.contains("another engine"), "{reason}");
 
     value["pull"]["candidate"] = "nobody".into();
     let missing = CalibrationJob::new(&Build::from_value(value).unwrap(), stages);

@@ -17,6 +17,9 @@ use crate::work::{Class, Halted, Job, Watch};
 use serde::Serialize;
 use std::sync::Arc;
 
+/// Torque read over torque computed that a pull of the same engine may have (common practice, no source).
+const LIKE: std::ops::RangeInclusive<f64> = 0.4..=2.5;
+
 /// How far a fit is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -87,6 +90,18 @@ impl CalibrationJob {
             Ok(subject) => Ok(Self { subjects: vec![subject], names: vec![view.name.clone()], stages }),
             Err(gap) => Err(lacks(&gap, &source)),
         })
+    }
+
+    /// What was read where it is nothing like what the model has of this engine: no constants make that good.
+    fn is_no_pull_of_this(&self, before: &[f64]) -> Option<String> {
+        let rows = self.speeds().into_iter().zip(self.measured().into_iter().zip(before));
+        let (rpm, (read, model)) = rows.into_iter().find(|(_, (read, model))| !LIKE.contains(&(read / *model)))?;
+        let torque = |nm: f64| format_si(nm, Dimension::Torque, UnitSystem::Metric);
+        Some(format!(
+            "at {rpm:.0} rpm the pulls have {}, the model {}: that is another engine, another unit, or a throttle that was not open",
+            torque(read),
+            torque(*model)
+        ))
     }
 
     fn measured(&self) -> Vec<f64> {
@@ -185,6 +200,9 @@ impl Job for CalibrationJob {
         let full = |constants: &Constants| torques_of(&self.subjects, constants, efforts.1, watch.stop).map_err(halted);
         let (before_nm, after_nm) = (full(&Constants::default())?, full(&kept)?);
         let measured_nm = self.measured();
+        if let Some(reason) = self.is_no_pull_of_this(&before_nm) {
+            return Err(Halted::Lacks { reason, needs: Vec::new() });
+        }
         let error = |found: &[f64]| {
             let errors: Vec<f64> = found.iter().zip(&measured_nm).map(|(found, own)| found / own - 1.0).collect();
             root_mean_square(&errors)

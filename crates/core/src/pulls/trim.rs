@@ -25,6 +25,11 @@ const AHEAD: f64 = 0.05;
 /// no source).
 const OPEN: f64 = 0.93;
 const CLOSING: f64 = 0.88;
+/// Share of its strongest torque below which an engine idles or is driven; no open throttle makes so little where it is pulled. How far a
+/// held speed wanders, and how many points of it no dwell of a stepped test has (common practice, no source).
+const IDLES: f64 = 0.25;
+const HELD: f64 = 0.02;
+const DWELL: usize = 12;
 /// A spike is off its neighbours' median by so many of their spread and by that share of it [Hampel's identifier: Davies and
 /// Gather 1993; the share is common practice, no source].
 const SPREADS: f64 = 5.0;
@@ -69,9 +74,11 @@ fn falling(points: &[(f64, f64)], left: &mut [Option<Left>]) {
     else {
         return;
     };
+    // A last step that is held wanders about its speed: it does not slow down.
+    let slows = points[top..].iter().any(|(rpm, _)| *rpm < fastest - noise);
     let mut reached = 0.0_f64;
     for (place, (rpm, _)) in points.iter().enumerate() {
-        if place > top || *rpm < reached - noise {
+        if (slows && place > top) || *rpm < reached - noise {
             left[place] = Some(Left::Slower);
         }
         reached = reached.max(*rpm);
@@ -118,27 +125,51 @@ fn between(points: &[(f64, f64)], kept: &[usize], at: usize) -> f64 {
     }
 }
 
+/// Marks what was read before the throttle was open and after it had closed. Flat torque is not yet an open throttle: an engine idles,
+/// or is held at a part of its torque, before it is pulled.
 fn throttle(points: &[(f64, f64)], range: (Option<f64>, Option<f64>), left: &mut [Option<Left>]) {
     let kept: Vec<usize> = (0..points.len()).filter(|place| left[*place].is_none()).collect();
     let ahead = ((AHEAD * kept.len() as f64) as usize).max(3);
     if kept.len() < 2 * ahead {
         return;
     }
-    let typical = |places: &[usize]| {
-        let mut torques: Vec<f64> = places.iter().map(|place| points[*place].1).collect();
-        torques.sort_by(f64::total_cmp);
-        torques[torques.len() / 2]
-    };
-    let half = kept.len() / 2;
-    let open = (0..half).find(|at| points[kept[*at]].1 >= OPEN * typical(&kept[*at + 1..=*at + ahead])).unwrap_or(0);
-    let closing = |at: &usize| points[kept[*at]].1 >= CLOSING * typical(&kept[*at - ahead..*at]);
-    let closed = (half.max(ahead)..kept.len()).rev().find(closing).unwrap_or(kept.len() - 1);
+    let torque = |at: usize| points[kept[at]].1;
+    let last = kept.len() - 1;
+    let strong = ranked(kept.iter().map(|place| points[*place].1), 0.9);
+    let pulling: Vec<usize> = (0..=last).filter(|at| torque(*at) >= 0.5 * strong).collect();
+    let middle = pulling[pulling.len() / 2];
+    let typical = |from: usize, to: usize| ranked((from..=to.min(last)).map(torque), 0.5);
+    let idles = |at: &usize| torque(*at) < IDLES * strong;
+    let first = (0..middle).rev().find(idles).map_or(0, |at| at + 1);
+    let first = held_until(points, &kept[first..middle.max(first)]).map_or(first, |held| {
+        let from = first + held;
+        if typical(first, from - 1) < OPEN * typical(from, from + ahead) { from } else { first }
+    });
+    let open = (first..middle).find(|at| torque(*at) >= OPEN * typical(at + 1, at + ahead)).unwrap_or(first);
+    let end = (middle + 1..=last).find(idles).unwrap_or(last + 1);
+    let closing = |at: &usize| torque(*at) >= CLOSING * typical(at - ahead, at - 1);
+    let closed = (middle.max(ahead)..end).rev().find(closing).unwrap_or(end - 1);
     if range.0.is_none() {
         kept[..open].iter().for_each(|place| left[*place] = Some(Left::RollOn));
     }
     if range.1.is_none() {
         kept[closed + 1..].iter().for_each(|place| left[*place] = Some(Left::ThrottleClosed));
     }
+}
+
+/// How many of the first points have one speed; `None` of fewer than a dwell of a stepped test has.
+fn held_until(points: &[(f64, f64)], places: &[usize]) -> Option<usize> {
+    let speed = |place: &usize| points[*place].0;
+    let first = speed(places.first()?);
+    let held = places.iter().take_while(|place| (speed(place) - first).abs() < HELD * first).count();
+    (held >= DWELL).then_some(held)
+}
+
+/// The value that such a share of all lie below.
+fn ranked(values: impl Iterator<Item = f64>, share: f64) -> f64 {
+    let mut values: Vec<f64> = values.collect();
+    values.sort_by(f64::total_cmp);
+    values.get(((share * values.len() as f64) as usize).min(values.len().saturating_sub(1))).copied().unwrap_or(0.0)
 }
 
 #[cfg(test)]
@@ -196,6 +227,48 @@ mod tests {
         assert!((10..=11).contains(&count(&left, Left::ThrottleClosed)), "{}", count(&left, Left::ThrottleClosed));
         let kept = counted(&points, &left);
         assert!(kept.iter().all(|(_, torque)| *torque > 300.0));
+    }
+
+    /// What the engine does before it is pulled, then the pull.
+    fn after(lead: impl Iterator<Item = (f64, f64)>) -> Vec<Option<Left>> {
+        let points: Vec<(f64, f64)> = lead.chain(pull()).collect();
+        trim(&points, (None, None))
+    }
+
+    #[test]
+    fn idling_and_a_held_part_of_its_torque_are_no_pull() {
+        // Steady, as idling is: flat torque is no open throttle. For however long it idled.
+        for count in [30_usize, 400] {
+            let idling = (0..count).map(|i| (900.0 + 5.0 * (i % 3) as f64, 10.0));
+            let left = after(idling);
+            assert!(left[..count].iter().all(|own| *own == Some(Left::RollOn)), "{count}");
+            assert!(left[count..].iter().all(Option::is_none), "{count}");
+        }
+        // Held at the speed it begins from, at half of its torque, then opened.
+        let held = (0..25).map(|i| (1990.0 + 5.0 * (i % 3) as f64, 200.0));
+        let left = after(held);
+        // With it the two points of the pull that have the same speed.
+        assert!(left[..25].iter().all(|own| *own == Some(Left::RollOn)) && count(&left, Left::RollOn) <= 27);
+        // The throttle closes and the brake holds the speed: flat, and no pull either.
+        let mut points = pull();
+        points.extend((0..20).map(|i| (6001.0 + f64::from(i), 12.0)));
+        let left = trim(&points, (None, None));
+        assert_eq!((count(&left, Left::ThrottleClosed), counted(&points, &left).len()), (20, 200));
+    }
+
+    #[test]
+    fn a_stepped_test_and_an_engine_that_comes_on_late_count_as_they_are() {
+        let stepped: Vec<(f64, f64)> =
+            (0..96).map(|i| (2000.0 + 400.0 * f64::from(i / 8) + f64::from(i % 2), 400.0 - f64::from(i / 8))).collect();
+        assert_eq!(trim(&stepped, (None, None)), vec![None; 96]);
+        // Boost comes in: from two fifths of its torque to all of it over a quarter of its speeds.
+        let boosted: Vec<(f64, f64)> = (0..160)
+            .map(|i| {
+                let x = f64::from(i) / 159.0;
+                (1400.0 + 2000.0 * x, 700.0 * (0.4 + 0.6 * (4.0 * (x - 0.15)).clamp(0.0, 1.0)))
+            })
+            .collect();
+        assert_eq!(trim(&boosted, (None, None)), vec![None; 160]);
     }
 
     #[test]

@@ -2,6 +2,7 @@ import { Button } from 'antd'
 import type { ShopReport } from '../../api/client'
 import { percent } from '../../model/figures'
 import { useSession, useSessionPart } from '../../model/useSession'
+import { useHolds } from '../torque/useHolds'
 import { axesOf, byFamily, place } from './shrunk'
 import { useShop } from './useShop'
 
@@ -36,11 +37,7 @@ export function Shop() {
 
 function Next({ next }: { next: ShopReport['next'] }) {
   const session = useSession()
-  const kept = useSessionPart((state) =>
-    (next?.fields ?? []).every((own) =>
-      state.answer?.fields?.some((field) => field.field === own.field && field.text === own.text),
-    ),
-  )
+  const kept = useHolds(next?.fields)
   if (!next) return null
   const take = () => {
     session.edits(next.fields.map(({ field, text }) => ({ set: { field, text } })))

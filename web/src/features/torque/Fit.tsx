@@ -6,6 +6,7 @@ import type { SessionState } from '../../model/state'
 import { useSession, useSessionPart } from '../../model/useSession'
 import type { Scales } from './chart'
 import { useJob } from '../../model/useJob'
+import { useHolds } from './useHolds'
 import { inSentence } from '../fields/labels'
 
 const FIELDS =
@@ -99,6 +100,7 @@ function Result({
   scales: Scales
   onTake: (report: CalibrationReport) => void
 }) {
+  const kept = useHolds(report.fields)
   const torque = (nm: number | undefined) => numberIn(nm ?? 0, scales.torque)
   const off = (nm: number | undefined, place: number) => {
     const by = (nm ?? 0) / (report.measured_nm[place] ?? 1) - 1
@@ -111,9 +113,13 @@ function Result({
           .slice(0, 4)
           .map((field) => `${inSentence(field.label)} ${field.text}`)
           .join(' · ')}{' '}
-        <Button size="small" type="primary" onClick={() => onTake(report)}>
-          Take these
-        </Button>
+        {kept ? (
+          <span className="quiet">The model has these.</span>
+        ) : (
+          <Button size="small" type="primary" onClick={() => onTake(report)}>
+            Take these
+          </Button>
+        )}
       </p>
       <Explains report={report} />
       {partsOf(report).map(({ name, from, to }) => (
