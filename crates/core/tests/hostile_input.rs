@@ -152,6 +152,15 @@ proptest! {
 }
 
 #[test]
+fn a_shop_s_two_bounds_that_are_one_leave_the_bar_with_numbers() {
+    for text in ["0 in", "0.06 in"] {
+        let mut value = example();
+        value["limits"] = json!([{ "limit": "bore_wall", "at_least": text, "at_most": text, "reason": "just so" }]);
+        answer_is_finite(value);
+    }
+}
+
+#[test]
 fn faults_come_all_at_once_with_field_given_needs_and_cure() {
     let mut value = example();
     value["engine"]["bore"] = "3.9".into();

@@ -131,8 +131,9 @@ pub fn limit_shown(measure: Measure, finding: &Finding) -> LimitShown {
     // The bar runs so that a single bound stands in its middle and a band fills the middle half.
     let centre = bounds.iter().sum::<f64>() / bounds.len().max(1) as f64;
     let half = match bounds.as_slice() {
-        [low, high] => high - low,
-        _ => centre.abs().max(4.0 * finding.tight),
+        [low, high] if high > low => high - low,
+        // One bound, or a shop's two that are one.
+        _ => centre.abs().max(4.0 * finding.tight).max(f64::MIN_POSITIVE),
     };
     let place = |si: f64| (0.5 + 0.5 * (si - centre) / half).clamp(0.0, 1.0);
     LimitShown {
