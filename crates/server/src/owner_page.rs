@@ -3,7 +3,9 @@
 use crate::order_sheet::{STYLE, cam_table};
 use crate::owner_charts::{FIRST, HALF, Line, SECOND, WHOLE, chart};
 use maud::{DOCTYPE, Markup, PreEscaped, html};
-use upper_lobe_core::analysis::{LimitReport, OrderFact, OwnerReport, Shown, TorqueCurve, UnitSystem, Verdict};
+use upper_lobe_core::analysis::{
+    Dimension, LimitReport, OrderFact, OwnerReport, Shown, TorqueCurve, UnitSystem, Verdict, scale,
+};
 
 /// The page.
 pub fn page(report: &OwnerReport, system: UnitSystem) -> String {
@@ -58,10 +60,9 @@ fn facts(facts: &[OrderFact], system: UnitSystem) -> Markup {
 
 fn torque(report: &OwnerReport, system: UnitSystem) -> Markup {
     let torque = &report.torque;
-    let (factors, units) = match system {
-        UnitSystem::Inch => ((POUND_FOOT, HORSEPOWER), ("lbf ft", "hp")),
-        UnitSystem::Metric => ((1.0, 1.0), ("N m", "kW")),
-    };
+    let scales = [scale(Dimension::Torque, system), scale(Dimension::Power, system)];
+    // The report has newton metres and kilowatts.
+    let (newton_metres, kilowatts) = (scales[0].factor, scales[1].factor * 1e-3);
     let curves = [(SECOND, torque.predicted.as_ref()), (FIRST, torque.measured.as_ref())];
     let lines = |of: &dyn Fn(&TorqueCurve, usize) -> f64, factor: f64, banded: bool| -> Vec<Line> {
         let own = curves.iter().filter_map(|(ink, curve)| Some((*ink, (*curve)?)));
@@ -72,8 +73,8 @@ fn torque(report: &OwnerReport, system: UnitSystem) -> Markup {
         })
         .collect()
     };
-    let torques = chart(HALF, ("rpm", units.0), &lines(&|own, i| own.torque_nm[i], factors.0, true));
-    let powers = chart(HALF, ("rpm", units.1), &lines(&|own, i| own.power_kw[i], factors.1, false));
+    let torques = chart(HALF, ("rpm", scales[0].unit), &lines(&|own, i| own.torque_nm[i], newton_metres, true));
+    let powers = chart(HALF, ("rpm", scales[1].unit), &lines(&|own, i| own.power_kw[i], kilowatts, false));
     html! {
         h2 { "Torque and power" }
         @if torques.is_some() {
@@ -93,23 +94,20 @@ fn torque(report: &OwnerReport, system: UnitSystem) -> Markup {
     }
 }
 
-/// One newton metre in pound-feet, a kilowatt in horsepower: definitions of both units.
-const POUND_FOOT: f64 = 1.355_817_948;
-const HORSEPOWER: f64 = 0.745_699_872;
-
 fn lift(report: &OwnerReport, system: UnitSystem) -> Markup {
     let Some(strip) = &report.strip else { return html! {} };
-    let (factor, unit) = if system == UnitSystem::Inch { (25.4, "lift, in") } else { (1.0, "lift, mm") };
+    let length = scale(Dimension::Length, system);
+    let millimetres = length.factor * 1e3;
     let line = |ink, rigid: &[f64], running: &Option<Vec<f64>>| {
         let lift = running.as_deref().unwrap_or(rigid);
-        let points = strip.crank_deg.iter().zip(lift).step_by(4).map(|(deg, lift)| (*deg, lift / factor));
+        let points = strip.crank_deg.iter().zip(lift).step_by(4).map(|(deg, lift)| (*deg, lift / millimetres));
         Line { ink, points: points.collect(), half: Vec::new() }
     };
     let lines = [
         line(SECOND, &strip.exhaust_lift_mm, &strip.exhaust_running_mm),
         line(FIRST, &strip.intake_lift_mm, &strip.intake_running_mm),
     ];
-    let svg = chart(WHOLE, ("crank degrees after firing top dead centre", unit), &lines);
+    let svg = chart(WHOLE, ("crank degrees after firing top dead centre", &format!("lift, {}", length.unit)), &lines);
     html! {
         @if let Some(svg) = svg {
             figure {

@@ -125,19 +125,18 @@ impl CalibrationJob {
     }
 }
 
+/// What the constants are called, in their order.
+pub const LABELS: [&str; 4] = ["Port flow", "Friction", "Heat released", "Intake longer by"];
+
 /// What a document keeps of constants, as it keeps it.
 pub fn fitted_fields(own: &Calibrated) -> Vec<FittedField> {
     let constants = &own.constants;
     let speed = |rpm: f64| format!("{rpm:.0} rpm");
     vec![
-        field("port_flow", "Port flow", format!("{:.3}", constants.port_flow)),
-        field("friction", "Friction", format!("{:.3}", constants.friction)),
-        field("burning", "Heat released", format!("{:.3}", constants.burning)),
-        field(
-            "intake_length",
-            "Intake longer by",
-            format_si(constants.intake_length, Dimension::Length, UnitSystem::Metric),
-        ),
+        field("port_flow", LABELS[0], format!("{:.3}", constants.port_flow)),
+        field("friction", LABELS[1], format!("{:.3}", constants.friction)),
+        field("burning", LABELS[2], format!("{:.3}", constants.burning)),
+        field("intake_length", LABELS[3], format_si(constants.intake_length, Dimension::Length, UnitSystem::Metric)),
         field("remaining", "Error left", format!("{:.4}", own.remaining)),
         field("from", "From", speed(own.speeds.0)),
         field("to", "To", speed(own.speeds.1)),

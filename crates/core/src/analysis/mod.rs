@@ -84,7 +84,7 @@ pub use crate::parts::{
 };
 pub use crate::pulls::file::{Holds, Mapped};
 pub use crate::pulls::live::{Line as DynoLine, Live as LiveDyno};
-pub use crate::quantity::{Dimension, Shown, UnitSystem, restate_finer, shown};
+pub use crate::quantity::{Dimension, Shown, UnitSystem, restate_finer, scale, shown};
 pub use crate::report::*;
 pub use crate::response::Columns;
 pub use crate::work::{Class, Halted, Job, Watch};

@@ -1,7 +1,7 @@
 //! The shop twin as a report: what the shop's own pulls say of the model's constants, how well the others foretold each build, and what
 //! the next build of a family may take.
 
-use super::calibration::{fitted_fields, rounded};
+use super::calibration::{LABELS, fitted_fields, rounded};
 use super::taught::{Taught, family_of, taught_by};
 use crate::build::Build;
 use crate::candidate::breathing::calibration::{PULL_ERROR, constants_at, root_mean_square, spreads_of, widths};
@@ -15,7 +15,6 @@ use crate::words::CalibratedBy;
 const ENOUGH: usize = 3;
 /// Half of an interval that holds 95 of 100, in standard deviations.
 const HALF: f64 = 1.96;
-const LABELS: [&str; 4] = ["Port flow", "Friction", "Heat released", "Intake longer by"];
 const MODEL: &str = "Each build has constants of its own, drawn from its family's, those from the shop's; what a fit left behind is kept in its document. A build that differs much is drawn to its family as far as its own pulls leave it open (a normal hierarchy; spreads within and between families as the modes of their posteriors). What the others foretold of each is told with that build left out, to first order in the constants.";
 
 /// All builds that were on the dyno, with their families in order.
@@ -28,16 +27,15 @@ struct Shop<'a> {
 
 impl<'a> Shop<'a> {
     fn new(taught: &'a [Taught]) -> Self {
-        let mut taught: Vec<&Taught> = taught.iter().collect();
-        taught.sort_by(|a, b| (&a.family, &a.name).cmp(&(&b.family, &b.name)));
+        let mut named: Vec<&Taught> = taught.iter().collect();
+        named.sort_by(|a, b| (&a.family, &a.name).cmp(&(&b.family, &b.name)));
         // A copy of a build brings its fit along: it teaches once.
-        let mut seen: Vec<&Learned> = Vec::new();
-        taught.retain(|own| {
-            !seen.contains(&&own.learned) && {
-                seen.push(&own.learned);
-                true
+        let mut taught: Vec<&Taught> = Vec::new();
+        for own in named {
+            if !taught.iter().any(|one| one.learned == own.learned) {
+                taught.push(own);
             }
-        });
+        }
         let mut families: Vec<&str> = taught.iter().map(|own| own.family.as_str()).collect();
         families.dedup();
         let number = |family: &str| families.partition_point(|own| *own < family);

@@ -42,6 +42,12 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
     }
 }
 
+/// The candidate that is asked for; the first when none is.
+pub fn candidate_of(build: &Build, asked: Option<&str>) -> String {
+    let first = || build.candidates().first().map(|view| view.id.clone()).unwrap_or_default();
+    asked.map_or_else(first, str::to_owned)
+}
+
 /// The bytes of a document; `-` reads standard input.
 pub fn read(path: &Path) -> anyhow::Result<Vec<u8>> {
     let mut bytes = Vec::new();

@@ -1,7 +1,7 @@
 //! `upper-lobe sensitivity`, `choose`, `score` and `calibrate`: the work of seconds that the screen asks for, run to its end.
 
 use super::REFUSED;
-use super::analyze::{print, read};
+use super::analyze::{candidate_of, print, read};
 use clap::Args;
 use std::io::IsTerminal;
 use std::path::PathBuf;
@@ -43,8 +43,8 @@ pub struct ChooseOptions {
 pub fn sensitivity(options: &CandidateOptions) -> anyhow::Result<ExitCode> {
     let text = read(&options.file)?;
     finish(document(&text).and_then(|build| {
-        let first = build.candidates().first().map(|view| view.id.to_owned()).unwrap_or_default();
-        Ok(SensitivityJob::new(&build, options.candidate.as_deref().unwrap_or(&first), Arc::default())?)
+        let candidate = candidate_of(&build, options.candidate.as_deref());
+        Ok(SensitivityJob::new(&build, &candidate, Arc::default())?)
     }))
 }
 

@@ -1,7 +1,7 @@
 //! The order card of a candidate, on standard output.
 
 use super::REFUSED;
-use super::analyze::{print, print_text, read};
+use super::analyze::{candidate_of, print, print_text, read};
 use crate::order_sheet::{page, workbook};
 use clap::{Args, ValueEnum};
 use std::io::Write;
@@ -60,7 +60,6 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
 
 fn card(options: &Options, bytes: &[u8]) -> Result<OrderCard, Faults> {
     let build = Build::read(&String::from_utf8_lossy(bytes))?;
-    let first = || build.candidates().into_iter().next().map(|view| view.id).unwrap_or_default();
-    let candidate = options.candidate.clone().unwrap_or_else(first);
+    let candidate = candidate_of(&build, options.candidate.as_deref());
     Ok(order_card(&build, &candidate, &Stages::default())?)
 }

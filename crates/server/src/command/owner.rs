@@ -1,7 +1,7 @@
 //! `upper-lobe owner FILE`: the report for an owner, as a page or as JSON.
 
 use super::REFUSED;
-use super::analyze::{print, print_text, read};
+use super::analyze::{candidate_of, print, print_text, read};
 use crate::owner_page::page;
 use clap::{Args, ValueEnum};
 use std::path::PathBuf;
@@ -53,8 +53,7 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
 
 fn report(options: &Options, text: &str) -> Result<OwnerReport, Faults> {
     let build = Build::read(text)?;
-    let first = || build.candidates().into_iter().next().map(|view| view.id).unwrap_or_default();
-    let candidate = options.candidate.clone().unwrap_or_else(first);
+    let candidate = candidate_of(&build, options.candidate.as_deref());
     let around = Around { today: options.today.as_deref(), revisions: &[], like: &[] };
     Ok(owner_of(&build, &candidate, &around, &Arc::new(Stages::default()))?)
 }
