@@ -24,9 +24,12 @@ fn limit_of(document: &str, threshold_mm: Option<f64>, stages: &Arc<Stages>) -> 
     job(document, threshold_mm, stages).expect("complete").preview().run(&Watch::nobody()).expect("a report")
 }
 
+/// What these tests share: trains turned without what breathing would find of them.
+static SHARED: LazyLock<Arc<Stages>> = LazyLock::new(Arc::default);
+
 /// The demo builds as they are asked for most, turned once.
 static REPORTS: LazyLock<Vec<Arc<DynamicsReport>>> =
-    LazyLock::new(|| DEMOS.iter().map(|demo| report(demo, None, &Arc::default())).collect());
+    LazyLock::new(|| DEMOS.iter().map(|demo| report(demo, None, &SHARED)).collect());
 
 fn with(document: &str, change: impl FnOnce(&mut Value)) -> String {
     let mut build: Value = serde_json::from_str(document).expect("JSON");
@@ -122,7 +125,7 @@ fn springs_of_the_shelf_are_turned_with_their_price() {
     solid.insert("coil_bind_height".to_owned(), json!("1.600 in"));
     let shelf = [part("as it was", fields), part("binds", solid)];
     let build = Build::read(&weak).expect("in order");
-    let job = ControlJob::new(&build, Some("a"), None, (shelf.into(), Arc::default())).expect("a candidate");
+    let job = ControlJob::new(&build, Some("a"), None, (shelf.into(), Arc::clone(&SHARED))).expect("a candidate");
     let found = job.expect("complete").run(&Watch::nobody()).expect("a report");
     let springs: Vec<_> = found.what_buys_speed.iter().filter(|bought| bought.price.is_some()).collect();
     println!("{springs:?}");
@@ -136,7 +139,7 @@ fn what_parts_bear_in_motion_has_margins_of_its_own() {
     let lines = |document: &str| {
         let build = Build::read(document).expect("in order");
         let parts = vec![PartName::Dynamics, PartName::Limits];
-        let analysis = analyze(&build, &Request::of(Some("a".to_owned()), parts), &Stages::default()).expect("done");
+        let analysis = analyze(&build, &Request::of(Some("a".to_owned()), parts), &SHARED).expect("done");
         analysis.candidates.into_iter().next().expect("one").limits
     };
     let have = |lines: &[LimitReport], id: &str| lines.iter().find(|line| line.id == id).and_then(|line| line.have);
@@ -183,8 +186,7 @@ fn the_same_train_has_the_same_report_every_time() {
 
 #[test]
 fn a_stricter_threshold_is_crossed_sooner() {
-    let stages = Arc::new(Stages::default());
-    let limit = |mm: f64| limit_of(DEMOS[0], Some(mm), &stages).intake.limiting_speed_rpm.expect("a limit");
+    let limit = |mm: f64| limit_of(DEMOS[0], Some(mm), &SHARED).intake.limiting_speed_rpm.expect("a limit");
     let limits = [0.15, 0.508, 1.2].map(limit);
     assert!(limits.is_sorted() && limits[0] + 100.0 < limits[2], "{limits:?}");
 }
@@ -241,8 +243,7 @@ fn margins_take_up_what_was_computed_and_the_hand_check_becomes_advice() {
 #[test]
 fn a_film_shows_the_motion_that_was_judged() {
     let build = Build::read(DEMOS[1]).expect("in order");
-    let stages = Stages::default();
-    let at = |rpm: f64| film(&build, Some("a"), rpm, &stages).expect("a candidate").expect("complete");
+    let at = |rpm: f64| film(&build, Some("a"), rpm, &SHARED).expect("a candidate").expect("complete");
     let (slow, fast) = (at(1200.0), at(9600.0));
     let most = |values: &[f64]| values.iter().copied().fold(0.0, f64::max);
     // Turned slowly nothing parts and every coil goes down evenly; past the limit the train parts and coils surge.
@@ -270,6 +271,6 @@ fn a_film_shows_the_motion_that_was_judged() {
     let report = &REPORTS[1].intake;
     assert!((most(&slow.intake.valve_mm) - report.maximum_lift_mm[0]).abs() < 0.05);
     for rpm in [0.0, f64::NAN, 1e9] {
-        assert!(film(&build, Some("a"), rpm, &stages).is_err(), "{rpm}");
+        assert!(film(&build, Some("a"), rpm, &SHARED).is_err(), "{rpm}");
     }
 }

@@ -43,7 +43,8 @@ impl Own {
     }
 
     fn responses(&self) -> Responses {
-        let strays = Strays::of(&self.resolved, &self.fields, &self.findings, &|| false).expect("not stopped");
+        let strays = Strays::of(&self.resolved, &self.fields, &self.findings, (&Stages::default(), &|| false))
+            .expect("not stopped");
         let (stages, stop) = (Stages::default(), || false);
         respond(&self.resolved, &self.fields, (&self.findings, &strays), (&stages, &stop)).expect("not stopped")
     }

@@ -1,7 +1,7 @@
 //! A search finds what is planted, keeps limits, says what cannot be met, and is the same however it is run.
 
-use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, Ordering};
+use std::sync::{Arc, LazyLock};
 use upper_lobe_core::analysis::{
     BesideSetup, Build, Goal, Halted, Job, PartKind, PartName, Request, SearchJob, SearchReport, SearchSetup,
     SearchStep, Share, ShelfPart, Stages, Start, UnitSystem, Watch, analyze, read_sheet,
@@ -17,6 +17,13 @@ const STRIP: &str = include_str!("../../../demo/quarry-lane-427-strip.json");
 const GRID: &str = include_str!("reference/grid_strip.csv");
 const SHELF: &str = include_str!("../../../demo/parts.csv");
 
+/// Results that these searches share, by their inputs: what one has computed no other computes again, as in the application.
+/// That it makes no difference has a test of its own.
+fn shared() -> Arc<Stages> {
+    static KEPT: LazyLock<Arc<Stages>> = LazyLock::new(Arc::default);
+    Arc::clone(&KEPT)
+}
+
 fn shelf() -> Vec<ShelfPart> {
     read_sheet(SHELF, UnitSystem::Inch).unwrap()
 }
@@ -26,7 +33,7 @@ fn job(build: &Build, setup: &SearchSetup, shelf: Vec<ShelfPart>, stages: &Arc<S
 }
 
 fn found(build: &Build, setup: &SearchSetup, shelf: Vec<ShelfPart>) -> SearchReport {
-    let report = job(build, setup, shelf, &Arc::default()).run(&Watch::nobody()).unwrap();
+    let report = job(build, setup, shelf, &shared()).run(&Watch::nobody()).unwrap();
     report.as_ref().clone()
 }
 
@@ -56,8 +63,7 @@ fn changed(field: &[&str], to: &str) -> Build {
 #[test]
 fn a_search_of_one_decision_agrees_with_every_value_computed_in_full() {
     let build = Build::from_value(one_cylinder()).unwrap();
-    let stages = Arc::default();
-    let found = |setup: &SearchSetup| job(&build, setup, Vec::new(), &stages).run(&Watch::nobody()).unwrap();
+    let found = |setup: &SearchSetup| found(&build, setup, Vec::new());
     let report = found(&timing());
     assert!(report.impossible.is_none());
     let best = &report.finalists[0];
@@ -276,7 +282,7 @@ fn candidates_beside_are_computed_as_finalists_are_and_begun_at() {
     assert_eq!((own.title.as_str(), own.candidate.as_ref()), ("By hand", Some(&other)));
     // The same candidate in its own search, as it stands.
     let id = other["id"].as_str().unwrap();
-    let alone = SearchJob::new(&build, Some(id), Vec::new(), timing(), Arc::default()).unwrap().unwrap();
+    let alone = SearchJob::new(&build, Some(id), Vec::new(), timing(), shared()).unwrap().unwrap();
     let alone = alone.run(&Watch::nobody()).unwrap();
     assert_eq!(own.figures, alone.stands.figures);
     assert_eq!(report.differ[0].title, "By hand");
@@ -289,7 +295,7 @@ fn candidates_beside_are_computed_as_finalists_are_and_begun_at() {
 
 #[test]
 fn a_search_keeps_the_vacuum_that_a_plan_wants_and_finds_it_quickly() {
-    let stages = Stages::default();
+    let stages = shared();
     let vacuum = |build: &Build, is_quick: bool| {
         let resolved = Resolved::of(&build.candidates()[0], &stages);
         idle_vacuum(&resolved, is_quick, &stages, &|| false)

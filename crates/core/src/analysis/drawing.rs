@@ -53,9 +53,9 @@ impl Begun {
         self.findings.gas.is_some() || self.findings.control.is_some()
     }
 
-    /// What long work finds with each field off. `stop` ends it with `None`.
-    pub fn strays(&self, stop: Stop<'_>) -> Option<Strays> {
-        Strays::of(&self.resolved, &self.fields, &self.findings, stop)
+    /// What long work finds with each field off, kept in `within`'s stages. Its stop ends it with `None`.
+    pub fn strays(&self, within: (&Stages, Stop<'_>)) -> Option<Strays> {
+        Strays::of(&self.resolved, &self.fields, &self.findings, within)
     }
 }
 

@@ -70,7 +70,7 @@ impl<'a> Stands<'a> {
             control: findings.control.clone().filter(|_| is_near(|rule| rule.place == Step::Control)),
             moved: None,
         };
-        Some(Strays::of(&self.resolved, &self.fields, &findings, self.stop)?.without_loads())
+        Some(Strays::of(&self.resolved, &self.fields, &findings, (self.stages, self.stop))?.without_loads())
     }
 }
 

@@ -64,7 +64,11 @@ impl ToleranceJob {
 type Tell<'a> = &'a dyn Fn(&Drawing<'_>, &str);
 
 /// Draws, checks, and draws in full what the responses do not hold: what is of metal, then what stands on gas and trains.
-fn run(begun: &Begun, source: &Source<'_>, watch: &Watch<'_, ToleranceStep>) -> Result<ToleranceReport, Halted> {
+fn run(
+    begun: &Begun,
+    (source, stages): (&Source<'_>, &Stages),
+    watch: &Watch<'_, ToleranceStep>,
+) -> Result<ToleranceReport, Halted> {
     let tell = |drawing: &Drawing<'_>, doing: &str| {
         let report = Box::new(worded(drawing, source));
         (watch.report)(ToleranceStep { doing: doing.to_owned(), report });
@@ -79,7 +83,7 @@ fn run(begun: &Begun, source: &Source<'_>, watch: &Watch<'_, ToleranceStep>) -> 
         return Ok(worded(&drawing, source));
     }
     tell(&drawing, "running gas and trains with every field off by itself");
-    let drawing = gas_and_trains(begun, drawing, (watch.stop, &tell)).ok_or(Halted::Stopped)?;
+    let drawing = gas_and_trains((begun, stages), drawing, (watch.stop, &tell)).ok_or(Halted::Stopped)?;
     Ok(worded(&drawing, source))
 }
 
@@ -95,11 +99,11 @@ fn metal<'a>(mut drawing: Drawing<'a>, (stop, tell): (Stop<'_>, Tell<'_>)) -> Op
 }
 
 fn gas_and_trains<'a>(
-    begun: &'a Begun,
+    (begun, stages): (&'a Begun, &Stages),
     by_metal: Drawing<'a>,
     (stop, tell): (Stop<'_>, Tell<'_>),
 ) -> Option<Drawing<'a>> {
-    let (mut drawing, moved) = by_metal.straying(&begun.strays(stop)?, stop)?;
+    let (mut drawing, moved) = by_metal.straying(&begun.strays((stages, stop))?, stop)?;
     tell(&drawing, "holding it against gas and trains of whole engines");
     drawing.hold((&moved, CHECKED_GAS), (Run::GasAndTrains, false), stop)?;
     // What jumps counts by runs in full alone.
@@ -137,7 +141,7 @@ impl Job for ToleranceJob {
         let ledger = Ledger::default();
         let views = self.build.candidates();
         let source = Source::new(&views[self.index], &ledger);
-        let report = Arc::new(run(&self.begun, &source, watch)?);
+        let report = Arc::new(run(&self.begun, (&source, &self.stages), watch)?);
         keep(&self.begun, &report, &self.stages);
         Ok(report)
     }
@@ -149,7 +153,7 @@ pub(super) fn drawn(resolved: &Resolved, source: &Source<'_>, stages: &Stages) -
     if let Some(report) = stages.tolerances.kept(begun.key()) {
         return Ok(report.as_ref().clone());
     }
-    let report = Arc::new(run(&begun, source, &Watch::nobody()).map_err(gap_of)?);
+    let report = Arc::new(run(&begun, (source, stages), &Watch::nobody()).map_err(gap_of)?);
     keep(&begun, &report, stages);
     Ok(report.as_ref().clone())
 }

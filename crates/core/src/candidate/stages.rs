@@ -56,13 +56,14 @@ impl<T, const MOST: usize> Default for Stage<T, MOST> {
 }
 
 impl<T, const MOST: usize> Stage<T, MOST> {
-    /// The result for `key`, computed once while it is kept.
+    /// The result for `key`, computed while it is not kept. Two that ask at once both compute it, to the same bits: in a pool
+    /// of threads, one that waited for another could be holding the thread that the other needs.
     pub fn get(&self, key: Key, compute: impl FnOnce() -> T) -> Arc<T> {
-        let made = self.0.get_or_insert_with(&key, || Ok::<_, std::convert::Infallible>(Arc::new(compute())));
-        match made {
-            Ok(result) => result,
-            Err(never) => match never {},
-        }
+        self.kept(key).unwrap_or_else(|| {
+            let result = Arc::new(compute());
+            self.keep(key, Arc::clone(&result));
+            result
+        })
     }
 
     /// The result for `key`, where it is kept.
@@ -130,6 +131,8 @@ pub struct Stages {
     pub effects: Stage<Vec<Effect>>,
     /// Limits under tolerances.
     pub tolerances: Stage<ToleranceReport>,
+    /// What gas and trains stray by with one field off, the one way and the other, as figures; none where it moves nothing.
+    pub strays: Stage<Option<[Vec<f64>; 2]>>,
     /// Cams turned.
     pub phasings: Stage<PhasingReport>,
     /// Fits to a pull.
@@ -167,6 +170,7 @@ impl Stages {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use rayon::prelude::*;
 
     #[test]
     fn equal_inputs_have_equal_keys_to_the_last_bit() {
@@ -184,5 +188,20 @@ mod tests {
         }
         let kept = (100..(100 + 4 * CAPACITY as u128)).filter(|i| stage.kept(*i).is_some()).count();
         assert!(kept <= CAPACITY, "{kept}");
+    }
+
+    #[test]
+    fn nobody_waits_for_another_of_the_same_pool() {
+        let pool = rayon::ThreadPoolBuilder::new().num_threads(2).build().unwrap();
+        let (done, heard) = std::sync::mpsc::channel();
+        pool.spawn(move || {
+            let stage: Stage<u64> = Stage::default();
+            // A result that itself runs on the pool: while it waits for its parts its thread takes up another that asks for it.
+            let part = |i: u64| (0..200_000).fold(i, |sum, j| std::hint::black_box(sum ^ j));
+            let asked = |_: u64| *stage.get(7, || (0..64).into_par_iter().map(part).sum());
+            let _ = done.send((0..64).into_par_iter().map(asked).collect::<Vec<u64>>());
+        });
+        let all = heard.recv_timeout(std::time::Duration::from_secs(100)).expect("an answer");
+        assert!(all.iter().all(|own| *own == all[0]));
     }
 }

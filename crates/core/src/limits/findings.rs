@@ -27,6 +27,16 @@ impl Strayed {
         Self(std::array::from_fn(|i| own[i] - other[i]))
     }
 
+    /// Of its figures; `None` where they are not as many.
+    pub fn of(figures: &[f64]) -> Option<Self> {
+        figures.try_into().ok().map(Self)
+    }
+
+    /// Its figures.
+    pub fn figures(&self) -> Vec<f64> {
+        self.0.to_vec()
+    }
+
     /// The same without what parts bear in motion, which jumps by a gram: only where control is lost, and the gap.
     #[must_use]
     pub fn without_loads(mut self) -> Self {

@@ -4,7 +4,7 @@
 
 use super::fields::Field;
 use crate::candidate::breathing::{Breathing, Effort, breathing_of, report, samples_at};
-use crate::candidate::{Resolved, Stages};
+use crate::candidate::{Resolved, Stages, key};
 use crate::choose::idling::idle_vacuum;
 use crate::choose::motion::in_motion;
 use crate::choose::region::{figures_of, gas_of};
@@ -13,6 +13,10 @@ use crate::limits::{ControlFinding, Findings, GasFinding, Strayed};
 use crate::response::judged;
 use crate::tolerance::AWAY;
 use rayon::prelude::*;
+use std::sync::Arc;
+
+/// Figures of what strays with one field off, the one way and the other; `None` where it moves nothing that is looked at.
+type Both = Option<[Vec<f64>; 2]>;
 
 /// Findings with every field off either way, as far as it moves them: of the candidate they were run of, and of others of the same
 /// engine, whose fields move as much.
@@ -20,25 +24,48 @@ use rayon::prelude::*;
 pub struct Strays(Vec<(Place, [Strayed; 2])>);
 
 impl Strays {
-    /// Runs every field off either way. `stop` ends it with `None`.
+    /// Runs every field off either way, but those that `kept` has of the same engine, off by as much. `stop` ends it with `None`.
     pub fn of(
         resolved: &Resolved,
         fields: &[Field],
         findings: &Findings,
-        stop: &(dyn Fn() -> bool + Sync),
+        (kept, stop): (&Stages, &(dyn Fn() -> bool + Sync)),
     ) -> Option<Self> {
+        let wanted = wanted(findings);
+        let engine = key(&(&resolved.given, wanted));
+        let keyed = |field: &Field| key(&(engine, field.place, field.variable.spread.sd()));
+        let known: Vec<_> = fields.iter().map(|field| kept.strays.kept(keyed(field))).collect();
+        if known.iter().all(Option::is_some) {
+            return Some(Self::told(fields, known.into_iter().flatten()));
+        }
         let stages = Stages::default();
-        let quick = Quick::of(resolved, wanted(findings), &stages, stop)?;
+        let quick = Quick::of(resolved, wanted, &stages, stop)?;
         let off = |field: &Field, steps: f64| {
             let mut given = resolved.given.clone();
             given.shift(field.place, steps * field.variable.spread.sd())?;
             quick.strayed(&Resolved::new(given, &stages), Depth::WhatMatters)
         };
-        let run = |field: &Field| {
-            if stop() { None } else { Some((field.place, [off(field, -AWAY)?, off(field, AWAY)?])) }
+        let both = |field: &Field| Some([off(field, -AWAY)?.figures(), off(field, AWAY)?.figures()]);
+        let run = |(field, known): (&Field, Option<Arc<Both>>)| {
+            if known.is_some() || stop() {
+                return known;
+            }
+            let found = Arc::new(both(field));
+            // What was stopped in the middle is no result.
+            (!stop()).then(|| kept.strays.keep(keyed(field), Arc::clone(&found)))?;
+            Some(found)
         };
-        let found = fields.par_iter().filter_map(run).collect();
-        (!stop()).then_some(Self(found))
+        let found: Vec<_> = fields.par_iter().zip(known).map(run).collect();
+        (!stop()).then(|| Self::told(fields, found.into_iter().flatten()))
+    }
+
+    /// One of each field, in their order.
+    fn told(fields: &[Field], found: impl Iterator<Item = Arc<Both>>) -> Self {
+        let of = |(field, both): (&Field, Arc<Both>)| {
+            let both = both.as_ref().as_ref()?;
+            Some((field.place, [Strayed::of(&both[0])?, Strayed::of(&both[1])?]))
+        };
+        Self(fields.iter().zip(found).filter_map(of).collect())
     }
 
     /// The same without what parts bear in motion, for whom nothing checks what a response makes of it.
