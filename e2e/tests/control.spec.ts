@@ -1,4 +1,6 @@
-import { expect, step, test, unfold } from './screen'
+import { execFileSync } from 'node:child_process'
+import { DEMO, expect, step, test, unfold } from './screen'
+import { BINARY } from './servers'
 
 test.slow()
 
@@ -99,4 +101,40 @@ test('a train without a weighed lifter says what control needs', async ({ bench 
   await bench.getByLabel('Mass', { exact: true }).press('Enter')
   await step(bench, 'Control')
   await expect(bench.getByText(/^Control is computed once/)).toBeVisible({ timeout: 60_000 })
+})
+
+test('lift that a rig measured is taken in, fitted to, taken, and forgotten by undoing', async ({
+  bench,
+}) => {
+  const csv = execFileSync(BINARY, ['motion', '-', '--play', '3000,5600,6400', '--lot', '4'], {
+    input: DEMO,
+    encoding: 'utf8',
+  })
+  await step(bench, 'Control')
+  const measured = bench.getByRole('region', { name: 'Measured valve motion' })
+  await expect(measured).toBeVisible({ timeout: 120_000 })
+  await measured
+    .getByLabel('File of measured lift')
+    .setInputFiles({ name: 'rig.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
+  await expect(measured.getByText('intake at 5600 rpm')).toBeVisible()
+  await measured.getByRole('button', { name: 'Fit the train to it' }).click()
+  const limits = measured.getByRole('table', { name: 'Limiting speeds without it and with it' })
+  await expect(limits).toBeVisible({ timeout: 120_000 })
+  await expect(measured.getByText(/The usual train is off the measured lift by/)).toBeVisible()
+  // Narrower for what was measured: from the table, low to high.
+  const width = async (column: number) => {
+    const text = await limits.getByRole('row').nth(1).getByRole('cell').nth(column).textContent()
+    const [low, high] =
+      /\((\d+) to (\d+)\)/
+        .exec(text ?? '')
+        ?.slice(1)
+        .map(Number) ?? []
+    return (high ?? 0) - (low ?? 0)
+  }
+  expect(await width(1)).toBeLessThan(await width(0))
+  await measured.getByRole('button', { name: 'Take these constants' }).click()
+  await expect(measured.getByText('The train goes by what was measured.')).toBeVisible()
+  await expect(measured.getByRole('button', { name: 'Take these constants' })).toBeHidden()
+  await bench.getByRole('button', { name: 'Undo' }).click()
+  await expect(measured.getByText('The train goes by what was measured.')).toBeHidden()
 })

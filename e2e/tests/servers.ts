@@ -4,7 +4,7 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 
-const BINARY = '../target/verify/upper-lobe'
+export const BINARY = '../target/verify/upper-lobe'
 
 /** A database nobody else has. */
 export function ownDatabase(): string {

@@ -61,6 +61,7 @@ mod symptoms;
 mod thermo_reference;
 mod tolerances;
 mod units_reference;
+mod valve_motion;
 mod valve_train;
 mod verdict_edges;
 mod verdicts_by_hand;

@@ -3,7 +3,7 @@
 use rand_distr::{Distribution, Normal};
 use rand_pcg::rand_core::{RngCore, SeedableRng};
 use serde_json::Value;
-use upper_lobe_core::pulls::{Design, Target, fit, over_speed};
+use upper_lobe_core::pulls::{Design, Target, fit, over_speed, scatters_otherwise, welch};
 
 fn reference() -> Value {
     serde_json::from_str(include_str!("reference/mixed.json")).expect("JSON")
@@ -180,4 +180,46 @@ fn what_does_not_tell_them_apart_is_no_fit() {
     // The drift of a day in which each combination came once after the other cannot be told from them.
     let confounded = Design { combination: vec![0, 0, 1, 1], day: vec![0; 4], at: vec![0.0, 0.0, 1.0, 1.0] };
     assert_eq!(fit(&confounded, &[1.0, 1.1, 2.0, 2.1]), None);
+}
+
+#[test]
+fn a_published_trial_between_laboratories_has_its_printed_precision() {
+    // ISO 5725-2:1994, annex B.1: eight laboratories read the sulfur of four coals; readings and results from memory, held against each
+    // other by the standard's formulas (reference/round_robin.py). A laboratory is to a reading what a day is to a pull.
+    let levels: Value = serde_json::from_str(include_str!("reference/round_robin.json")).expect("JSON");
+    for level in levels["levels"].as_array().expect("levels") {
+        let (day, values) = (places(&level["laboratory"]), numbers(&level["value"]));
+        let design = Design { combination: vec![0; day.len()], at: vec![0.0; day.len()], day };
+        let found = fit(&design, &values).expect("a fit");
+        let own = [found.means[0], found.variance.sqrt(), (found.variance * (1.0 + found.ratio)).sqrt()];
+        let [mean, within, among] = numbers(&level["printed"])[..] else { panic!("three of them") };
+        // Restricted likelihood weighs laboratories otherwise than the standard's sums of squares do, which here are unbalanced.
+        assert!(
+            (own[0] - mean).abs() < 0.004 && (own[1] - within).abs() < 0.0006 && (own[2] / among - 1.0).abs() < 0.05
+        );
+        for (own, key) in own.into_iter().zip(["mean", "repeatability", "reproducibility"]) {
+            assert!((own - level[key].as_f64().expect("a number")).abs() < 1e-4, "{key}: {own} for {}", level[key]);
+        }
+    }
+}
+
+#[test]
+fn each_with_its_own_spread_is_welchs_test() {
+    // scipy.stats.ttest_ind(equal_var=False), its interval, and scipy.stats.f for the spreads (reference/welch.py).
+    let cases: Value = serde_json::from_str(include_str!("reference/welch.json")).expect("JSON");
+    for case in cases.as_array().expect("cases") {
+        let (one, other) = (numbers(&case["one"]), numbers(&case["other"]));
+        let own = welch(&one, &other).expect("two of each");
+        let number = |key: &str| case[key].as_f64().expect("a number");
+        let half = own.half_width(0.95);
+        let near = |a: f64, b: f64| (a - b).abs() < 1e-6 * b.abs().max(1.0);
+        assert!(near(own.difference - half, number("low")) && near(own.difference + half, number("high")));
+        assert!(near(own.freedom, number("freedom")));
+        let p = 2.0 * own.certainty().min(1.0 - own.certainty());
+        assert!(near(p, number("p")), "{p} for {}", number("p"));
+        let otherwise = scatters_otherwise(&one, &other);
+        assert_eq!(otherwise.is_some(), number("spreads_p") < 0.05);
+        assert!(otherwise.is_none_or(|times| near(times, number("spreads"))));
+    }
+    assert!(welch(&[1.0], &[1.0, 2.0]).is_none() && welch(&[1.0, 1.0], &[2.0, 2.0]).is_none());
 }

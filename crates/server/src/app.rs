@@ -2,8 +2,8 @@
 
 use crate::api::{
     about, begin, bench, builds, calibrate, choose, control, curve, diagnosis, documents, dyno, everything, history,
-    instruments, order, owner, pairing, parts, phasing, readings, score, search, sensitivity, service, shop, tolerance,
-    workbench,
+    instruments, motion, order, owner, pairing, parts, phasing, readings, score, search, sensitivity, service, shop,
+    tolerance, workbench,
 };
 use crate::guard::{AllowedHosts, only_our_own, security_headers, whole_bodies};
 use crate::instruments::Hub;
@@ -89,6 +89,7 @@ pub fn api(config: &mut ServiceConfig) {
             .service(control::compute_control)
             .service(control::film_trains)
             .service(calibrate::calibrate)
+            .service(motion::fit_motion)
             .service(sensitivity::compute_sensitivity)
             .service(tolerance::draw_tolerances)
             .service(phasing::turn_cam)

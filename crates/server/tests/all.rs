@@ -12,6 +12,7 @@ mod begin_and_order;
 mod command_line;
 mod dyno;
 mod kills;
+mod motion;
 mod order_sheets;
 mod owner;
 mod pairing;

@@ -556,6 +556,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/motion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fits what nobody measures on a train to its measured valve motion and answers with what that does, as `application/x-ndjson`. */
+        post: operations["fit_motion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/order": {
         parameters: {
             query?: never;
@@ -3601,6 +3618,20 @@ export interface components {
                 pull: string;
             };
         } | {
+            /** @description A file of measured valve motion taken over, a trace for every speed. */
+            take_motion: {
+                /** @description What its traces share. */
+                shared: components["schemas"]["SharedOfMotion"];
+                /** @description The file's text. */
+                text: string;
+            };
+        } | {
+            /** @description A trace of it taken out. */
+            remove_motion: {
+                /** @description Its identifier. */
+                trace: string;
+            };
+        } | {
             /** @description An entry of the service log begun. */
             begin_entry: {
                 /** @description How far it had run, as 18500 mi. */
@@ -4777,6 +4808,35 @@ export interface components {
             state: "stopped";
         };
         /** @description One line of a job's answer. */
+        Line_MotionFitStep_MotionDone: {
+            /** @enum {string} */
+            state: "waiting";
+        } | ({
+            /** @description Pieces of work done. */
+            done: number;
+            /** @description Pieces at most. */
+            of: number;
+        } & {
+            /** @enum {string} */
+            state: "running";
+        }) | ({
+            /** @description What it came to. */
+            report: components["schemas"]["MotionFitReport"];
+        } & {
+            /** @enum {string} */
+            state: "done";
+        }) | {
+            /** @description Fields that would close it. */
+            needs: components["schemas"]["Named"][];
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            state: "failed";
+        } | {
+            /** @enum {string} */
+            state: "stopped";
+        };
+        /** @description One line of a job's answer. */
         Line_PhasingStep_PhasingDone: {
             /** @enum {string} */
             state: "waiting";
@@ -5233,6 +5293,114 @@ export interface components {
             side?: components["schemas"]["Side"] | null;
             /** @description In words. */
             title: string;
+        };
+        /** @description One thing nobody measures. */
+        MotionConstant: {
+            /** @description What it is most likely, and what is usual, in words. */
+            found: string;
+            /** @description What it is called. */
+            label: string;
+            /** @description Whether motion says anything of it. */
+            learned: boolean;
+            /** @description Where in that range it lies, 0 to 1 on a scale of ratios, and the ends of what holds it 95 times of 100. */
+            place: number[];
+            /** @description Ends of the range it was looked for in. */
+            range: string[];
+            /** @description What is usual. */
+            usual: string;
+        };
+        /** @description What the traces say. */
+        MotionDone: {
+            /** @description What it came to. */
+            report: components["schemas"]["MotionFitReport"];
+        };
+        /** @description What measured valve motion says of a train. */
+        MotionFitReport: {
+            /** @description Identifier of the candidate whose train it was. */
+            candidate: string;
+            /** @description Every constant. */
+            constants: components["schemas"]["MotionConstant"][];
+            /** @description What a document would keep. */
+            fields: components["schemas"]["FittedField"][];
+            /** @description Where every candidate loses control, without it and with it. */
+            limits: components["schemas"]["MotionLimit"][];
+            /** @description In a sentence or two. */
+            says: string;
+            /** @description Every trace that counts. */
+            traces: components["schemas"]["MotionTrace"][];
+        };
+        /** @description How far a fit is. */
+        MotionFitStep: {
+            /** @description Pieces of work done. */
+            done: number;
+            /** @description Pieces at most. */
+            of: number;
+        };
+        /** @description Where a valve of a candidate loses control, by the draws over what nobody measures; none within the speeds looked at where absent. */
+        MotionLimit: {
+            /** @description Nine of ten of it. */
+            after_band_rpm: number[];
+            /**
+             * Format: double
+             * @description The same with it.
+             */
+            after_rpm?: number | null;
+            /** @description What does not carry over, since its part is of another kind. */
+            apart: string[];
+            /** @description Nine of ten of it. */
+            before_band_rpm: number[];
+            /**
+             * Format: double
+             * @description Median and nine of ten without what was measured.
+             */
+            before_rpm?: number | null;
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description Its name. */
+            name: string;
+            /** @description Which valve. */
+            side: components["schemas"]["Side"];
+        };
+        /** @description Whose traces to fit to. */
+        MotionRequest: {
+            /** @description The candidate; the first that has traces when absent. */
+            candidate?: string | null;
+            /** @description The document's text. */
+            document: string;
+        };
+        /** @description Lift over the crank at one speed. */
+        MotionTrace: {
+            /**
+             * Format: double
+             * @description The same with the fitted train.
+             */
+            after_mm: number;
+            /**
+             * Format: double
+             * @description Root mean square of what measured lift and the usual train are apart.
+             */
+            before_mm: number;
+            /** @description Crank degrees from firing top. */
+            crank_deg: number[];
+            /** @description Identifier. */
+            id: string;
+            /** @description The same two in words. */
+            left: components["schemas"]["Shown"][];
+            /** @description Measured. */
+            measured_mm: number[];
+            /** @description Whether a rig turned it, without gas. */
+            on_rig: boolean;
+            /** @description By how much it is more than the fitted train's. */
+            over_fitted_mm: number[];
+            /** @description By how much it is more than the usual train's. */
+            over_usual_mm: number[];
+            /**
+             * Format: double
+             * @description Speed.
+             */
+            rpm: number;
+            /** @description Which valve. */
+            side: components["schemas"]["Side"];
         };
         /** @description A figure that a change moves. */
         MovedReport: {
@@ -5975,6 +6143,8 @@ export interface components {
             rows: components["schemas"]["CombinationReport"][];
             /** @description In one sentence. */
             says: components["schemas"]["Shown"];
+            /** @description Combinations that scatter otherwise than the baseline, with the difference by each its own spread. */
+            scatter: components["schemas"]["Shown"][];
             /** @description Speeds that all counted pulls have. */
             speed_rpm: number[];
             /** @description What would make it surer. */
@@ -6614,6 +6784,34 @@ export interface components {
          * @enum {string}
          */
         SessionVerdict: "agrees" | "differs" | "questioned" | "unclear";
+        /** @description What traces of one file share, as typed; empty where nothing is said. */
+        SharedOfMotion: {
+            /**
+             * @description Identifier of the candidate whose train it was.
+             * @default
+             */
+            candidate: string;
+            /**
+             * @description Day, as 2026-03-09.
+             * @default
+             */
+            day: string;
+            /**
+             * @description Name of the file.
+             * @default
+             */
+            file: string;
+            /**
+             * @description `intake` or `exhaust`.
+             * @default
+             */
+            side: string;
+            /**
+             * @description `rig` or `engine`.
+             * @default
+             */
+            turned_by: string;
+        };
         /** @description What pulls of one file share, as typed; empty where nothing is said. */
         SharedOfPulls: {
             /**
@@ -8837,6 +9035,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Merged"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fit_motion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MotionRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["Line_MotionFitStep_MotionDone"];
                 };
             };
             422: {

@@ -15,7 +15,16 @@ export interface Group {
 }
 
 /** Fields that carry the format itself; nobody edits them by hand. */
-const HIDDEN = ['format', 'version', 'bench', 'assembly', 'pulls', 'service', '@.id']
+const HIDDEN = [
+  'format',
+  'version',
+  'bench',
+  'assembly',
+  'pulls',
+  'service',
+  'valve_motion',
+  '@.id',
+]
 
 /** Paths of one owner, from their keys: `list('engine.', 'bore stroke')`. */
 export function list(prefix: string, keys: string): string[] {

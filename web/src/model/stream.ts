@@ -19,6 +19,7 @@ export type JobPath =
   | '/api/control'
   | '/api/sensitivity'
   | '/api/calibrate'
+  | '/api/motion'
   | '/api/phasing'
   | '/api/tolerance'
   | '/api/weigh'

@@ -81,6 +81,7 @@ export const spring = step({
     },
     { title: 'Retainer and locks', fields: ['@.train.retainer.'] },
     { title: 'Valve', fields: ['@.train.valve.'] },
+    { title: 'Train as measured at speed', fields: ['train_fit.'], folded: 'while empty' },
   ],
   drawn: true,
   shelf: ['spring', 'retainer', 'valve'],

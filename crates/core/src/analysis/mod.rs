@@ -24,15 +24,18 @@ mod findings;
 mod following;
 mod history;
 mod lobes_apart;
+mod measured_motion;
 mod order_card;
 mod owner;
 mod phasing;
 mod phasing_curves;
 mod phasing_words;
+mod played_motion;
 mod pull_file;
 mod pulled;
 mod pulling;
 mod pulling_flags;
+mod pulling_scatter;
 mod pulling_words;
 mod readings;
 mod rules_page;
@@ -77,7 +80,7 @@ pub use crate::document::{
     Conflict, Difference, Fault, Faults, FormColumn, FormField, FormTable, Kind, MAX_BYTES, Merge, Side, adopt,
     differences, form_fields, json_schema, merge, pull_fields, service_fields, session_fields,
 };
-pub use crate::edit::{CardNumber, Edit, Event, SharedOfPulls, apply, apply_all};
+pub use crate::edit::{CardNumber, Edit, Event, SharedOfMotion, SharedOfPulls, apply, apply_all};
 pub use crate::glossary::{GLOSSARY, Term};
 pub use crate::parts::{
     FitReport, LobeOutline, Part as ShelfPart, PartFigure, PartKind, fit, outlines, part_of, read_sheet, write_sheet,
@@ -101,9 +104,11 @@ pub use dyno::{dyno_of, pulls_of};
 pub use expecting::expected_of;
 pub use history::{Revision, history_of};
 pub use lobes_apart::{LobesApart, lobes_apart};
+pub use measured_motion::{MotionFitJob, MotionFitStep};
 pub use order_card::{ORDER_COLUMNS, order_card, order_cells, order_csv};
 pub use owner::{Around, owner_of};
 pub use phasing::{PhasingJob, PhasingStep};
+pub use played_motion::played_motion;
 pub use pull_file::pull_file;
 pub use readings::{EventHandle, Reading, event_handles, readings};
 pub use rules_page::rules_page;

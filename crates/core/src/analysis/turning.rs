@@ -4,8 +4,8 @@
 use super::speed_bought::{Variants, in_words};
 use super::speed_choices::choices;
 use crate::candidate::dynamics::{
-    Around, Bought, LOOKED_TO, Limit, Near, Sample, SideTrain, Unmeasured, Variant, looked_at, lost_at, side_report,
-    side_train, sweep,
+    Around, Bought, LOOKED_TO, Learned, Limit, Near, Sample, SideTrain, Unmeasured, Variant, looked_at, lost_at,
+    side_report, side_train, sweep,
 };
 use crate::candidate::{Gap, Part, Resolved, lack, together};
 use crate::document::{Ledger, Side};
@@ -53,7 +53,7 @@ pub(super) fn turned(
     let unless_stopped = || if (watch.stop)() { Err(Halted::Stopped) } else { Ok(()) };
     let mut samples: [Vec<Sample>; 2] = Default::default();
     // Where the usual train loses control comes first: it is there before a hand has left the key.
-    let mut limits = Side::BOTH.map(|side| turning.limit(side, &[Unmeasured::usual()], watch.stop));
+    let mut limits = Side::BOTH.map(|side| turning.limit(side, usual_alone, watch.stop));
     unless_stopped()?;
     tell(1, turning.report(&samples, limits, Vec::new()));
     for batch in 0..BATCHES {
@@ -62,7 +62,7 @@ pub(super) fn turned(
         tell(batch + 2, turning.report(&samples, limits, Vec::new()));
     }
     for (done, side) in Side::BOTH.into_iter().enumerate() {
-        limits[done] = turning.limit(side, &Unmeasured::draws(), watch.stop);
+        limits[done] = turning.limit(side, Learned::draws, watch.stop);
         unless_stopped()?;
         tell(BATCHES + 2 + done, turning.report(&samples, limits, Vec::new()));
     }
@@ -90,8 +90,13 @@ pub(super) fn usual(
     stop: &(dyn Fn() -> bool + Sync),
 ) -> Result<DynamicsReport, Halted> {
     let turning = Turning::of(variants, curve, threshold)?;
-    let limits = Side::BOTH.map(|side| turning.limit(side, &[Unmeasured::usual()], stop));
+    let limits = Side::BOTH.map(|side| turning.limit(side, usual_alone, stop));
     if stop() { Err(Halted::Stopped) } else { Ok(turning.report(&Default::default(), limits, Vec::new())) }
+}
+
+/// The likeliest of what nobody measures alone.
+fn usual_alone(learned: &Learned) -> Vec<Unmeasured> {
+    vec![learned.usual()]
 }
 
 /// Both trains of a candidate with what they are turned by.
@@ -127,7 +132,7 @@ impl<'a> Turning<'a> {
     fn more(&self, samples: &mut [Vec<Sample>; 2], batch: usize, stop: &(dyn Fn() -> bool + Sync)) {
         let speeds: Vec<f64> = self.columns().into_iter().skip(batch).step_by(BATCHES).collect();
         for (own, train) in samples.iter_mut().zip(&self.trains) {
-            own.extend(sweep(train, &Unmeasured::usual(), &speeds, stop));
+            own.extend(sweep(train, &train.learned.usual(), &speeds, stop));
             own.sort_by(|a, b| a.rpm.total_cmp(&b.rpm));
         }
     }
@@ -138,10 +143,16 @@ impl<'a> Turning<'a> {
     }
 
     /// Of trains with these sets of what nobody measures; `None` when stopped.
-    fn limit(&self, side: Side, sets: &[Unmeasured], stop: &(dyn Fn() -> bool + Sync)) -> Option<Limit> {
+    fn limit(
+        &self,
+        side: Side,
+        sets: fn(&Learned) -> Vec<Unmeasured>,
+        stop: &(dyn Fn() -> bool + Sync),
+    ) -> Option<Limit> {
         let train = &self.trains[side.index()];
+        let sets = sets(&train.learned);
         let speeds = looked_at(self.top());
-        Limit::of(&lost_at(train, &train.models(sets), &speeds, self.threshold, stop), LOOKED_TO)
+        Limit::of(&lost_at(train, &train.models(&sets), &speeds, self.threshold, stop), LOOKED_TO)
     }
 
     /// Of the valve that loses control first: what worn springs cost it, and what buys speed.

@@ -14,7 +14,13 @@ pub fn check(value: &Value, faults: &mut Vec<Fault>) {
     let build = Node::new(Some(value), &BUILD, "", &ledger);
     engine(&build.child("engine"), faults);
     target(&build.child("target"), faults);
-    for (key, called) in [("candidates", "candidate"), ("bench", "session"), ("pulls", "pull"), ("service", "entry")] {
+    for (key, called) in [
+        ("candidates", "candidate"),
+        ("bench", "session"),
+        ("pulls", "pull"),
+        ("service", "entry"),
+        ("valve_motion", "trace"),
+    ] {
         ids_of(value, key, called, faults);
     }
     for own in build.children("pulls") {

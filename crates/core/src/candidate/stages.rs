@@ -9,8 +9,8 @@ use crate::cam::Lobe;
 use crate::clearance::PistonClearance;
 use crate::quantity::Length;
 use crate::report::{
-    CalibrationReport, ChooseReport, Curve, DiagnosisReport, DynamicsReport, Effect, OrderReport, PhasingReport,
-    ScoreReport, SearchReport, ToleranceReport,
+    CalibrationReport, ChooseReport, Curve, DiagnosisReport, DynamicsReport, Effect, MotionFitReport, OrderReport,
+    PhasingReport, ScoreReport, SearchReport, ToleranceReport,
 };
 use crate::response::{Choice, Columns, Response};
 use quick_cache::sync::Cache;
@@ -137,6 +137,8 @@ pub struct Stages {
     pub phasings: Stage<PhasingReport>,
     /// Fits to a pull.
     pub fits: Stage<CalibrationReport>,
+    /// Fits to measured valve motion.
+    pub train_fits: Stage<MotionFitReport>,
     /// What is wrong with measured curves.
     pub diagnoses: Stage<DiagnosisReport>,
     /// Valve trains in motion.

@@ -3,7 +3,7 @@
 
 use super::frame::Frame;
 use crate::candidate::dynamics::{
-    Around, LOOKED_TO, Limit, SideTrain, THRESHOLD, Unmeasured, looked_at, lost_at, side_report, side_train, sweep,
+    Around, LOOKED_TO, Limit, SideTrain, THRESHOLD, looked_at, lost_at, side_report, side_train, sweep,
 };
 use crate::candidate::{Resolved, Stages, closed_gap, key};
 use crate::document::Side;
@@ -43,7 +43,7 @@ fn limiting_speed(resolved: &Resolved, side: Side, stages: &Stages, stop: &(dyn 
     let train = side_train(resolved, side).ok()?;
     let top = resolved.top_speed().map(Speed::as_rpm)?;
     let found = stages.figures(key(&("limiting speed", train.key(), top)), || {
-        let lost = lost_at(&train, &train.models(&[Unmeasured::usual()]), &looked_at(top), THRESHOLD, stop);
+        let lost = lost_at(&train, &train.models(&[train.learned.usual()]), &looked_at(top), THRESHOLD, stop);
         Some(vec![lost.first()?.map_or(LOOKED_TO, |(rpm, _)| rpm)])
     });
     found?.first().copied()
@@ -85,7 +85,7 @@ fn turned(
     let limit = Limit { median: (limit < LOOKED_TO).then_some(limit), band: None, by: None };
     let step = (1.0 - LOWEST) * top / (BORNE_AT - 1) as f64;
     let speeds: Vec<f64> = (0..BORNE_AT).map(|i| step.mul_add(i as f64, LOWEST * top)).collect();
-    let samples = sweep(train, &Unmeasured::usual(), &speeds, stop);
+    let samples = sweep(train, &train.learned.usual(), &speeds, stop);
     let mut report = side_report(train, &Around::of(resolved, side, stages), &samples, Some(&limit), LOOKED_TO);
     (report.contact_n, report.valve_mm, report.rigid_mm, report.crank_deg) = Default::default();
     Some(report)

@@ -112,7 +112,7 @@ fn entry_fields(document: &Value, (key, object): (&str, &'static Object), id: &s
 }
 
 /// Lists whose entries are asked for one by one: they would be most of what every edit is answered with.
-const BY_ENTRY: &[&str] = &["bench", "pulls", "service"];
+const BY_ENTRY: &[&str] = &["bench", "pulls", "service", "valve_motion"];
 
 struct Walk<'a> {
     root: &'a Value,

@@ -103,7 +103,7 @@ fn merge_patch(from: &Value, to: &Value) -> Option<Value> {
 }
 
 /// Lists beside the candidates whose entries are told apart by their identifiers.
-const BY_ID: &[&str] = &["bench", "pulls", "service"];
+const BY_ID: &[&str] = &["bench", "pulls", "service", "valve_motion"];
 
 /// Whether every entry of a list has an identifier; so do those of no list.
 fn has_ids(list: Option<&Value>) -> bool {

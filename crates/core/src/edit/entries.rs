@@ -9,6 +9,16 @@ pub fn list<'a>(document: &'a mut Value, key: &str) -> Result<&'a mut Vec<Value>
     slot.and_then(Value::as_array_mut).ok_or_else(|| Fault::new(key, "no list", "a list of entries"))
 }
 
+/// The mark with the next number that no entry has.
+pub fn free_id(list: &[Value], mark: &str) -> String {
+    let is_taken = |id: &str| list.iter().any(|own| own["id"].as_str() == Some(id));
+    let mut number = list.len() + 1;
+    while is_taken(&format!("{mark}{number}")) {
+        number += 1;
+    }
+    format!("{mark}{number}")
+}
+
 /// The entry `id` of the list at `key`, each of which is `called` so.
 pub fn own<'a>(
     document: &'a mut Value,

@@ -12,6 +12,7 @@ mod rocker_edit;
 mod service;
 mod sessions;
 mod tolerances;
+mod valve_motion;
 
 use crate::begin::{card_cam, put_card_cam};
 use crate::build::Build;
@@ -259,6 +260,18 @@ pub enum Edit {
         /// Its identifier.
         pull: String,
     },
+    /// A file of measured valve motion taken over, a trace for every speed.
+    TakeMotion {
+        /// The file's text.
+        text: String,
+        /// What its traces share.
+        shared: SharedOfMotion,
+    },
+    /// A trace of it taken out.
+    RemoveMotion {
+        /// Its identifier.
+        trace: String,
+    },
     /// An entry of the service log begun.
     BeginEntry {
         /// Its identifier.
@@ -392,6 +405,30 @@ pub struct SharedOfPulls {
     pub file: String,
 }
 
+/// What traces of one file share, as typed; empty where nothing is said.
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields, default)]
+pub struct SharedOfMotion {
+    /// Identifier of the candidate whose train it was.
+    pub candidate: String,
+    /// `intake` or `exhaust`.
+    pub side: String,
+    /// `rig` or `engine`.
+    pub turned_by: String,
+    /// Day, as 2026-03-09.
+    pub day: String,
+    /// Name of the file.
+    pub file: String,
+}
+
+impl SharedOfMotion {
+    fn fields(&self) -> [(&'static str, &str); 5] {
+        let Self { candidate, side, turned_by, day, file } = self;
+        [("candidate", candidate), ("side", side), ("turned_by", turned_by), ("day", day), ("file", file)]
+    }
+}
+
 impl SharedOfPulls {
     fn fields(&self) -> Vec<(&'static str, &str)> {
         let Self { candidate, day, level, air, dyno, file } = self;
@@ -489,6 +526,8 @@ pub fn apply(build: &Build, edit: &Edit, system: UnitSystem, stages: &Stages) ->
         Edit::HoldLimit { limit, at_least, at_most, reason } => {
             service::hold(&mut value, limit, [("at_least", &**at_least), ("at_most", at_most)], reason)?;
         }
+        Edit::TakeMotion { text, shared } => valve_motion::take(&mut value, text, &shared.fields(), system)?,
+        Edit::RemoveMotion { trace } => valve_motion::remove(&mut value, trace)?,
         Edit::RemovePull { pull } => pulls::remove(&mut value, pull)?,
         Edit::RemoveSession { session } => sessions::remove(&mut value, session)?,
         Edit::Source { field, source } => set_source(&mut value, field, source)?,

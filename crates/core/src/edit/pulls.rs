@@ -30,7 +30,7 @@ pub fn take(
     }
     for (nth, place) in chosen.iter().enumerate() {
         let list = entries::list(document, "pulls")?;
-        let id = free_id(list);
+        let id = entries::free_id(list, "p");
         list.push(pull(&id, &found[*place], shared, nth));
     }
     Ok(())
@@ -39,16 +39,6 @@ pub fn take(
 /// A pull taken out.
 pub fn remove(document: &mut Value, id: &str) -> Result<(), Fault> {
     entries::remove(document, ("pulls", "pull"), id)
-}
-
-/// The next number that no pull has.
-fn free_id(list: &[Value]) -> String {
-    let is_taken = |id: &str| list.iter().any(|own| own["id"].as_str() == Some(id));
-    let mut number = list.len() + 1;
-    while is_taken(&format!("p{number}")) {
-        number += 1;
-    }
-    format!("p{number}")
 }
 
 fn pull(id: &str, run: &Run, shared: &Shared<'_>, nth: usize) -> Value {

@@ -13,7 +13,7 @@ use growth::{has_budget, read_growth, read_marks};
 pub use objects::{
     Ambient, Bridge, CalibrationPart, Cam, ClayPart, CoilPart, Collector, Engine, EventsPart, GrowthPart, HeightsPart,
     InductionPart, LiftReadings, Lifter, LobePart, Matching, PocketPart, Port, PreloadWork, Primary, PullPart, Purpose,
-    PushrodPart, RetainerPart, RockerPart, Rules, Runner, SpringPart, Target, ValvePart,
+    PushrodPart, RetainerPart, RockerPart, Rules, Runner, SpringPart, Target, TrainFitPart, ValvePart,
 };
 pub(crate) use place::need;
 pub use place::{Missing, Needs, Of, Place};
@@ -101,6 +101,8 @@ pub struct Given {
     pub pull: PullPart,
     /// What was fitted to a pull.
     pub calibration: CalibrationPart,
+    /// What measured motion says of the train.
+    pub train_fit: TrainFitPart,
     /// What a gap loses on the way to speed.
     pub growth: GrowthPart,
     /// What running engines showed of it.
@@ -191,6 +193,7 @@ impl<'a> Source<'a> {
             Of::Heights => part("heights"),
             Of::Pull => self.pull.clone(),
             Of::Calibration => self.calibration.clone(),
+            Of::TrainFit => self.build.child("train_fit"),
             Of::Growth => self.build.child("growth"),
         }
     }
@@ -252,6 +255,7 @@ impl Given {
             matching: Matching::read(&of(Of::Matching), Side::Intake),
             pull: PullPart::read(&of(Of::Pull), Side::Intake),
             calibration: CalibrationPart::read(&of(Of::Calibration), Side::Intake),
+            train_fit: TrainFitPart::read(&of(Of::TrainFit), Side::Intake),
             growth: read_growth(
                 &of(Of::Growth),
                 CamDrive::from_word(of(Of::Engine).word("cam_drive").unwrap_or_default()),
@@ -375,6 +379,7 @@ impl Given {
             Of::Heights => vec![ask(&mut train.heights)],
             Of::Pull => vec![ask(&mut self.pull)],
             Of::Calibration => vec![ask(&mut self.calibration)],
+            Of::TrainFit => vec![ask(&mut self.train_fit)],
             Of::Growth => vec![ask(&mut self.growth)],
         }
     }

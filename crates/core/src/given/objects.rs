@@ -6,7 +6,7 @@ use super::place::{Of, Place};
 use super::value::{BoostRow, FlankChecks, Fuelling, Profile, Rows, Value};
 use crate::document::{Node, Side};
 use crate::quantity::{
-    Angle, Area, Flow, Force, Length, Mass, Money, Octane, Pressure, Speed, Temperature, Torque, Volume,
+    Angle, Area, Flow, Force, Length, Mass, Money, Octane, Pressure, Speed, SpringRate, Temperature, Torque, Volume,
 };
 use crate::words::{
     Accessories, AntiRotation, CalibratedBy, CamDrive, CamGear, Casting, ChainRows, ChargerKind, ClearanceSchool,
@@ -436,6 +436,25 @@ objects! {
         to: Speed,
         pulled: Arc<str>,
         by: CalibratedBy,
+    }
+
+    /// What measured motion says of a train.
+    TrainFitPart of TrainFit {
+        train_damping: f64,
+        seat_damping: f64,
+        seat_stiffness: SpringRate,
+        spring_damping: f64,
+        cam_stiffness: f64,
+        pivot_stiffness: f64,
+        body_stiffness: f64,
+        inertia: f64,
+        air: f64,
+        leak: f64,
+        moving_coils: f64,
+        spread: Arc<[f64]>,
+        mount: Mount,
+        lifter: LifterKind,
+        form: SpringForm,
     }
 
     /// What a gap loses on the way to speed.

@@ -32,12 +32,13 @@ pub enum Of {
     Heights,
     Pull,
     Calibration,
+    TrainFit,
     Growth,
 }
 
 impl Of {
     /// Every object.
-    pub const ALL: [Self; 27] = [
+    pub const ALL: [Self; 28] = [
         Self::Build,
         Self::Target,
         Self::Rules,
@@ -64,6 +65,7 @@ impl Of {
         Self::Heights,
         Self::Pull,
         Self::Calibration,
+        Self::TrainFit,
         Self::Growth,
     ];
 

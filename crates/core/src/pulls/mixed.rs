@@ -115,6 +115,20 @@ impl Fitted {
         Some(Contrast { difference: self.drift, error, freedom })
     }
 
+    /// Combination of every pull, and `values` without their days' levels, as far as those are told from chance, and without drift.
+    pub fn levelled(&self, values: &[f64]) -> Vec<(usize, f64)> {
+        let Design { combination, day, at } = &self.design;
+        let middle = at.iter().sum::<f64>() / at.len().max(1) as f64;
+        let still: Vec<f64> = values.iter().zip(at).map(|(own, at)| own - self.drift * (at - middle)).collect();
+        let off = |pull: usize| still[pull] - self.means[combination[pull]];
+        let level = |of: usize| {
+            let own: Vec<f64> = (0..still.len()).filter(|pull| day[*pull] == of).map(off).collect();
+            let count = own.len() as f64;
+            self.ratio / (1.0 + self.ratio * count) * own.iter().sum::<f64>()
+        };
+        (0..still.len()).map(|pull| (combination[pull], still[pull] - level(day[pull]))).collect()
+    }
+
     /// Degrees of freedom of the variance of a pull.
     pub fn freedom(&self) -> f64 {
         Rows::of(&self.design).map_or(0.0, |rows| rows.freedom())

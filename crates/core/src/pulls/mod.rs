@@ -12,8 +12,10 @@ pub mod odd;
 mod over_speed;
 pub mod symptoms;
 pub mod trim;
+mod welch;
 
 pub use grid::Target;
 pub use level::median;
 pub use mixed::{Contrast, Design, Fitted, fit};
 pub use over_speed::{OverSpeed, over_speed};
+pub use welch::{scatters_otherwise, welch};

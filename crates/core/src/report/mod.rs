@@ -22,6 +22,7 @@ mod drawing;
 mod dynamics;
 mod history;
 mod limit;
+mod measured_motion;
 mod order;
 mod owner;
 mod parts;
@@ -60,6 +61,7 @@ pub use history::{HistoryEvent, HistoryKind, HistoryReport};
 pub use limit::{
     LimitReport, LimitShown, MeasureNext, NeedReport, Place, Remedy, RemedyChange, RemedyPart, Sense, Verdict, Worsened,
 };
+pub use measured_motion::{MotionConstant, MotionFitReport, MotionLimit, MotionTrace};
 pub use order::{Bill, Machining, NeverTogether, OrderCard, OrderFact, OrderLine, OrderPart, PartState};
 pub use owner::{OwnerReport, OwnerTorque, TorqueCurve};
 pub use parts::{

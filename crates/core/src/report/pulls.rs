@@ -87,6 +87,8 @@ report! {
         differences: Vec<DifferenceReport>,
         /// The same over speed.
         over_speed: Vec<OverSpeedReport>,
+        /// Combinations that scatter otherwise than the baseline, with the difference by each its own spread.
+        scatter: Vec<Shown>,
         /// By how much torque changes from pull to pull within a day.
         drift_per_pull: Option<DriftReport>,
         /// How well this dyno repeats.

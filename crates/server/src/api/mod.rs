@@ -14,6 +14,7 @@ pub mod dyno;
 pub mod everything;
 pub mod history;
 pub mod instruments;
+pub mod motion;
 pub mod order;
 pub mod owner;
 pub mod pairing;

@@ -8,6 +8,7 @@ mod database;
 mod demo;
 mod dyno;
 mod long;
+mod motion;
 mod order;
 mod owner;
 mod part;
@@ -81,6 +82,8 @@ enum Command {
     Search(search::Options),
     /// Fit the model's constants to the dyno pull a document holds and print them, as JSON. Takes seconds.
     Calibrate(long::Options),
+    /// Fit what nobody measures on a valve train to its measured motion and print, as JSON, what that says; or stand in for a rig.
+    Motion(motion::Options),
     /// Compare the pulls of a document and print, as JSON, what differs, how sure that is and what is odd; and the test it plans.
     Dyno(dyno::Options),
     /// Read the service log of a document and print what wears, when it reaches its limits and what is due, as JSON or as a calendar.
@@ -174,6 +177,7 @@ pub fn run() -> ExitCode {
         Command::Score(options) => long::score(&options),
         Command::Search(options) => search::search(&options),
         Command::Calibrate(options) => long::calibrate(&options),
+        Command::Motion(options) => motion::run(&options),
         Command::Dyno(options) => dyno::run(&options),
         Command::Service(options) => service::run(&options),
         Command::Owner(options) => owner::run(&options),

@@ -68,6 +68,7 @@ const ROUTES: &[(&str, &str, Allowed)] = &[
     ("POST", "/api/score", COMPUTE),
     ("POST", "/api/search", COMPUTE),
     ("POST", "/api/calibrate", COMPUTE),
+    ("POST", "/api/motion", COMPUTE),
     ("POST", "/api/sensitivity", COMPUTE),
     ("POST", "/api/diagnosis", COMPUTE),
     ("POST", "/api/tolerance", COMPUTE),

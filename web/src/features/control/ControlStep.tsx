@@ -9,6 +9,7 @@ import { Choices } from './Choices'
 import { ContactMap } from './ContactMap'
 import './control.css'
 import { speedAt } from './map'
+import { Measured } from './Measured'
 import { Motion } from './Motion'
 import { SlowMotion } from './SlowMotion'
 import { TrainShares } from './TrainShares'
@@ -35,6 +36,7 @@ export function ControlStep() {
   const [side, setSide] = useState<Side>()
   const [threshold, setThreshold] = useState(USUAL)
   const { report, failed, dragged, doing } = useControl(threshold === USUAL ? undefined : threshold)
+  const candidate = useSessionPart((state) => state.candidate)
   const chosen = useSpeed()
   const system = useSessionPart((state) => state.system)
   if (failed)
@@ -89,6 +91,7 @@ export function ControlStep() {
       </div>
       <SlowMotion rpm={own.speed_rpm[at] ?? 0} />
       {own.beside_hand_check ? <p className="quiet">Beside it {own.beside_hand_check}.</p> : null}
+      <Measured candidate={candidate} />
       <Worn report={report} name={first} />
       <Bought bought={report.what_buys_speed} />
       <TrainShares shares={report.shares} name={first} />

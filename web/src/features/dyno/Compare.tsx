@@ -68,6 +68,9 @@ export function Compare({ report, air, onAir }: Props) {
       {report.over_speed.map(({ a, says }) => (
         <p key={a}>{says[system]}</p>
       ))}
+      {report.scatter.map((says) => (
+        <p key={says.inch}>{says[system]}</p>
+      ))}
       <Differences report={report} />
       <Board report={report} />
       {report.surer.length > 0 ? (

@@ -6,7 +6,6 @@ use super::super::follower::lobe_contact;
 use super::super::resolve::Resolved;
 use super::super::stages::Stages;
 use super::changes::{CHANGES, How, why};
-use super::ranges::Unmeasured;
 use super::report::quantile;
 use super::train::{SideTrain, side_train};
 use super::work::lost_at;
@@ -115,7 +114,7 @@ impl<'a> Near<'a> {
     pub fn promising(&self, variants: Vec<Variant>) -> Vec<Variant> {
         let usual = |resolved: &Resolved| -> Option<f64> {
             let train = side_train(resolved, self.side).ok()?;
-            let limits = self.limits(&train, &train.models(&[Unmeasured::usual()]));
+            let limits = self.limits(&train, &train.models(&[train.learned.usual()]));
             limits.first().copied()
         };
         let Some(base) = usual(self.resolved) else { return Vec::new() };
@@ -136,8 +135,8 @@ impl<'a> Near<'a> {
 
     /// What every change and every variant does to the limit, what buys most first; empty when stopped.
     pub fn bought(&self, variants: &[Variant]) -> Vec<Bought> {
-        let draws = Unmeasured::draws();
         let Ok(own) = side_train(self.resolved, self.side) else { return Vec::new() };
+        let draws = own.learned.draws();
         let models = own.models(&draws);
         let (base, figures) = (self.limits(&own, &models), self.figures(self.resolved, &own));
         let torque = self.torque(self.resolved);
@@ -209,7 +208,7 @@ impl<'a> Near<'a> {
     /// Median limits with springs that have kept these shares of their loads, rpm; empty when stopped.
     pub fn worn(&self, shares: &[f64]) -> Vec<f64> {
         let Ok(own) = side_train(self.resolved, self.side) else { return Vec::new() };
-        let models = own.models(&Unmeasured::draws());
+        let models = own.models(&own.learned.draws());
         let median = |share: &f64| {
             let mut worn = models.clone();
             for coil in worn.iter_mut().flat_map(|model| &mut model.coils) {

@@ -1,6 +1,5 @@
 //! One speed of a train as a film: where its parts stand through the cycle, for the drawing that moves.
 
-use super::ranges::Unmeasured;
 use super::train::SideTrain;
 use crate::dynamics::model::{MASSES, Model};
 use crate::dynamics::run::{Case, RECORDS, Still, film};
@@ -11,7 +10,7 @@ const EVERY: usize = 4;
 
 /// The train of one side at a speed; `None` where its springs have no mass.
 pub fn film_of(side: &SideTrain<'_>, rpm: f64) -> Option<FilmSide> {
-    let model = side.model(&Unmeasured::usual())?;
+    let model = side.model(&side.learned.usual())?;
     let all = film(side.lobe, &Case { model: &model, rpm, gas: side.gas.at(rpm) });
     let stills = || all.iter().enumerate().step_by(EVERY);
     let column = |of: &dyn Fn(usize, &Still) -> f64| stills().map(|(i, still)| rounded(1e3 * of(i, still))).collect();

@@ -26,6 +26,11 @@ pub struct OnHeads {
 }
 
 impl OnHeads {
+    /// None.
+    pub(super) const fn none() -> Self {
+        Self { estimated: Vec::new(), computed: Vec::new() }
+    }
+
     /// The estimate.
     pub(super) fn estimated(inputs: &Resolved, side: Side, begins_at: f64) -> Self {
         let force = cylinder_pressure(inputs).and_then(|cylinder| {

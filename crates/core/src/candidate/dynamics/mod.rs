@@ -5,6 +5,8 @@ mod buys;
 mod changes;
 mod film;
 mod gas;
+mod learned;
+mod measured;
 mod ranges;
 mod report;
 mod springs;
@@ -13,7 +15,8 @@ mod work;
 
 pub use buys::{Bought, Moved, Near, Variant};
 pub use film::film_of;
-pub use ranges::{DRAWS, Unmeasured};
+pub use measured::{FittedTrain, Trace, TraceFit, Unfit, fit_to_motion};
+pub use ranges::{COUNT, DRAWS, Learned, OPEN, Unmeasured};
 pub use report::{Around, Limit, side_report};
 pub use train::{SideTrain, Turnable, side_train};
 pub use work::{LOOKED_TO, Sample, THRESHOLD, TurnedLift, lifts_over, looked_at, lost_at, sweep};

@@ -1,8 +1,14 @@
 //! What nobody measures on a valve train, each with its usual value and the range in which most trains lie (common
 //! practice, no source, where nothing else is said), and draws over those ranges.
 
+use statrs::distribution::{ContinuousCDF, Normal};
+
 /// Draws a band is made of.
 pub const DRAWS: usize = 16;
+/// How many there are.
+pub const COUNT: usize = 11;
+/// Standard deviation of a place anywhere in its range alike, of which nothing is known.
+pub const OPEN: f64 = 0.288_675_134_594_812_9;
 
 /// One set of what nobody measures.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -62,7 +68,7 @@ const HIGH: Unmeasured = Unmeasured {
 
 impl Unmeasured {
     /// Each a share of the way from low to high, on a scale of ratios.
-    fn between(share: [f64; 11]) -> Self {
+    pub fn between(share: [f64; COUNT]) -> Self {
         let at = |i: usize, of: fn(&Self) -> f64| of(&LOW) * (of(&HIGH) / of(&LOW)).powf(share[i]);
         Self {
             train_damping: at(0, |u| u.train_damping),
@@ -79,18 +85,91 @@ impl Unmeasured {
         }
     }
 
+    /// Each of them, in the order of their places.
+    pub fn values(&self) -> [f64; COUNT] {
+        [
+            self.train_damping,
+            self.seat_damping,
+            self.seat_stiffness,
+            self.spring_damping,
+            self.cam_stiffness,
+            self.pivot_stiffness,
+            self.body_stiffness,
+            self.inertia,
+            self.air,
+            self.leak,
+            self.moving_coils,
+        ]
+    }
+
+    /// Where each lies between its low and its high end, on a scale of ratios.
+    pub fn places(&self) -> [f64; COUNT] {
+        let (own, low, high) = (self.values(), LOW.values(), HIGH.values());
+        std::array::from_fn(|i| (own[i] / low[i]).ln() / (high[i] / low[i]).ln())
+    }
+
     /// The usual of each: the middle of its range.
     pub fn usual() -> Self {
-        Self::between([0.5; 11])
+        Learned::nothing().usual()
+    }
+
+    /// The draws over all ranges; see [`Learned::draws`].
+    pub fn draws() -> Vec<Self> {
+        Learned::nothing().draws()
+    }
+}
+
+/// What measured motion says of them: normal about a place in each range, cut off at its ends.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Learned {
+    /// Places between low and high end.
+    pub place: [f64; COUNT],
+    /// Root of their covariance: lower triangle.
+    pub root: [[f64; COUNT]; COUNT],
+    /// Of which anything is known; the others lie anywhere in their range alike.
+    pub known: [bool; COUNT],
+}
+
+impl Learned {
+    /// Standard deviation of a place from which on nothing was learned of it: nine tenths of what it is with nothing known.
+    pub const LEAVES_OPEN: f64 = 0.9 * OPEN;
+
+    /// Nothing was measured.
+    pub const fn nothing() -> Self {
+        Self { place: [0.5; COUNT], root: [[0.0; COUNT]; COUNT], known: [false; COUNT] }
+    }
+
+    /// Whether anything is known.
+    pub fn is_any(&self) -> bool {
+        self.known.contains(&true)
+    }
+
+    /// Standard deviation of each place.
+    pub fn deviations(&self) -> [f64; COUNT] {
+        std::array::from_fn(
+            |i| if self.known[i] { self.root[i].iter().map(|r| r * r).sum::<f64>().sqrt() } else { OPEN },
+        )
+    }
+
+    /// The likeliest of each; the middle of its range where nothing is known of it.
+    pub fn usual(&self) -> Unmeasured {
+        Unmeasured::between(std::array::from_fn(|i| if self.known[i] { self.place[i] } else { 0.5 }))
     }
 
     /// The draws: evenly spread in every pair of them by the fractional parts of multiples of square roots of primes
     /// [Kronecker's sequence: Niederreiter 1992; from memory]. The same for every train, so that two trains are compared
     /// on the same draws.
-    pub fn draws() -> Vec<Self> {
-        const PRIMES: [f64; 11] = [2.0, 3.0, 5.0, 7.0, 11.0, 13.0, 17.0, 19.0, 23.0, 29.0, 31.0];
-        let draw = |n: usize| PRIMES.map(|prime| (0.5 + (n + 1) as f64 * prime.sqrt()).fract());
-        (0..DRAWS).map(|n| Self::between(draw(n))).collect()
+    pub fn draws(&self) -> Vec<Unmeasured> {
+        const PRIMES: [f64; COUNT] = [2.0, 3.0, 5.0, 7.0, 11.0, 13.0, 17.0, 19.0, 23.0, 29.0, 31.0];
+        let normal = Normal::standard();
+        let draw = |n: usize| {
+            let even = PRIMES.map(|prime| (0.5 + (n + 1) as f64 * prime.sqrt()).fract());
+            let steps = even.map(|own| normal.inverse_cdf(own));
+            let at =
+                |i: usize| self.root[i].iter().zip(steps).map(|(root, step)| root * step).sum::<f64>() + self.place[i];
+            Unmeasured::between(std::array::from_fn(|i| if self.known[i] { at(i).clamp(0.0, 1.0) } else { even[i] }))
+        };
+        (0..DRAWS).map(draw).collect()
     }
 }
 

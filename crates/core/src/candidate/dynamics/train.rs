@@ -3,7 +3,8 @@
 use super::super::resolve::{Gap, Part, Resolved, ResolvedSide, lack, together};
 use super::super::stages::{Key, key};
 use super::gas::OnHeads;
-use super::ranges::Unmeasured;
+use super::learned::learned;
+use super::ranges::{Learned, Unmeasured};
 use super::springs::chains;
 use crate::cam::Lobe;
 use crate::document::Side;
@@ -54,6 +55,8 @@ pub struct SideTrain<'a> {
     pub preload: f64,
     /// Crank degree from firing top of the first record.
     pub begins_at: f64,
+    /// What measured motion says of what nobody measures, where it was of such parts.
+    pub learned: Learned,
     own: &'a ResolvedSide,
     train: &'a Train,
     running: &'a RunningTrain,
@@ -123,6 +126,7 @@ pub fn side_train(inputs: &Resolved, side: Side) -> Part<SideTrain<'_>> {
         preload: preload(&train.lifter),
         slow,
         begins_at,
+        learned: learned(&inputs.given.train_fit, train),
         lobe,
         own,
         train,
@@ -167,6 +171,12 @@ impl SideTrain<'_> {
     pub fn breathing(mut self, inputs: &Resolved, side: Side, traces: &[TraceReport]) -> Self {
         self.gas.breathing(inputs, side, self.begins_at, traces);
         self
+    }
+
+    /// The same as a rig turns it, without gas on the heads.
+    #[must_use]
+    pub fn without_gas(&self) -> Self {
+        Self { gas: OnHeads::none(), ..self.clone() }
     }
 
     /// The model with one set of what nobody measures; `None` where the springs have no mass.
@@ -224,9 +234,9 @@ impl SideTrain<'_> {
         })
     }
 
-    /// What of it is turned alone, with the usual of what nobody measures.
+    /// What of it is turned alone, with the likeliest of what nobody measures.
     pub fn turnable(&self) -> Option<Turnable> {
-        let model = self.model(&Unmeasured::usual())?;
+        let model = self.model(&self.learned.usual())?;
         let (gas, begins_at) = (self.gas.at(0.0).to_vec(), self.begins_at);
         Some(Turnable { lobe: self.lobe.clone(), model, gas, begins_at, window: self.window })
     }
@@ -238,7 +248,14 @@ impl SideTrain<'_> {
 
     /// Stands for everything it is turned with under the estimated gas.
     pub fn key(&self) -> Key {
-        key(&(self.model(&Unmeasured::usual()), self.own.lobe_key, self.gas.at(0.0), &self.slow, self.preload))
+        key(&(
+            self.model(&self.learned.usual()),
+            self.own.lobe_key,
+            self.gas.at(0.0),
+            &self.slow,
+            self.preload,
+            &self.learned,
+        ))
     }
 
     /// The models of several sets, for those that have one.
@@ -253,7 +270,7 @@ impl SideTrain<'_> {
 
     /// Every part with its share of what the train gives under load and of what moves, both as they count at the valve.
     pub fn shares(&self) -> Vec<(&'static str, f64, f64)> {
-        let Some(model) = self.model(&Unmeasured::usual()) else { return Vec::new() };
+        let Some(model) = self.model(&self.learned.usual()) else { return Vec::new() };
         let (square, masses) = (model.ratio().powi(2), &self.masses);
         let coils = model.coils.iter().map(|coil| coil.mass / 3.0).sum::<f64>();
         let all = [

@@ -42,7 +42,7 @@ fn judged(turned: &Turned, window: &Window) -> Figures {
 }
 
 /// Many models at many speeds, groups of four side by side on all cores; in the order asked.
-fn many(
+pub(super) fn many(
     side: &SideTrain<'_>,
     models: &[Model],
     cases: &[(usize, f64)],
@@ -95,6 +95,14 @@ impl TurnedLift {
     }
 }
 
+/// Lift at a crank degree from firing top, of the lifts at every record, the first `begins_at` degrees after it.
+pub(super) fn lift_at(valve: &[f64], begins_at: f64, crank_deg: f64) -> f64 {
+    // A record holds the lift at its end.
+    let place = (crank_deg - begins_at - 1.0).rem_euclid(RECORDS as f64);
+    let (low, share) = (place as usize % RECORDS, place.fract());
+    (1.0 - share) * valve[low] + share * valve[(low + 1) % RECORDS]
+}
+
 /// How the valve moves at every speed; empty where it was stopped.
 pub fn lifts_over(train: &Turnable, speeds: &[f64], stop: &(dyn Fn() -> bool + Sync)) -> Vec<TurnedLift> {
     use rayon::prelude::*;
@@ -104,14 +112,8 @@ pub fn lifts_over(train: &Turnable, speeds: &[f64], stop: &(dyn Fn() -> bool + S
         }
         let case = |rpm: &f64| Case { model: &train.model, rpm: *rpm, gas: &train.gas };
         let turned = turn(&train.lobe, &group.iter().map(case).collect::<Vec<_>>());
-        // A record holds the lift at its end.
-        let lift = |valve: &[f64], deg: f64| {
-            let place = (deg - train.begins_at - 1.0).rem_euclid(RECORDS as f64);
-            let (low, share) = (place as usize % RECORDS, place.fract());
-            (1.0 - share) * valve[low] + share * valve[(low + 1) % RECORDS]
-        };
         let moved = |turned: &Turned| {
-            let lift = cycle().map(|deg| lift(&turned.cycles[0].valve, deg)).collect();
+            let lift = cycle().map(|deg| lift_at(&turned.cycles[0].valve, train.begins_at, deg)).collect();
             TurnedLift { lift, is_in_control: worst(&judged(turned, &train.window)) <= FIRM * THRESHOLD }
         };
         turned.iter().map(moved).collect()

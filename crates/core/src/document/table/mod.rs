@@ -10,6 +10,7 @@ mod dyno;
 mod engine;
 mod growth;
 mod limits;
+mod motion;
 mod part;
 mod plan;
 mod ports;
@@ -27,6 +28,8 @@ pub use dyno::{CALIBRATION, DYNO_TEST, MOST_POINTS, PULL};
 pub use engine::ENGINE;
 pub use growth::GROWTH;
 pub use limits::{LIMIT_IDS, limit_dimension};
+use motion::TRACES;
+pub use motion::{MOST_OF_TRACE, TRAIN_FIT};
 use part::BOUGHT;
 pub use part::SHELF_VALVE;
 pub use plan::TARGET;
@@ -89,6 +92,13 @@ const BUILD_FIELDS: &[Field] = &[
     plain("dyno_test", "Test on the dyno", Kind::Object(&DYNO_TEST), "How candidates are compared on the dyno."),
     plain("pulls", "Pulls", PULLS, "What a dyno measured, pull by pull."),
     plain("service", "Service log", SERVICE, "What was measured, changed and found while it was run, entry by entry."),
+    plain("valve_motion", "Measured valve motion", TRACES, "Lift of a valve over the crank at speed, trace by trace."),
+    plain(
+        "train_fit",
+        "Train fitted",
+        Kind::Object(&TRAIN_FIT),
+        "What measured motion says of the train, for every candidate.",
+    ),
     plain("calibration", "Calibration", Kind::Object(&CALIBRATION), "What was learned from it, for every candidate."),
     plain(
         "candidates",

@@ -1,0 +1,352 @@
+//! Fitting what nobody measures on a train to measured valve motion, as a job; what it makes of every candidate's limiting speed.
+
+use super::turning::{USUAL_TOP, trains};
+use crate::build::Build;
+use crate::candidate::dynamics::{
+    COUNT, FittedTrain, LOOKED_TO, Learned, Limit, SideTrain, THRESHOLD, Trace, Unfit, Unmeasured, fit_to_motion,
+    looked_at, lost_at,
+};
+use crate::candidate::{Key, Resolved, Stages, key, worded};
+use crate::document::{CandidateView, Fault, Faults, Ledger, Node, Side, candidate_or_first, set_field};
+use crate::given::{Given, Source};
+use crate::quantity::{Angle, Dimension, Length, Speed, UnitSystem, format_si, shown};
+use crate::report::{FittedField, MotionConstant, MotionFitReport, MotionLimit, MotionTrace};
+use crate::words::Word;
+use crate::work::{Class, Halted, Job, Watch};
+use serde::Serialize;
+use std::sync::Arc;
+
+/// Candidates whose limits are held against each other.
+const MOST: usize = 6;
+/// Constants that a sentence names.
+const NAMED: usize = 4;
+/// Half width that holds 95 of 100 of a normal spread, in standard deviations.
+const HOLDS: f64 = 1.96;
+
+/// How far a fit is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct MotionFitStep {
+    /// Pieces of work done.
+    pub done: usize,
+    /// Pieces at most.
+    pub of: usize,
+}
+
+/// What is fitted, in the order of their places: key in the document, name, and how a value of it is written.
+const CONSTANTS: [(&str, &str, fn(f64) -> String); COUNT] = [
+    ("train_damping", "Damping of the train", plain),
+    ("seat_damping", "Damping of the seat", plain),
+    ("seat_stiffness", "Stiffness of the seat", rate),
+    ("spring_damping", "Damping of the coils", plain),
+    ("cam_stiffness", "Stiffness at the cam", plain),
+    ("pivot_stiffness", "Stiffness of the pivot", plain),
+    ("body_stiffness", "Stiffness of the rocker", plain),
+    ("inertia", "Inertia of the rocker", plain),
+    ("air", "Air in the oil", plain),
+    ("leak", "Leak of the plunger", plain),
+    ("moving_coils", "Coils that move", plain),
+];
+
+fn plain(value: f64) -> String {
+    format!("{value:.4}")
+}
+
+fn rate(value: f64) -> String {
+    format!("{:.0} N/mm", 1e-3 * value)
+}
+
+/// Fitting the train of one candidate to the traces of it.
+pub struct MotionFitJob {
+    build: Build,
+    candidate: String,
+    traces: Vec<(String, Trace)>,
+    stages: Arc<Stages>,
+}
+
+impl MotionFitJob {
+    /// A fit to the traces of the candidate `id`, or of the first that has any.
+    ///
+    /// # Errors
+    /// A fault when there is no such candidate or none with traces; inside, what its train lacks.
+    pub fn new(build: &Build, id: Option<&str>, stages: Arc<Stages>) -> Result<Result<Self, Halted>, Faults> {
+        let views = build.candidates();
+        let of = |view: &CandidateView<'_>| traces_of(build, view);
+        let view = match id {
+            Some(_) => candidate_or_first(&views, id)?,
+            None => views
+                .iter()
+                .find(|view| !of(view).is_empty())
+                .or(views.first())
+                .map_or_else(|| candidate_or_first(&views, id), Ok)?,
+        };
+        let traces = of(view);
+        if traces.is_empty() {
+            let needs = "lift over the crank at some speeds, as a rig or a running engine showed it";
+            return Err(Fault::new("valve_motion", "no trace of this candidate", needs).into());
+        }
+        let ledger = Ledger::default();
+        let source = Source::new(view, &ledger);
+        if let Err(gap) = trains(&Resolved::new(Given::read(&source), &stages), None) {
+            let (reason, needs) = worded(&gap, &source);
+            return Ok(Err(Halted::Lacks { reason, needs }));
+        }
+        let mut value = build.value().clone();
+        value.as_object_mut().map(|map| map.shift_remove("train_fit"));
+        // What an earlier fit said is no part of the next.
+        let build = Build::from_value(value)?;
+        Ok(Ok(Self { build, candidate: view.id.clone(), traces, stages }))
+    }
+}
+
+/// The traces of a candidate that count, with their identifiers; those that name none are of the first.
+fn traces_of(build: &Build, view: &CandidateView<'_>) -> Vec<(String, Trace)> {
+    let ledger = Ledger::default();
+    let of = |own: &Node<'_>| {
+        let is_own = own.word("candidate").map_or(view.index == 0, |id| id == view.id);
+        if !is_own || own.has("left_out") {
+            return None;
+        }
+        let points = own.rows::<Angle, Length>("points")?;
+        let trace = Trace {
+            side: Side::of_key(own.word("side")?)?,
+            on_rig: own.word("turned_by") != Some("engine"),
+            rpm: own.quantity::<Speed>("speed")?.as_rpm(),
+            points: points.into_iter().map(|(deg, lift)| (deg.as_deg(), lift.si())).collect(),
+        };
+        Some((own.word("id").unwrap_or_default().to_owned(), trace))
+    };
+    let views = build.candidates();
+    let mut found: Vec<_> = views
+        .first()
+        .map(|any| any.build(&ledger).children("valve_motion").iter().filter_map(of).collect())
+        .unwrap_or_default();
+    found.sort_by(|a: &(String, Trace), b| {
+        (a.1.side.index(), a.1.rpm).partial_cmp(&(b.1.side.index(), b.1.rpm)).unwrap_or(std::cmp::Ordering::Equal)
+    });
+    found
+}
+
+/// Every candidate as the document has it, with what it is computed from.
+fn resolved(build: &Build, stages: &Stages) -> Vec<Resolved> {
+    let views = build.candidates();
+    let ledger = Ledger::default();
+    views.iter().map(|view| Resolved::new(Given::read(&Source::new(view, &ledger)), stages)).collect()
+}
+
+/// What the document would keep.
+fn fields(fitted: &FittedTrain, resolved: &Resolved, (speeds, left): ([f64; 2], f64), name: &str) -> Vec<FittedField> {
+    let field = |key: &str, label: &str, text: String| FittedField {
+        field: format!("train_fit.{key}"),
+        label: label.to_owned(),
+        text,
+    };
+    let found = fitted.learned.usual().values();
+    let values = CONSTANTS.iter().zip(found).map(|((key, label, write), value)| field(key, label, write(value)));
+    let spread: Vec<String> = (0..COUNT)
+        .flat_map(|row| (0..=row).map(move |column| (row, column)))
+        .map(|(row, column)| format!("{:.4}", fitted.learned.root[row][column]))
+        .collect();
+    let train = resolved.train(Side::Intake);
+    let kinds = [
+        ("mount", "Mount", train.rocker.mount.map(Word::word)),
+        ("lifter", "Lifter", train.lifter.kind.map(Word::word)),
+        ("form", "Springs", train.spring.form.map(Word::word)),
+    ];
+    let kinds = kinds.into_iter().filter_map(|(key, label, word)| Some(field(key, label, word?.to_owned())));
+    let rest = [
+        field("spread", "What it leaves open", format!("[{}]", spread.join(", "))),
+        field("remaining", "Left", format_si(left, Dimension::Length, UnitSystem::Metric)),
+        field("from", "From", format!("{:.0} rpm", speeds[0])),
+        field("to", "To", format!("{:.0} rpm", speeds[1])),
+        field("measured", "Measured on", name.chars().take(200).collect()),
+    ];
+    values.chain(kinds).chain(rest).collect()
+}
+
+/// The constants in words.
+fn constants(learned: &Learned) -> Vec<MotionConstant> {
+    let (found, usual) = (learned.usual().values(), Unmeasured::usual().values());
+    let ends = [0.0, 1.0].map(|end| Unmeasured::between([end; COUNT]).values());
+    let deviations = learned.deviations();
+    let of = |(i, (_, label, write)): (usize, &(&str, &str, fn(f64) -> String))| {
+        let end = |way: f64| (learned.place[i] + way * HOLDS * deviations[i]).clamp(0.0, 1.0);
+        MotionConstant {
+            label: (*label).to_owned(),
+            found: write(found[i]),
+            usual: write(usual[i]),
+            range: [write(ends[0][i]), write(ends[1][i])],
+            place: [learned.place[i], end(-1.0), end(1.0)],
+            learned: deviations[i] <= Learned::LEAVES_OPEN,
+        }
+    };
+    CONSTANTS.iter().enumerate().map(of).collect()
+}
+
+/// Median and band of where a train loses control.
+fn limit(train: &SideTrain<'_>, top: f64, stop: &(dyn Fn() -> bool + Sync)) -> Option<(Option<f64>, [f64; 2])> {
+    let lost = lost_at(train, &train.models(&train.learned.draws()), &looked_at(top), THRESHOLD, stop);
+    let found = Limit::of(&lost, LOOKED_TO)?;
+    Some((found.median, found.band?))
+}
+
+/// Where every candidate loses control before and after; candidates whose trains are not known whole are left out.
+fn limits(
+    (before, after): (&Build, &Build),
+    stages: &Stages,
+    (tell, stop): (&dyn Fn(usize), &(dyn Fn() -> bool + Sync)),
+) -> Result<Vec<MotionLimit>, Halted> {
+    let views = before.candidates();
+    let pairs = resolved(before, stages).into_iter().zip(resolved(after, stages));
+    let mut found = Vec::new();
+    for (place, (view, (was, is))) in views.iter().zip(pairs).take(MOST).enumerate() {
+        let (Ok(was_trains), Ok(is_trains)) = (trains(&was, None), trains(&is, None)) else { continue };
+        let top = is.top_speed().map_or(USUAL_TOP, Speed::as_rpm);
+        for side in Side::BOTH {
+            let (was, is) = (&was_trains[side.index()], &is_trains[side.index()]);
+            let pair = limit(was, top, stop).zip(limit(is, top, stop)).filter(|_| !stop());
+            let ((before_rpm, before_band_rpm), (after_rpm, after_band_rpm)) = pair.ok_or(Halted::Stopped)?;
+            let apart = |i: &usize| !is.learned.known[*i];
+            found.push(MotionLimit {
+                candidate: view.id.clone(),
+                name: view.name.clone(),
+                side,
+                before_rpm,
+                before_band_rpm,
+                after_rpm,
+                after_band_rpm,
+                apart: (0..COUNT).filter(apart).map(|i| CONSTANTS[i].1.to_owned()).collect(),
+            });
+        }
+        tell(place + 1);
+    }
+    Ok(found)
+}
+
+/// The answer in sentences.
+fn says<'a>(
+    traces: &[MotionTrace],
+    constants: &[MotionConstant],
+    limits: impl Iterator<Item = &'a MotionLimit>,
+) -> String {
+    let mean = |of: fn(&MotionTrace) -> f64| {
+        (traces.iter().map(|own| of(own).powi(2)).sum::<f64>() / traces.len().max(1) as f64).sqrt()
+    };
+    let (before, after) = (mean(|own| own.before_mm), mean(|own| own.after_mm));
+    let learned: Vec<String> = constants.iter().filter(|own| own.learned).map(|own| own.label.to_lowercase()).collect();
+    let learned = match learned.as_slice() {
+        [] => "It says nothing of what nobody measures: faster traces would".to_owned(),
+        own if own.len() > NAMED => format!("It says something of {} constants of {COUNT}", own.len()),
+        own => format!("It says something of {}", own.join(", ")),
+    };
+    let limit =
+        limits.filter_map(|own| Some((own, own.before_rpm?, own.after_rpm?))).min_by(|a, b| a.2.total_cmp(&b.2));
+    let limit = limit.map_or_else(String::new, |(own, before, after)| {
+        let [low, high] = own.after_band_rpm;
+        let [was_low, was_high] = own.before_band_rpm;
+        format!(
+            " The {} valve loses control first, at {after:.0} rpm ({low:.0} to {high:.0}); without the traces {before:.0} ({was_low:.0} to {was_high:.0}).",
+            own.side.key()
+        )
+    });
+    format!(
+        "The usual train is off the measured lift by {before:.3} mm, the fitted one by {after:.3} mm. {learned}.{limit}"
+    )
+}
+
+impl MotionFitJob {
+    fn unfit(&self, why: &Unfit) -> Halted {
+        let lift = |m: f64| format_si(m, Dimension::Length, UnitSystem::Metric);
+        let rpm = |place: usize| self.traces[place].1.rpm;
+        let reason = match why {
+            Unfit::Stopped => return Halted::Stopped,
+            Unfit::Thin(place) => {
+                format!("at {:.0} rpm too few points lie where the lobe lifts the valve", rpm(*place))
+            }
+            Unfit::Another(place, read, has) => format!(
+                "at {:.0} rpm the valve was lifted {}, the train lifts it {}: that is another lobe, another ratio, or another unit",
+                rpm(*place),
+                lift(*read),
+                lift(*has)
+            ),
+        };
+        Halted::Lacks { reason, needs: Vec::new() }
+    }
+
+    /// The document with the fit in it.
+    fn with(&self, fields: &[FittedField]) -> Result<Build, Halted> {
+        let mut value = self.build.value().clone();
+        let set = |field: &FittedField| set_field(&mut value, &field.field, &field.text, UnitSystem::Metric);
+        let set: Result<Vec<()>, Fault> = fields.iter().map(set).collect();
+        let refused = |why: String| Halted::Lacks { reason: why, needs: Vec::new() };
+        set.map_err(|fault| refused(fault.to_string()))?;
+        Build::from_value(value).map_err(|faults| refused(faults.to_string()))
+    }
+
+    fn trace(&self, place: usize, fitted: &FittedTrain) -> MotionTrace {
+        let ((id, trace), own) = (&self.traces[place], &fitted.traces[place]);
+        let column = |of: &[f64]| of.iter().map(|m| (1e6 * m).round() * 1e-3).collect::<Vec<f64>>();
+        let over =
+            |of: &[f64]| column(&own.measured.iter().zip(of).map(|(read, has)| read - has).collect::<Vec<f64>>());
+        MotionTrace {
+            id: id.clone(),
+            side: trace.side,
+            rpm: trace.rpm,
+            on_rig: trace.on_rig,
+            before_mm: 1e3 * own.before,
+            after_mm: 1e3 * own.after,
+            left: [own.before, own.after].map(|m| shown(m, Dimension::Length)),
+            crank_deg: own.crank_deg.iter().map(|deg| (100.0 * deg).round() / 100.0).collect(),
+            measured_mm: column(&own.measured),
+            over_usual_mm: over(&own.usual),
+            over_fitted_mm: over(&own.fitted),
+        }
+    }
+}
+
+impl Job for MotionFitJob {
+    type Step = MotionFitStep;
+    type Done = MotionFitReport;
+
+    fn key(&self) -> Key {
+        key(&("train fit", self.build.value(), &self.candidate))
+    }
+
+    fn class(&self) -> Class {
+        Class::Result
+    }
+
+    fn kept(&self) -> Option<Arc<MotionFitReport>> {
+        self.stages.train_fits.kept(self.key())
+    }
+
+    fn run(&self, watch: &Watch<'_, MotionFitStep>) -> Result<Arc<MotionFitReport>, Halted> {
+        let views = self.build.candidates();
+        let index = views.iter().position(|view| view.id == self.candidate).ok_or(Halted::Stopped)?;
+        let own = resolved(&self.build, &self.stages).swap_remove(index);
+        let pair = trains(&own, None).map_err(|gap| Halted::Lacks { reason: gap.reason, needs: Vec::new() })?;
+        let traces: Vec<Trace> = self.traces.iter().map(|(_, trace)| trace.clone()).collect();
+        let count = views.len().min(MOST);
+        let rounds = |done: usize, of: usize| (watch.report)(MotionFitStep { done, of: of + count });
+        let fitted = fit_to_motion(&pair, &traces, (&rounds, watch.stop)).map_err(|why| self.unfit(&why))?;
+        let speeds =
+            traces.iter().fold([f64::INFINITY, 0.0_f64], |[low, high], own| [low.min(own.rpm), high.max(own.rpm)]);
+        let left = fitted.traces.iter().map(|own| own.after * own.after).sum::<f64>() / fitted.traces.len() as f64;
+        let fields = fields(&fitted, &own, (speeds, left.sqrt()), &views[index].name);
+        let after = self.with(&fields)?;
+        let tell = |done: usize| (watch.report)(MotionFitStep { done: COUNT + done, of: COUNT + count });
+        let limits = limits((&self.build, &after), &self.stages, (&tell, watch.stop))?;
+        let traces: Vec<MotionTrace> = (0..traces.len()).map(|place| self.trace(place, &fitted)).collect();
+        let constants = constants(&fitted.learned);
+        let report = Arc::new(MotionFitReport {
+            says: says(&traces, &constants, limits.iter().filter(|own| own.candidate == self.candidate)),
+            candidate: self.candidate.clone(),
+            constants,
+            traces,
+            limits,
+            fields,
+        });
+        self.stages.train_fits.keep(self.key(), Arc::clone(&report));
+        Ok(report)
+    }
+}
