@@ -86,7 +86,7 @@ fn what_was_planted_is_found_and_carries_to_another_candidate() {
         let speeds = [1500.0, 3500.0, 5000.0, 5800.0, 6400.0];
         let value = two(planted(0, &[Side::Intake], truth, &speeds, n as u64));
         let report = fitted(&value);
-        println!("{}", report.says);
+        println!("{}", report.says.metric);
         for (own, place) in report.constants.iter().zip(truth.places()).filter(|(own, _)| own.learned) {
             let [at, low, high] = own.place;
             let holds = (low..=high).contains(&place);
@@ -131,7 +131,11 @@ fn slow_traces_say_little_and_are_not_made_more_of() {
     // What only moves when the train swings cannot be seen where it does not; its damping a little, by how it rings behind a landing.
     let truth = Unmeasured::draws().swap_remove(5);
     let report = fitted(&two(planted(0, &[Side::Intake, Side::Exhaust], &truth, &[600.0, 900.0], 3)));
-    println!("{} {:?}", report.says, report.constants.iter().map(|own| (&own.label, own.learned)).collect::<Vec<_>>());
+    println!(
+        "{} {:?}",
+        report.says.metric,
+        report.constants.iter().map(|own| (&own.label, own.learned)).collect::<Vec<_>>()
+    );
     let own = |label: &str| report.constants.iter().find(|own| own.label.starts_with(label)).expect("there");
     for label in ["Damping of the coils", "Inertia", "Stiffness of the seat"] {
         assert!(!own(label).learned, "{label} {:?}", own(label).place);
@@ -198,7 +202,7 @@ fn what_is_not_of_this_train_is_said_and_nothing_is_fitted() {
     points.iter_mut().for_each(|point| point[1] = json!("0.01 mm"));
     assert!(matches!(run(&value), Ok(Err(Halted::Lacks { .. }))));
     value["valve_motion"][0]["left_out"] = json!("the probe slipped");
-    assert_eq!(run(&value).err().expect("nothing counts").faults[0].field, "valve_motion");
+    assert_eq!(run(&value).expect_err("nothing counts").faults[0].field, "valve_motion");
     value["valve_motion"][0]["candidate"] = json!("b");
     value["valve_motion"][0].as_object_mut().expect("a trace").remove("left_out");
     assert!(run(&value).is_err(), "the trace is of another candidate");

@@ -5325,7 +5325,7 @@ export interface components {
             /** @description Where every candidate loses control, without it and with it. */
             limits: components["schemas"]["MotionLimit"][];
             /** @description In a sentence or two. */
-            says: string;
+            says: components["schemas"]["Shown"];
             /** @description Every trace that counts. */
             traces: components["schemas"]["MotionTrace"][];
         };

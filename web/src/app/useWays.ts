@@ -2,7 +2,7 @@ import { App } from 'antd'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { PartKind } from '../api/client'
 import type { Paper, Place, StepName, Ways } from '../model/place'
-import type { SessionState } from '../model/state'
+import { shownIn } from '../model/state'
 import { useSession, useSessionPart } from '../model/useSession'
 import { stepNamed, stepOf } from '../steps/registry'
 import { useAddress } from './address'
@@ -90,10 +90,6 @@ function useCandidateOfAddress(
     session.choose(first)
     go({ build, candidate: first }, true)
   }, [named, all, session, message, build, go])
-}
-
-function shownIn({ answer }: SessionState): string | undefined {
-  return answer?.candidates[answer.candidate_index]?.id
 }
 
 function useTitle(step: StepName): void {

@@ -52,6 +52,11 @@ export function isUnsaved({ history, savedDocument }: SessionState): boolean {
   return history.present !== savedDocument
 }
 
+/** The candidate that an answer is of. Pure. */
+export function shownIn({ answer }: SessionState): string | undefined {
+  return answer?.candidates[answer.candidate_index]?.id
+}
+
 /** Text, or rows of a table, as typed. */
 export type Typed = string | readonly (readonly string[])[]
 

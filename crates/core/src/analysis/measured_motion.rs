@@ -9,7 +9,7 @@ use crate::candidate::dynamics::{
 use crate::candidate::{Key, Resolved, Stages, key, worded};
 use crate::document::{CandidateView, Fault, Faults, Ledger, Node, Side, candidate_or_first, set_field};
 use crate::given::{Given, Source};
-use crate::quantity::{Angle, Dimension, Length, Speed, UnitSystem, format_si, shown};
+use crate::quantity::{Angle, Dimension, INCH, Length, Shown, Speed, UnitSystem, format_si};
 use crate::report::{FittedField, MotionConstant, MotionFitReport, MotionLimit, MotionTrace};
 use crate::words::Word;
 use crate::work::{Class, Halted, Job, Watch};
@@ -33,19 +33,29 @@ pub struct MotionFitStep {
     pub of: usize,
 }
 
-/// What is fitted, in the order of their places: key in the document, name, and how a value of it is written.
-const CONSTANTS: [(&str, &str, fn(f64) -> String); COUNT] = [
-    ("train_damping", "Damping of the train", plain),
-    ("seat_damping", "Damping of the seat", plain),
-    ("seat_stiffness", "Stiffness of the seat", rate),
-    ("spring_damping", "Damping of the coils", plain),
-    ("cam_stiffness", "Stiffness at the cam", plain),
-    ("pivot_stiffness", "Stiffness of the pivot", plain),
-    ("body_stiffness", "Stiffness of the rocker", plain),
-    ("inertia", "Inertia of the rocker", plain),
-    ("air", "Air in the oil", plain),
-    ("leak", "Leak of the plunger", plain),
-    ("moving_coils", "Coils that move", plain),
+/// One thing that is fitted.
+struct Constant {
+    /// Its key in the document.
+    key: &'static str,
+    /// What it is called.
+    label: &'static str,
+    /// How a value of it is written.
+    write: fn(f64) -> String,
+}
+
+/// What is fitted, in the order of their places.
+const CONSTANTS: [Constant; COUNT] = [
+    Constant { key: "train_damping", label: "Damping of the train", write: plain },
+    Constant { key: "seat_damping", label: "Damping of the seat", write: plain },
+    Constant { key: "seat_stiffness", label: "Stiffness of the seat", write: rate },
+    Constant { key: "spring_damping", label: "Damping of the coils", write: plain },
+    Constant { key: "cam_stiffness", label: "Stiffness at the cam", write: plain },
+    Constant { key: "pivot_stiffness", label: "Stiffness of the pivot", write: plain },
+    Constant { key: "body_stiffness", label: "Stiffness of the rocker", write: plain },
+    Constant { key: "inertia", label: "Inertia of the rocker", write: plain },
+    Constant { key: "air", label: "Air in the oil", write: plain },
+    Constant { key: "leak", label: "Leak of the plunger", write: plain },
+    Constant { key: "moving_coils", label: "Coils that move", write: plain },
 ];
 
 fn plain(value: f64) -> String {
@@ -142,7 +152,7 @@ fn fields(fitted: &FittedTrain, resolved: &Resolved, (speeds, left): ([f64; 2], 
         text,
     };
     let found = fitted.learned.usual().values();
-    let values = CONSTANTS.iter().zip(found).map(|((key, label, write), value)| field(key, label, write(value)));
+    let values = CONSTANTS.iter().zip(found).map(|(own, value)| field(own.key, own.label, (own.write)(value)));
     let spread: Vec<String> = (0..COUNT)
         .flat_map(|row| (0..=row).map(move |column| (row, column)))
         .map(|(row, column)| format!("{:.4}", fitted.learned.root[row][column]))
@@ -169,13 +179,13 @@ fn constants(learned: &Learned) -> Vec<MotionConstant> {
     let (found, usual) = (learned.usual().values(), Unmeasured::usual().values());
     let ends = [0.0, 1.0].map(|end| Unmeasured::between([end; COUNT]).values());
     let deviations = learned.deviations();
-    let of = |(i, (_, label, write)): (usize, &(&str, &str, fn(f64) -> String))| {
+    let of = |(i, own): (usize, &Constant)| {
         let end = |way: f64| (learned.place[i] + way * HOLDS * deviations[i]).clamp(0.0, 1.0);
         MotionConstant {
-            label: (*label).to_owned(),
-            found: write(found[i]),
-            usual: write(usual[i]),
-            range: [write(ends[0][i]), write(ends[1][i])],
+            label: own.label.to_owned(),
+            found: (own.write)(found[i]),
+            usual: (own.write)(usual[i]),
+            range: [(own.write)(ends[0][i]), (own.write)(ends[1][i])],
             place: [learned.place[i], end(-1.0), end(1.0)],
             learned: deviations[i] <= Learned::LEAVES_OPEN,
         }
@@ -215,7 +225,7 @@ fn limits(
                 before_band_rpm,
                 after_rpm,
                 after_band_rpm,
-                apart: (0..COUNT).filter(apart).map(|i| CONSTANTS[i].1.to_owned()).collect(),
+                apart: (0..COUNT).filter(apart).map(|i| CONSTANTS[i].label.to_owned()).collect(),
             });
         }
         tell(place + 1);
@@ -228,7 +238,7 @@ fn says<'a>(
     traces: &[MotionTrace],
     constants: &[MotionConstant],
     limits: impl Iterator<Item = &'a MotionLimit>,
-) -> String {
+) -> Shown {
     let mean = |of: fn(&MotionTrace) -> f64| {
         (traces.iter().map(|own| of(own).powi(2)).sum::<f64>() / traces.len().max(1) as f64).sqrt()
     };
@@ -249,9 +259,16 @@ fn says<'a>(
             own.side.key()
         )
     });
-    format!(
-        "The usual train is off the measured lift by {before:.3} mm, the fitted one by {after:.3} mm. {learned}.{limit}"
-    )
+    let (before, after) = (fine(1e-3 * before), fine(1e-3 * after));
+    let said = |before: &str, after: &str| {
+        format!("The usual train is off the measured lift by {before}, the fitted one by {after}. {learned}.{limit}")
+    };
+    Shown { inch: said(&before.inch, &after.inch), metric: said(&before.metric, &after.metric) }
+}
+
+/// A lift to a thousandth of a millimetre.
+fn fine(m: f64) -> Shown {
+    Shown { inch: format!("{:.4} in", m / INCH), metric: format!("{:.3} mm", 1e3 * m) }
 }
 
 impl MotionFitJob {
@@ -295,7 +312,7 @@ impl MotionFitJob {
             on_rig: trace.on_rig,
             before_mm: 1e3 * own.before,
             after_mm: 1e3 * own.after,
-            left: [own.before, own.after].map(|m| shown(m, Dimension::Length)),
+            left: [own.before, own.after].map(fine),
             crank_deg: own.crank_deg.iter().map(|deg| (100.0 * deg).round() / 100.0).collect(),
             measured_mm: column(&own.measured),
             over_usual_mm: over(&own.usual),

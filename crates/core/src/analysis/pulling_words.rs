@@ -47,7 +47,7 @@ pub(super) fn report(told: &Told<'_>) -> PullsReport {
         pulls: all.iter().enumerate().map(|(place, own)| told.pull(place, own)).collect(),
         rows: told.rows(),
         over_speed: told.over_speed(),
-        scatter: scatter(tested, |id| told.name(id)),
+        scatter: scatter(tested, |id| told.name(id), interval),
         drift_per_pull: drift,
         repeats: told.repeats(),
         board: told.board(),
@@ -377,7 +377,7 @@ fn percent(share: f64) -> String {
 }
 
 /// An interval with its unit once: "+7.8 lbf ft (+5.8 to +9.8)".
-pub(super) fn interval(by: f64, (low, high): (f64, f64), dimension: Dimension) -> Shown {
+fn interval(by: f64, (low, high): (f64, f64), dimension: Dimension) -> Shown {
     let parts = [by, low, high].map(|own| signed(own, dimension));
     joined(&[&parts[0], &parts[1], &parts[2]], |own| {
         let bare = |text: &str| text.split_once(' ').map_or(text, |(number, _)| number).to_owned();

@@ -9,7 +9,7 @@ report! {
     /// What measured valve motion says of a train.
     pub struct MotionFitReport {
         /// In a sentence or two.
-        says: String,
+        says: Shown,
         /// Identifier of the candidate whose train it was.
         candidate: String,
         /// Every constant.

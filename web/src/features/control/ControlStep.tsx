@@ -1,5 +1,6 @@
 import { Segmented, Select } from 'antd'
 import { useState } from 'react'
+import { shownIn } from '../../model/state'
 import { useSessionPart } from '../../model/useSession'
 import { Needs } from '../fields/Needs'
 import { speed, useSpeed } from '../torque/speed'
@@ -36,7 +37,7 @@ export function ControlStep() {
   const [side, setSide] = useState<Side>()
   const [threshold, setThreshold] = useState(USUAL)
   const { report, failed, dragged, doing } = useControl(threshold === USUAL ? undefined : threshold)
-  const candidate = useSessionPart((state) => state.candidate)
+  const candidate = useSessionPart((state) => state.candidate ?? shownIn(state))
   const chosen = useSpeed()
   const system = useSessionPart((state) => state.system)
   if (failed)

@@ -23,6 +23,7 @@ const TURNED = [
 export function Measured({ candidate }: { candidate: string | undefined }) {
   const session = useSession()
   const document = useSessionPart((state) => state.history.present)
+  const refused = useSessionPart((state) => state.faults.find(({ field }) => field === 'file'))
   const all = tracesOf(document)
   const own = all.filter((trace) => trace.candidate === candidate)
   const [side, setSide] = useState('intake')
@@ -83,9 +84,9 @@ export function Measured({ candidate }: { candidate: string | undefined }) {
       ) : (
         <Traces traces={own} />
       )}
-      {line.error ? (
+      {refused || line.error ? (
         <p className="fault" role="alert">
-          {line.error.message}
+          {refused ? `The file needs ${refused.needs}.` : line.error?.message}
         </p>
       ) : null}
       {line.data?.state === 'done' ? <MeasuredFit report={line.data.report} /> : null}

@@ -12,11 +12,12 @@ type Limit = MotionFitReport['limits'][number]
 
 /** What measured motion came to: the answer, one trace beside both trains, the constants in their ranges, the limits it moves. */
 export function MeasuredFit({ report }: { report: MotionFitReport }) {
+  const system = useSessionPart((state) => state.system)
   const [place, setPlace] = useState(report.traces.length - 1)
   const trace = report.traces[place] ?? report.traces[0]
   return (
     <>
-      <p>{report.says}</p>
+      <p>{report.says[system]}</p>
       {trace ? (
         <>
           <Select
@@ -76,7 +77,7 @@ function Apart({ trace }: { trace: Trace }) {
   )
 }
 
-const WIDE = 120
+const WIDE = 90
 
 function Constants({ constants }: { constants: readonly Constant[] }) {
   return (

@@ -132,6 +132,9 @@ pub fn fit_to_motion(
     })
 }
 
+/// Places, and what they leave of every trace.
+type Next = ([f64; ALL], Vec<Vec<f64>>);
+
 /// Traces on their trains.
 struct Laid<'a> {
     /// Of intake and exhaust, under gas and without.
@@ -295,7 +298,7 @@ impl Laid<'_> {
         at: &[f64; ALL],
         step: &DVector<f64>,
         (here, weights): (&[Vec<f64>], &[f64]),
-    ) -> Result<Option<([f64; ALL], Vec<Vec<f64>>)>, Unfit> {
+    ) -> Result<Option<Next>, Unfit> {
         let price = |at: &[f64; ALL], left: &[Vec<f64>]| {
             let own =
                 left.iter().zip(weights).map(|(left, weight)| weight * left.iter().map(|own| own * own).sum::<f64>());

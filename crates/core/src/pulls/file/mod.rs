@@ -7,7 +7,7 @@ mod table;
 
 pub use holds::{Holds, Mapped};
 pub use runs::{Run, Trace, runs};
-pub use table::{Line, Table, number, read};
+pub use table::{Line, Table, number, read, with_unit};
 
 /// What the columns hold by their headings; one speed, one torque and one power at most. Units that a heading does not name are empty.
 pub fn guessed(table: &Table) -> Vec<Mapped> {

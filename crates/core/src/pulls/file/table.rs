@@ -127,7 +127,7 @@ fn bare(unit: &str) -> String {
 }
 
 /// A heading and the unit in brackets, or behind a comma or a stroke, at its end.
-fn with_unit(cell: &str) -> (String, String) {
+pub fn with_unit(cell: &str) -> (String, String) {
     for (open, close) in [('(', ')'), ('[', ']')] {
         if let Some((name, rest)) = cell.rsplit_once(open) {
             return (name.trim().to_owned(), rest.trim_end_matches(close).trim().to_owned());
