@@ -3,10 +3,8 @@ import { spawn } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { DEMO, expect, step, test } from './screen'
-
-const BINARY = fileURLToPath(new URL('../../target/verify/upper-lobe', import.meta.url))
+import { BINARY } from './servers'
 
 /** A stand-in that plays the session `s` of the demo with an empty degree-in, and where it is. */
 async function standIn(): Promise<{ process: ChildProcess; at: string }> {

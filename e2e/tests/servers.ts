@@ -3,8 +3,10 @@ import type { ChildProcess } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
+import { fileURLToPath } from 'node:url'
 
-export const BINARY = '../target/verify/upper-lobe'
+/** The program under test. */
+export const BINARY = fileURLToPath(new URL('../../target/verify/upper-lobe', import.meta.url))
 
 /** A database nobody else has. */
 export function ownDatabase(): string {

@@ -3,9 +3,7 @@ import { spawn } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
-
-const BINARY = fileURLToPath(new URL('../../target/verify/upper-lobe', import.meta.url))
+import { BINARY } from './servers'
 
 /** A dyno that runs the pulls a document plans as the model has them, one for each line it is told, and where it is. */
 export async function dynoStandIn(

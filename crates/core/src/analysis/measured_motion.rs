@@ -3,8 +3,8 @@
 use super::turning::{USUAL_TOP, trains};
 use crate::build::Build;
 use crate::candidate::dynamics::{
-    COUNT, FittedTrain, LOOKED_TO, Learned, Limit, SideTrain, THRESHOLD, Trace, Unfit, Unmeasured, fit_to_motion,
-    looked_at, lost_at,
+    COUNT, FittedTrain, LOOKED_TO, Learned, Limit, ROUNDS, SideTrain, THRESHOLD, Trace, Unfit, Unmeasured,
+    fit_to_motion, looked_at, lost_at,
 };
 use crate::candidate::{Key, Resolved, Stages, key, worded};
 use crate::document::{CandidateView, Fault, Faults, Ledger, Node, Side, candidate_or_first, set_field};
@@ -81,16 +81,13 @@ impl MotionFitJob {
     /// A fault when there is no such candidate or none with traces; inside, what its train lacks.
     pub fn new(build: &Build, id: Option<&str>, stages: Arc<Stages>) -> Result<Result<Self, Halted>, Faults> {
         let views = build.candidates();
-        let of = |view: &CandidateView<'_>| traces_of(build, view);
-        let view = match id {
-            Some(_) => candidate_or_first(&views, id)?,
-            None => views
-                .iter()
-                .find(|view| !of(view).is_empty())
-                .or(views.first())
-                .map_or_else(|| candidate_or_first(&views, id), Ok)?,
+        // Nobody named one: the first that was looked at.
+        let seen = views.iter().find(|view| id.is_none() && !traces_of(view).is_empty());
+        let view = match seen {
+            Some(view) => view,
+            None => candidate_or_first(&views, id)?,
         };
-        let traces = of(view);
+        let traces = traces_of(view);
         if traces.is_empty() {
             let needs = "lift over the crank at some speeds, as a rig or a running engine showed it";
             return Err(Fault::new("valve_motion", "no trace of this candidate", needs).into());
@@ -110,7 +107,7 @@ impl MotionFitJob {
 }
 
 /// The traces of a candidate that count, with their identifiers; those that name none are of the first.
-fn traces_of(build: &Build, view: &CandidateView<'_>) -> Vec<(String, Trace)> {
+fn traces_of(view: &CandidateView<'_>) -> Vec<(String, Trace)> {
     let ledger = Ledger::default();
     let of = |own: &Node<'_>| {
         let is_own = own.word("candidate").map_or(view.index == 0, |id| id == view.id);
@@ -126,11 +123,7 @@ fn traces_of(build: &Build, view: &CandidateView<'_>) -> Vec<(String, Trace)> {
         };
         Some((own.word("id").unwrap_or_default().to_owned(), trace))
     };
-    let views = build.candidates();
-    let mut found: Vec<_> = views
-        .first()
-        .map(|any| any.build(&ledger).children("valve_motion").iter().filter_map(of).collect())
-        .unwrap_or_default();
+    let mut found: Vec<_> = view.build(&ledger).children("valve_motion").iter().filter_map(of).collect();
     found.sort_by(|a: &(String, Trace), b| {
         (a.1.side.index(), a.1.rpm).partial_cmp(&(b.1.side.index(), b.1.rpm)).unwrap_or(std::cmp::Ordering::Equal)
     });
@@ -202,15 +195,16 @@ fn limit(train: &SideTrain<'_>, top: f64, stop: &(dyn Fn() -> bool + Sync)) -> O
 
 /// Where every candidate loses control before and after; candidates whose trains are not known whole are left out.
 fn limits(
-    (before, after): (&Build, &Build),
+    (before, was_resolved): (&Build, &[Resolved]),
+    after: &Build,
     stages: &Stages,
     (tell, stop): (&dyn Fn(usize), &(dyn Fn() -> bool + Sync)),
 ) -> Result<Vec<MotionLimit>, Halted> {
     let views = before.candidates();
-    let pairs = resolved(before, stages).into_iter().zip(resolved(after, stages));
+    let pairs = was_resolved.iter().zip(resolved(after, stages));
     let mut found = Vec::new();
     for (place, (view, (was, is))) in views.iter().zip(pairs).take(MOST).enumerate() {
-        let (Ok(was_trains), Ok(is_trains)) = (trains(&was, None), trains(&is, None)) else { continue };
+        let (Ok(was_trains), Ok(is_trains)) = (trains(was, None), trains(&is, None)) else { continue };
         let top = is.top_speed().map_or(USUAL_TOP, Speed::as_rpm);
         for side in Side::BOTH {
             let (was, is) = (&was_trains[side.index()], &is_trains[side.index()]);
@@ -340,19 +334,20 @@ impl Job for MotionFitJob {
     fn run(&self, watch: &Watch<'_, MotionFitStep>) -> Result<Arc<MotionFitReport>, Halted> {
         let views = self.build.candidates();
         let index = views.iter().position(|view| view.id == self.candidate).ok_or(Halted::Stopped)?;
-        let own = resolved(&self.build, &self.stages).swap_remove(index);
-        let pair = trains(&own, None).map_err(|gap| Halted::Lacks { reason: gap.reason, needs: Vec::new() })?;
+        let all = resolved(&self.build, &self.stages);
+        let own = &all[index];
+        let pair = trains(own, None).map_err(|gap| Halted::Lacks { reason: gap.reason, needs: Vec::new() })?;
         let traces: Vec<Trace> = self.traces.iter().map(|(_, trace)| trace.clone()).collect();
         let count = views.len().min(MOST);
-        let rounds = |done: usize, of: usize| (watch.report)(MotionFitStep { done, of: of + count });
-        let fitted = fit_to_motion(&pair, &traces, (&rounds, watch.stop)).map_err(|why| self.unfit(&why))?;
+        let step = |done: usize| (watch.report)(MotionFitStep { done, of: ROUNDS + count });
+        let fitted = fit_to_motion(&pair, &traces, (&step, watch.stop)).map_err(|why| self.unfit(&why))?;
         let speeds =
             traces.iter().fold([f64::INFINITY, 0.0_f64], |[low, high], own| [low.min(own.rpm), high.max(own.rpm)]);
         let left = fitted.traces.iter().map(|own| own.after * own.after).sum::<f64>() / fitted.traces.len() as f64;
-        let fields = fields(&fitted, &own, (speeds, left.sqrt()), &views[index].name);
+        let fields = fields(&fitted, own, (speeds, left.sqrt()), &views[index].name);
         let after = self.with(&fields)?;
-        let tell = |done: usize| (watch.report)(MotionFitStep { done: COUNT + done, of: COUNT + count });
-        let limits = limits((&self.build, &after), &self.stages, (&tell, watch.stop))?;
+        let tell = |done: usize| step(ROUNDS + done);
+        let limits = limits((&self.build, &all), &after, &self.stages, (&tell, watch.stop))?;
         let traces: Vec<MotionTrace> = (0..traces.len()).map(|place| self.trace(place, &fitted)).collect();
         let constants = constants(&fitted.learned);
         let report = Arc::new(MotionFitReport {

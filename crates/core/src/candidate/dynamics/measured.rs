@@ -10,6 +10,7 @@ use super::ranges::{COUNT, Learned, OPEN, Unmeasured};
 use super::train::SideTrain;
 use super::work::{lift_at, many};
 use crate::document::Side;
+use crate::response::root_mean_square;
 use nalgebra::{DMatrix, DVector};
 
 /// Step of a place either way by which its effect is found: wide, since cycles repeat to some micrometres only, which a short one would
@@ -17,7 +18,7 @@ use nalgebra::{DMatrix, DVector};
 const APART: f64 = 0.12;
 const FOUND: f64 = 0.004;
 /// Most steps.
-const ROUNDS: usize = 10;
+pub const ROUNDS: usize = 10;
 /// What a probe is off by at the least, m.
 const PROBE: f64 = 3e-6;
 /// Crank degrees over which what the model leaves out is alike (assumed): points closer than that count as one.
@@ -64,8 +65,6 @@ pub struct TraceFit {
 pub struct FittedTrain {
     /// What it says of what nobody measures.
     pub learned: Learned,
-    /// Firing top on the crank's scale of each valve's traces, degrees; `None` of a valve that was not looked at.
-    pub top_deg: [Option<f64>; 2],
     /// Every trace, in the order given.
     pub traces: Vec<TraceFit>,
 }
@@ -84,14 +83,14 @@ pub enum Unfit {
 /// Lift measured over computed that may be of one valve.
 const LIKE: std::ops::RangeInclusive<f64> = 0.8..=1.25;
 
-/// Fits what nobody measures to `traces`; `tell` hears how many cycles' worth of steps were done.
+/// Fits what nobody measures to `traces`; `tell` hears how many steps were done of [`ROUNDS`] at most.
 ///
 /// # Errors
 /// Why there is none.
 pub fn fit_to_motion(
     trains: &[SideTrain<'_>; 2],
     traces: &[Trace],
-    (tell, stop): (&dyn Fn(usize, usize), &(dyn Fn() -> bool + Sync)),
+    (tell, stop): (&dyn Fn(usize), &(dyn Fn() -> bool + Sync)),
 ) -> Result<FittedTrain, Unfit> {
     let trains = trains.each_ref().map(|train| [train.clone(), train.without_gas()]);
     let laid = Laid { trains: &trains, traces, stop };
@@ -102,7 +101,7 @@ pub fn fit_to_motion(
     let mut here = laid.left(&at, &usual);
     let mut system = None;
     for round in 0..ROUNDS {
-        tell(round, ROUNDS);
+        tell(round);
         let weights: Vec<f64> = here.iter().enumerate().map(|(t, left)| weight(left, laid.spacing(t, &at))).collect();
         let (normal, slope) = laid.system(&at, &weights)?;
         let step = normal.clone().cholesky().map(|own| own.solve(&slope));
@@ -127,7 +126,6 @@ pub fn fit_to_motion(
             root: std::array::from_fn(|i| std::array::from_fn(|j| root[(i, j)])),
             known: [true; COUNT],
         },
-        top_deg: Side::BOTH.map(|side| laid.has(side).then(|| at[COUNT + side.index()])),
         traces: traces.collect(),
     })
 }
@@ -153,10 +151,6 @@ impl Laid<'_> {
     fn spacing(&self, t: usize, at: &[f64; ALL]) -> f64 {
         let (first, last) = self.train(t).window.lobe;
         (last - first + AROUND.0 + AROUND.1) as f64 / self.about(t, at).len().max(1) as f64
-    }
-
-    fn has(&self, side: Side) -> bool {
-        self.traces.iter().any(|trace| trace.side == side)
     }
 
     /// Lift of every record of every trace, for each of these sets of places.
@@ -342,8 +336,8 @@ impl Laid<'_> {
             measured: points.iter().map(|(_, lift)| lift - zero).collect(),
             usual,
             fitted,
-            before: root_mean_square(before),
-            after: root_mean_square(after),
+            before: root_mean_square(before.iter().copied()),
+            after: root_mean_square(after.iter().copied()),
         }
     }
 }
@@ -354,13 +348,9 @@ fn about_mean(mut values: Vec<f64>) -> Vec<f64> {
     values
 }
 
-fn root_mean_square(values: &[f64]) -> f64 {
-    (values.iter().map(|own| own * own).sum::<f64>() / values.len().max(1) as f64).sqrt()
-}
-
 /// What a point counts: one over its variance, as far as points so many degrees apart are independent.
 fn weight(left: &[f64], spacing: f64) -> f64 {
-    let square = root_mean_square(left).powi(2);
+    let square = root_mean_square(left.iter().copied()).powi(2);
     let together = left.windows(2).map(|two| two[0] * two[1]).sum::<f64>() / left.len().max(1) as f64;
     let alike = (together / square.max(f64::MIN_POSITIVE)).clamp(0.0, 0.99);
     ((1.0 - alike) / (1.0 + alike)).min(spacing / TOGETHER) / square.max(PROBE * PROBE)

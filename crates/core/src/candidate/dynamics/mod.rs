@@ -15,7 +15,7 @@ mod work;
 
 pub use buys::{Bought, Moved, Near, Variant};
 pub use film::film_of;
-pub use measured::{FittedTrain, Trace, TraceFit, Unfit, fit_to_motion};
+pub use measured::{FittedTrain, ROUNDS, Trace, TraceFit, Unfit, fit_to_motion};
 pub use ranges::{COUNT, DRAWS, Learned, OPEN, Unmeasured};
 pub use report::{Around, Limit, side_report};
 pub use train::{SideTrain, Turnable, side_train};
