@@ -9,6 +9,7 @@ use upper_lobe_core::choose::{Responded, Responses, Strays, Toleranced, idle_vac
 use upper_lobe_core::document::{Ledger, Side};
 use upper_lobe_core::given::{Given, Of, Source};
 use upper_lobe_core::limits::{Findings, GasFinding};
+use upper_lobe_core::quantity::{Pressure, Speed};
 use upper_lobe_core::tolerance::{Cast, Effect, Model, Response, Spread, Variable, simulate};
 use upper_lobe_core::words::SpreadShape;
 
@@ -96,6 +97,28 @@ fn trains_in_motion_move_as_the_trade_says() {
     assert!(own.slope(limit(&responses, "limiting_speed", Some(Side::Intake)), "points") > 0.0);
     let gap = own.slope(limit(&responses, "piston_in_motion", Some(Side::Intake)), "deck_clearance");
     assert!((0.95..1.15).contains(&gap), "{gap}");
+}
+
+#[test]
+fn what_a_limit_is_to_be_runs_no_engine_again() {
+    let mut own = Own::of(0, &[(Of::Engine, "gasket_thickness")], false);
+    let kept = Stages::default();
+    let ran = |own: &Own| {
+        Strays::of(&own.resolved, &own.fields, &own.findings, (&kept, &|| false)).expect("not stopped");
+        kept.strays.all().len()
+    };
+    assert_eq!(ran(&own), 1);
+    let mut changed = |change: fn(&mut Given)| {
+        let mut given = own.resolved.given.clone();
+        change(&mut given);
+        own.resolved = Resolved::new(given, &kept);
+        ran(&own)
+    };
+    assert_eq!(changed(|given| (given.own_limits, given.prices, given.target.budget) = Default::default()), 1);
+    assert_eq!(changed(|given| given.target.idle_vacuum = Some(Pressure::from_si(40e3))), 1);
+    // Whether there is one to hold says whether idle is run, and where the band ends which speeds are.
+    assert_eq!(changed(|given| given.target.idle_vacuum = None), 2);
+    assert_eq!(changed(|given| given.target.band_to = Some(Speed::rpm(4800.0))), 3);
 }
 
 #[test]

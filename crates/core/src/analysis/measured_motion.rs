@@ -7,7 +7,9 @@ use crate::candidate::dynamics::{
     fit_to_motion, looked_at, lost_at,
 };
 use crate::candidate::{Key, Resolved, Stages, key, worded};
-use crate::document::{CandidateView, Fault, Faults, Ledger, Node, Side, candidate_or_first, set_field};
+use crate::document::{
+    CandidateView, Fault, Faults, Field, Kind, Ledger, Node, Side, TRAIN_FIT, candidate_or_first, set_field,
+};
 use crate::given::{Given, Source};
 use crate::quantity::{Angle, Dimension, INCH, Length, Shown, Speed, UnitSystem, format_si};
 use crate::report::{FittedField, MotionConstant, MotionFitReport, MotionLimit, MotionTrace};
@@ -33,37 +35,17 @@ pub struct MotionFitStep {
     pub of: usize,
 }
 
-/// One thing that is fitted.
-struct Constant {
-    /// Its key in the document.
-    key: &'static str,
-    /// What it is called.
-    label: &'static str,
-    /// How a value of it is written.
-    write: fn(f64) -> String,
+/// What is fitted, in the order of their places: the first fields of what the document keeps.
+fn constants_of() -> &'static [Field] {
+    &TRAIN_FIT.fields[..COUNT]
 }
 
-/// What is fitted, in the order of their places.
-const CONSTANTS: [Constant; COUNT] = [
-    Constant { key: "train_damping", label: "Damping of the train", write: plain },
-    Constant { key: "seat_damping", label: "Damping of the seat", write: plain },
-    Constant { key: "seat_stiffness", label: "Stiffness of the seat", write: rate },
-    Constant { key: "spring_damping", label: "Damping of the coils", write: plain },
-    Constant { key: "cam_stiffness", label: "Stiffness at the cam", write: plain },
-    Constant { key: "pivot_stiffness", label: "Stiffness of the pivot", write: plain },
-    Constant { key: "body_stiffness", label: "Stiffness of the rocker", write: plain },
-    Constant { key: "inertia", label: "Inertia of the rocker", write: plain },
-    Constant { key: "air", label: "Air in the oil", write: plain },
-    Constant { key: "leak", label: "Leak of the plunger", write: plain },
-    Constant { key: "moving_coils", label: "Coils that move", write: plain },
-];
-
-fn plain(value: f64) -> String {
-    format!("{value:.4}")
-}
-
-fn rate(value: f64) -> String {
-    format!("{:.0} N/mm", 1e-3 * value)
+/// How a value of it is written.
+fn text_of(constant: &Field, value: f64) -> String {
+    match constant.kind {
+        Kind::Quantity { .. } => format!("{:.0} N/mm", 1e-3 * value),
+        _ => format!("{value:.4}"),
+    }
 }
 
 /// Fitting the train of one candidate to the traces of it.
@@ -145,7 +127,7 @@ fn fields(fitted: &FittedTrain, resolved: &Resolved, (speeds, left): ([f64; 2], 
         text,
     };
     let found = fitted.learned.usual().values();
-    let values = CONSTANTS.iter().zip(found).map(|(own, value)| field(own.key, own.label, (own.write)(value)));
+    let values = constants_of().iter().zip(found).map(|(own, value)| field(own.key, own.label, text_of(own, value)));
     let spread: Vec<String> = (0..COUNT)
         .flat_map(|row| (0..=row).map(move |column| (row, column)))
         .map(|(row, column)| format!("{:.4}", fitted.learned.root[row][column]))
@@ -172,18 +154,18 @@ fn constants(learned: &Learned) -> Vec<MotionConstant> {
     let (found, usual) = (learned.usual().values(), Unmeasured::usual().values());
     let ends = [0.0, 1.0].map(|end| Unmeasured::between([end; COUNT]).values());
     let deviations = learned.deviations();
-    let of = |(i, own): (usize, &Constant)| {
+    let of = |(i, own): (usize, &Field)| {
         let end = |way: f64| (learned.place[i] + way * HOLDS * deviations[i]).clamp(0.0, 1.0);
         MotionConstant {
             label: own.label.to_owned(),
-            found: (own.write)(found[i]),
-            usual: (own.write)(usual[i]),
-            range: [(own.write)(ends[0][i]), (own.write)(ends[1][i])],
+            found: text_of(own, found[i]),
+            usual: text_of(own, usual[i]),
+            range: [text_of(own, ends[0][i]), text_of(own, ends[1][i])],
             place: [learned.place[i], end(-1.0), end(1.0)],
             learned: deviations[i] <= Learned::LEAVES_OPEN,
         }
     };
-    CONSTANTS.iter().enumerate().map(of).collect()
+    constants_of().iter().enumerate().map(of).collect()
 }
 
 /// Median and band of where a train loses control.
@@ -219,7 +201,7 @@ fn limits(
                 before_band_rpm,
                 after_rpm,
                 after_band_rpm,
-                apart: (0..COUNT).filter(apart).map(|i| CONSTANTS[i].label.to_owned()).collect(),
+                apart: (0..COUNT).filter(apart).map(|i| constants_of()[i].label.to_owned()).collect(),
             });
         }
         tell(place + 1);
@@ -360,5 +342,25 @@ impl Job for MotionFitJob {
         });
         self.stages.train_fits.keep(self.key(), Arc::clone(&report));
         Ok(report)
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::quantity::parse;
+
+    #[test]
+    fn the_document_keeps_each_within_the_range_that_it_is_fitted_in() {
+        let ends = [0.0, 1.0].map(|end| Unmeasured::between([end; COUNT]).values());
+        for (i, constant) in constants_of().iter().enumerate() {
+            let [low, high] = match constant.kind {
+                Kind::Quantity { dimension, min, max } => [min, max].map(|text| parse(text, dimension).unwrap()),
+                Kind::Number { min, max } => [min, max],
+                _ => panic!("{} is a number", constant.key),
+            };
+            let same = |own: f64, other: f64| (own / other - 1.0).abs() < 1e-9;
+            assert!(same(ends[0][i], low) && same(ends[1][i], high), "{}: {low} to {high}", constant.key);
+        }
     }
 }

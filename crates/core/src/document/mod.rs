@@ -37,7 +37,7 @@ pub(crate) use strict_json::read as read_json;
 pub use table::{
     BUILD, CALIBRATION, CAM, CANDIDATE, DYNO_TEST, ENGINE, EXHAUST_PORT, FORMAT, INTAKE_PORT, LIFTER, LIMIT_IDS, LOBE,
     MOST_OF_TRACE, MOST_POINTS, PULL, PUSHROD, READINGS, RETAINER, ROCKER, SERVICE_ENTRY, SESSION, SHELF_VALVE,
-    SHOP_LIMIT, SOURCES, SPRING, TARGET, TRAIN, VERSION, limit_dimension, limit_figure,
+    SHOP_LIMIT, SOURCES, SPRING, TARGET, TRAIN, TRAIN_FIT, VERSION, limit_dimension, limit_figure,
 };
 pub use tabular::{cells, paste, set_rows};
 pub use tolerated::{Tolerated, by_id, by_place, is_of};

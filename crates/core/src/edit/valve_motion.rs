@@ -5,7 +5,7 @@
 
 use super::entries;
 use crate::document::{Fault, MOST_OF_TRACE};
-use crate::pulls::file::{Line, Table, number, read, with_unit};
+use crate::pulls::file::{Line, Table, number, read};
 use crate::quantity::{Dimension, UnitSystem, parse};
 use serde_json::{Map, Value, json};
 
@@ -22,7 +22,7 @@ type Trace = (f64, Vec<(f64, f64)>);
 /// The traces of a file, each with these fields, at the end of the list.
 pub fn take(document: &mut Value, text: &str, shared: &[(&str, &str)], system: UnitSystem) -> Result<(), Fault> {
     let refuse = |why: String| Fault::new("file", "what is in it", why);
-    let table = read(text).map(headed_by_speeds).map_err(refuse)?;
+    let table = read(text).map_err(refuse)?;
     let traces = traces(&table, system).map_err(refuse)?;
     for (rpm, points) in traces {
         let list = entries::list(document, "valve_motion")?;
@@ -41,17 +41,6 @@ pub fn take(document: &mut Value, text: &str, shared: &[(&str, &str)], system: U
 /// A trace taken out.
 pub fn remove(document: &mut Value, id: &str) -> Result<(), Fault> {
     entries::remove(document, ("valve_motion", "trace"), id)
-}
-
-/// A heading of speeds looks like a line of figures: a first line with letters in it is one.
-fn headed_by_speeds(mut table: Table) -> Table {
-    // An exponent is no word.
-    let is_word = |cell: &String| cell.chars().any(|own| own.is_alphabetic() && !matches!(own, 'e' | 'E'));
-    let is_words = |cells: &[String]| cells.iter().any(is_word);
-    if table.lines.first().is_some_and(|line| is_words(&line.cells)) {
-        table.heading = table.lines.remove(0).cells.iter().map(|cell| with_unit(cell)).collect();
-    }
-    table
 }
 
 fn traces(table: &Table, system: UnitSystem) -> Result<Vec<Trace>, String> {

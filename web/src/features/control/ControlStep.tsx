@@ -1,5 +1,6 @@
 import { Segmented, Select } from 'antd'
 import { useState } from 'react'
+import type { DynamicsReport } from '../../api/client'
 import { shownIn } from '../../model/state'
 import { useSessionPart } from '../../model/useSession'
 import { Needs } from '../fields/Needs'
@@ -15,6 +16,7 @@ import { Motion } from './Motion'
 import { SlowMotion } from './SlowMotion'
 import { TrainShares } from './TrainShares'
 import { useControl } from './useControl'
+import type { ShownControl } from './useControl'
 import { Worn } from './Worn'
 
 type Side = 'intake' | 'exhaust'
@@ -36,24 +38,58 @@ const USUAL = 0.508
 export function ControlStep() {
   const [side, setSide] = useState<Side>()
   const [threshold, setThreshold] = useState(USUAL)
-  const { report, failed, dragged, doing } = useControl(threshold === USUAL ? undefined : threshold)
+  const control = useControl(threshold === USUAL ? undefined : threshold)
   const candidate = useSessionPart((state) => state.candidate ?? shownIn(state))
-  const chosen = useSpeed()
-  const system = useSessionPart((state) => state.system)
+  const { report, failed, doing } = control
   if (failed)
     return <Needs what="Control is computed" reason={failed.reason} needs={failed.needs} />
-  if (!report || report.intake.speed_rpm.length === 0)
-    return (
-      <>
-        {report && report.says !== '' ? <p className="answer">{report.says}</p> : null}
-        <p className="quiet" role="status">
-          {doing === '' ? 'Turning the cam' : doing}…
-        </p>
-      </>
-    )
-  const first = lostFirst(report.intake.limiting_speed_rpm, report.exhaust.limiting_speed_rpm)
-  const shown = side ?? first
-  const own = report[shown]
+  const turned = report && report.intake.speed_rpm.length > 0 ? report : undefined
+  // What was measured keeps its place while a changed train is turned anew, so that a fit just taken stays to be read.
+  return (
+    <>
+      {turned ? (
+        <Turned
+          control={control}
+          report={turned}
+          side={side ?? lostFirst(turned)}
+          onSide={setSide}
+          threshold={threshold}
+          onThreshold={setThreshold}
+        />
+      ) : (
+        <>
+          {report && report.says !== '' ? <p className="answer">{report.says}</p> : null}
+          <p className="quiet" role="status">
+            {doing === '' ? 'Turning the cam' : doing}…
+          </p>
+        </>
+      )}
+      <Measured candidate={candidate} />
+      {turned ? <Around report={turned} side={side ?? lostFirst(turned)} /> : null}
+    </>
+  )
+}
+
+/** The answer, the map of contacts and the motion at the speed looked at. */
+function Turned({
+  control: { dragged, doing },
+  report,
+  side,
+  onSide,
+  threshold,
+  onThreshold,
+}: {
+  control: ShownControl
+  report: DynamicsReport
+  side: Side
+  onSide: (side: Side) => void
+  threshold: number
+  onThreshold: (mm: number) => void
+}) {
+  const chosen = useSpeed()
+  const system = useSessionPart((state) => state.system)
+  const first = lostFirst(report)
+  const own = report[side]
   const at = speedAt(own, chosen)
   return (
     <>
@@ -67,14 +103,14 @@ export function ControlStep() {
           size="small"
           aria-label="Valve looked at"
           options={SIDES}
-          value={shown}
-          onChange={setSide}
+          value={side}
+          onChange={onSide}
         />
         <Select
           size="small"
           aria-label="What counts as lost control"
           value={threshold}
-          onChange={setThreshold}
+          onChange={onThreshold}
           options={THRESHOLDS.map((of) => ({
             value: of.value,
             label: `${of[system]} counts as lost`,
@@ -87,17 +123,26 @@ export function ControlStep() {
         </span>
       </div>
       <div className="answer-pictures">
-        <ContactMap report={report} side={own} name={shown} at={at} onAt={(rpm) => speed.to(rpm)} />
-        <Motion side={own} name={shown} at={at} />
+        <ContactMap report={report} side={own} name={side} at={at} onAt={(rpm) => speed.to(rpm)} />
+        <Motion side={own} name={side} at={at} />
       </div>
       <SlowMotion rpm={own.speed_rpm[at] ?? 0} />
       {own.beside_hand_check ? <p className="quiet">Beside it {own.beside_hand_check}.</p> : null}
-      <Measured candidate={candidate} />
+    </>
+  )
+}
+
+/** What wears it, what buys more speed, and everything else about the train. */
+function Around({ report, side }: { report: DynamicsReport; side: Side }) {
+  const chosen = useSpeed()
+  const first = lostFirst(report)
+  return (
+    <>
       <Worn report={report} name={first} />
       <Bought bought={report.what_buys_speed} />
       <TrainShares shares={report.shares} name={first} />
       <Choices choices={report.choices} />
-      <AtSpeed sides={report} at={at} />
+      <AtSpeed sides={report} at={speedAt(report[side], chosen)} />
       <p className="quiet">
         {report.gas_computed
           ? 'The gas on the valves is what Torque computed. '
@@ -111,8 +156,9 @@ export function ControlStep() {
 }
 
 /** The valve whose limit is the lower one. Pure. */
-function lostFirst(intake: number | null | undefined, exhaust: number | null | undefined): Side {
-  return (exhaust ?? Infinity) < (intake ?? Infinity) ? 'exhaust' : 'intake'
+function lostFirst({ intake, exhaust }: DynamicsReport): Side {
+  const limit = (of: typeof intake) => of.limiting_speed_rpm ?? Infinity
+  return limit(exhaust) < limit(intake) ? 'exhaust' : 'intake'
 }
 
 /** The answer's verdict against a missed shift. Pure. */

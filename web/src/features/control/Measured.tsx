@@ -1,11 +1,11 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import type { MotionFitReport, MotionLine } from '../../api/client'
-import { useJob } from '../../model/useJob'
+import { useJob, waitsFor } from '../../model/useJob'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { today } from '../bench/lines'
 import { FileButton } from '../fields/FileButton'
-import { useHolds } from '../torque/useHolds'
+import { Take, useForget } from '../fields/Take'
 import { MeasuredFit } from './MeasuredFit'
 import { tracesOf } from './traces'
 import type { Trace } from './traces'
@@ -97,10 +97,8 @@ export function Measured({ candidate }: { candidate: string | undefined }) {
 
 function told(line: MotionLine | undefined): string {
   if (line?.state === 'running') return `${String(line.done)} of at most ${String(line.of)} steps`
-  if (line?.state === 'waiting') return 'waiting for other work'
-  if (line?.state === 'stopped') return 'stopped before its end'
   if (line?.state === 'failed') return line.reason
-  return ''
+  return (line && waitsFor(line, '')) ?? ''
 }
 
 function Traces({ traces }: { traces: readonly Trace[] }) {
@@ -129,29 +127,11 @@ function Traces({ traces }: { traces: readonly Trace[] }) {
 
 /** Whether the train goes by a fit, and the way out of it. */
 function Taken({ report }: { report: MotionFitReport | undefined }) {
-  const session = useSession()
-  const fit = useSessionPart((state) =>
-    state.answer?.fields
-      ?.filter(({ field, given }) => given && field.startsWith('train_fit.'))
-      .map(({ field }) => field)
-      .join(' '),
-  )
-  const kept = useHolds(report?.fields)
-  const isFitted = fit !== undefined && fit !== ''
-  const take = () => {
-    session.edits((report?.fields ?? []).map(({ field, text }) => ({ set: { field, text } })))
-  }
-  const forget = () => {
-    session.edits((fit ?? '').split(' ').map((field) => ({ set: { field, text: '' } })))
-  }
+  const forget = useForget('train_fit')
   return (
     <p className="no-print">
-      {report && !kept ? (
-        <Button size="small" type="primary" onClick={take}>
-          Take these constants
-        </Button>
-      ) : null}{' '}
-      {isFitted ? (
+      {report ? <Take fields={report.fields} label="Take these constants" held="" /> : null}{' '}
+      {forget ? (
         <>
           <span className="quiet">The train goes by what was measured.</span>{' '}
           <Button size="small" onClick={forget}>

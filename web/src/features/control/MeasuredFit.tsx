@@ -38,6 +38,10 @@ export function MeasuredFit({ report }: { report: MotionFitReport }) {
         <Constants constants={report.constants} />
         <Limits limits={report.limits} />
       </div>
+      <p className="quiet">
+        The bands with it are what these constants leave open. What the model itself is off comes on
+        top: believe the lower end, and listen to the engine.
+      </p>
     </>
   )
 }

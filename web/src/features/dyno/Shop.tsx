@@ -1,8 +1,7 @@
-import { Button } from 'antd'
 import type { ShopReport } from '../../api/client'
 import { percent } from '../../model/figures'
-import { useSession, useSessionPart } from '../../model/useSession'
-import { useHolds } from '../torque/useHolds'
+import { useSessionPart } from '../../model/useSession'
+import { Take } from '../fields/Take'
 import { axesOf, byFamily, place } from './shrunk'
 import { useShop } from './useShop'
 
@@ -36,22 +35,11 @@ export function Shop() {
 }
 
 function Next({ next }: { next: ShopReport['next'] }) {
-  const session = useSession()
-  const kept = useHolds(next?.fields)
   if (!next) return null
-  const take = () => {
-    session.edits(next.fields.map(({ field, text }) => ({ set: { field, text } })))
-  }
   return (
     <p>
       {next.says}{' '}
-      {kept ? (
-        <span className="quiet">The model has these.</span>
-      ) : (
-        <Button size="small" type="primary" onClick={take}>
-          Take these constants
-        </Button>
-      )}
+      <Take fields={next.fields} label="Take these constants" held="The model has these." />
     </p>
   )
 }

@@ -3,14 +3,11 @@ import { Button } from 'antd'
 import { useState } from 'react'
 import type { CalibrateLine, CalibrationReport, CurveReport } from '../../api/client'
 import type { SessionState } from '../../model/state'
-import { useSession, useSessionPart } from '../../model/useSession'
+import { useSessionPart } from '../../model/useSession'
 import type { Scales } from './chart'
-import { useJob } from '../../model/useJob'
-import { useHolds } from './useHolds'
+import { useJob, waitsFor } from '../../model/useJob'
 import { inSentence } from '../fields/labels'
-
-const FIELDS =
-  'port_flow friction burning intake_length remaining from to pulled by information'.split(' ')
+import { Take, useForget } from '../fields/Take'
 
 interface Props {
   readonly scales: Scales
@@ -22,7 +19,6 @@ interface Props {
 
 /** The model fitted to the pulls the document holds: what it would change, and how well it then agrees. */
 export function Fit({ curve, scales, hasPulls = false }: Props) {
-  const session = useSession()
   const given = (path: string) => (state: SessionState) =>
     state.answer?.fields?.some((field) => field.field === path && field.given) ?? false
   const hasPull = useSessionPart(given('pull.points'))
@@ -42,13 +38,8 @@ export function Fit({ curve, scales, hasPulls = false }: Props) {
     ['calibrate', asked],
     asked === undefined ? undefined : { document: asked },
   )
+  const forget = useForget('calibration')
   if (!has && !calibrated) return null
-  const forget = () => {
-    session.edits(FIELDS.map((key) => ({ set: { field: `calibration.${key}`, text: '' } })))
-  }
-  const take = (report: CalibrationReport) => {
-    session.edits(report.fields.map(({ field, text }) => ({ set: { field, text } })))
-  }
   return (
     <section className="fit" aria-label="Calibration to the pull">
       <div className="fit-tools">
@@ -57,7 +48,7 @@ export function Fit({ curve, scales, hasPulls = false }: Props) {
             {hasPulls ? 'Fit to the pulls' : 'Fit to the pull'}
           </Button>
         ) : null}
-        {calibrated ? (
+        {forget ? (
           <Button size="small" onClick={forget}>
             Forget the calibration
           </Button>
@@ -71,36 +62,25 @@ export function Fit({ curve, scales, hasPulls = false }: Props) {
           {line.error.message}
         </p>
       ) : null}
-      {line.data?.state === 'done' ? (
-        <Result report={line.data.report} scales={scales} onTake={take} />
-      ) : null}
+      {line.data?.state === 'done' ? <Result report={line.data.report} scales={scales} /> : null}
     </section>
   )
 }
 
 function told(line: CalibrateLine | undefined, calibrated: boolean, isOfShop: boolean): string {
   if (line?.state === 'running') return `${String(line.done)} of at most ${String(line.of)} curves`
-  if (line?.state === 'waiting') return 'waiting for other work'
-  if (line?.state === 'stopped') return 'stopped before its end'
   if (line?.state === 'failed') return line.reason
   if (line?.state === 'done')
     return `error of the torque ${percent(line.report.before_error)} before, ${percent(line.report.after_error)} after`
+  const waits = line && waitsFor(line, '')
+  if (waits !== undefined) return waits
   if (isOfShop) return 'The model carries what the shop’s other builds foretell.'
   return calibrated
     ? 'The model carries a calibration.'
     : 'A pull is given; the model does not know it yet.'
 }
 
-function Result({
-  report,
-  scales,
-  onTake,
-}: {
-  report: CalibrationReport
-  scales: Scales
-  onTake: (report: CalibrationReport) => void
-}) {
-  const kept = useHolds(report.fields)
+function Result({ report, scales }: { report: CalibrationReport; scales: Scales }) {
   const torque = (nm: number | undefined) => numberIn(nm ?? 0, scales.torque)
   const off = (nm: number | undefined, place: number) => {
     const by = (nm ?? 0) / (report.measured_nm[place] ?? 1) - 1
@@ -113,13 +93,7 @@ function Result({
           .slice(0, 4)
           .map((field) => `${inSentence(field.label)} ${field.text}`)
           .join(' · ')}{' '}
-        {kept ? (
-          <span className="quiet">The model has these.</span>
-        ) : (
-          <Button size="small" type="primary" onClick={() => onTake(report)}>
-            Take these
-          </Button>
-        )}
+        <Take fields={report.fields} label="Take these" held="The model has these." />
       </p>
       <Explains report={report} />
       {partsOf(report).map(({ name, from, to }) => (

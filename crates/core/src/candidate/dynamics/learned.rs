@@ -53,13 +53,13 @@ fn kept(fit: &TrainFitPart) -> Option<([f64; COUNT], [[f64; COUNT]; COUNT])> {
         seat_damping: fit.seat_damping?,
         seat_stiffness: fit.seat_stiffness.map(SpringRate::si)?,
         spring_damping: fit.spring_damping?,
-        moving_coils: fit.moving_coils?,
         cam_stiffness: fit.cam_stiffness?,
         pivot_stiffness: fit.pivot_stiffness?,
         body_stiffness: fit.body_stiffness?,
         inertia: fit.inertia?,
         air: fit.air?,
         leak: fit.leak?,
+        moving_coils: fit.moving_coils?,
     };
     let mut numbers = fit.spread.as_ref()?.iter().copied();
     let mut root = [[0.0; COUNT]; COUNT];

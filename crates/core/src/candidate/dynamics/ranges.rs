@@ -5,101 +5,69 @@ use statrs::distribution::{ContinuousCDF, Normal};
 
 /// Draws a band is made of.
 pub const DRAWS: usize = 16;
-/// How many there are.
-pub const COUNT: usize = 11;
 /// Standard deviation of a place anywhere in its range alike, of which nothing is known.
 pub const OPEN: f64 = 0.288_675_134_594_812_9;
 
-/// One set of what nobody measures.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Unmeasured {
-    /// Damping of the train's own swing, share of critical: joints, oil films, the metal itself.
-    pub train_damping: f64,
-    /// Damping of the seat's contact, share of critical with the valve on it: a valve comes back with half to three
-    /// quarters of its speed.
-    pub seat_damping: f64,
-    /// Stiffness of a seat with the head on it, N/m.
-    pub seat_stiffness: f64,
-    /// Damping of a coil's first mode over what its form has.
-    pub spring_damping: f64,
-    /// Share of a spring's mass that moves, where its coils are not known: the end coils lie still.
-    pub moving_coils: f64,
-    /// Stiffness of lifter, cam and contacts over the usual.
-    pub cam_stiffness: f64,
-    /// Stiffness of the pivot over the usual.
-    pub pivot_stiffness: f64,
-    /// Stiffness of the rocker's body over the usual.
-    pub body_stiffness: f64,
-    /// Inertia of the rocker over that of its tip-side mass at the tip.
-    pub inertia: f64,
-    /// Air in the oil of a hydraulic lifter, share of volume.
-    pub air: f64,
-    /// Leak of its plunger over the usual.
-    pub leak: f64,
+/// The table of them: each with its doc, low and high end.
+macro_rules! unmeasured {
+    ($($(#[$doc:meta])* $key:ident: $low:literal to $high:literal,)+) => {
+        /// One set of what nobody measures.
+        #[derive(Debug, Clone, Copy, PartialEq)]
+        pub struct Unmeasured {
+            $($(#[$doc])* pub $key: f64,)+
+        }
+
+        const LOW: Unmeasured = Unmeasured { $($key: $low,)+ };
+        const HIGH: Unmeasured = Unmeasured { $($key: $high,)+ };
+
+        /// How many there are.
+        pub const COUNT: usize = [$($low,)+].len();
+
+        impl Unmeasured {
+            /// Each of them, in the order of their places.
+            pub const fn values(&self) -> [f64; COUNT] {
+                [$(self.$key,)+]
+            }
+
+            /// The set of these values.
+            const fn of([$($key,)+]: [f64; COUNT]) -> Self {
+                Self { $($key,)+ }
+            }
+        }
+    };
 }
 
-/// Low and high end of each.
-const LOW: Unmeasured = Unmeasured {
-    train_damping: 0.025,
-    seat_damping: 0.08,
-    seat_stiffness: 30e6,
-    spring_damping: 0.6,
-    moving_coils: 0.80,
-    cam_stiffness: 0.75,
-    pivot_stiffness: 0.8,
-    body_stiffness: 0.85,
-    inertia: 0.88,
-    air: 0.005,
-    leak: 0.6,
-};
-const HIGH: Unmeasured = Unmeasured {
-    train_damping: 0.08,
-    seat_damping: 0.20,
-    seat_stiffness: 90e6,
-    spring_damping: 1.7,
-    moving_coils: 0.96,
-    cam_stiffness: 1.33,
-    pivot_stiffness: 1.25,
-    body_stiffness: 1.18,
-    inertia: 1.14,
-    air: 0.04,
-    leak: 1.7,
-};
+unmeasured! {
+    /// Damping of the train's own swing, share of critical: joints, oil films, the metal itself.
+    train_damping: 0.025 to 0.08,
+    /// Damping of the seat's contact, share of critical with the valve on it: a valve comes back with half to three
+    /// quarters of its speed.
+    seat_damping: 0.08 to 0.20,
+    /// Stiffness of a seat with the head on it, N/m.
+    seat_stiffness: 30e6 to 90e6,
+    /// Damping of a coil's first mode over what its form has.
+    spring_damping: 0.6 to 1.7,
+    /// Stiffness of lifter, cam and contacts over the usual.
+    cam_stiffness: 0.75 to 1.33,
+    /// Stiffness of the pivot over the usual.
+    pivot_stiffness: 0.8 to 1.25,
+    /// Stiffness of the rocker's body over the usual.
+    body_stiffness: 0.85 to 1.18,
+    /// Inertia of the rocker over that of its tip-side mass at the tip.
+    inertia: 0.88 to 1.14,
+    /// Air in the oil of a hydraulic lifter, share of volume.
+    air: 0.005 to 0.04,
+    /// Leak of its plunger over the usual.
+    leak: 0.6 to 1.7,
+    /// Share of a spring's mass that moves, where its coils are not known: the end coils lie still.
+    moving_coils: 0.80 to 0.96,
+}
 
 impl Unmeasured {
     /// Each a share of the way from low to high, on a scale of ratios.
     pub fn between(share: [f64; COUNT]) -> Self {
-        let at = |i: usize, of: fn(&Self) -> f64| of(&LOW) * (of(&HIGH) / of(&LOW)).powf(share[i]);
-        Self {
-            train_damping: at(0, |u| u.train_damping),
-            seat_damping: at(1, |u| u.seat_damping),
-            seat_stiffness: at(2, |u| u.seat_stiffness),
-            spring_damping: at(3, |u| u.spring_damping),
-            cam_stiffness: at(4, |u| u.cam_stiffness),
-            pivot_stiffness: at(5, |u| u.pivot_stiffness),
-            body_stiffness: at(6, |u| u.body_stiffness),
-            inertia: at(7, |u| u.inertia),
-            air: at(8, |u| u.air),
-            leak: at(9, |u| u.leak),
-            moving_coils: at(10, |u| u.moving_coils),
-        }
-    }
-
-    /// Each of them, in the order of their places.
-    pub fn values(&self) -> [f64; COUNT] {
-        [
-            self.train_damping,
-            self.seat_damping,
-            self.seat_stiffness,
-            self.spring_damping,
-            self.cam_stiffness,
-            self.pivot_stiffness,
-            self.body_stiffness,
-            self.inertia,
-            self.air,
-            self.leak,
-            self.moving_coils,
-        ]
+        let (low, high) = (LOW.values(), HIGH.values());
+        Self::of(std::array::from_fn(|i| low[i] * (high[i] / low[i]).powf(share[i])))
     }
 
     /// Where each lies between its low and its high end, on a scale of ratios.

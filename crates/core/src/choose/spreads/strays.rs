@@ -8,8 +8,9 @@ use crate::candidate::{Resolved, Stages, key};
 use crate::choose::idling::idle_vacuum;
 use crate::choose::motion::in_motion;
 use crate::choose::region::{figures_of, gas_of};
-use crate::given::Place;
+use crate::given::{Given, Place};
 use crate::limits::{ControlFinding, Findings, GasFinding, Strayed};
+use crate::quantity::Pressure;
 use crate::response::judged;
 use crate::tolerance::AWAY;
 use rayon::prelude::*;
@@ -32,7 +33,7 @@ impl Strays {
         (kept, stop): (&Stages, &(dyn Fn() -> bool + Sync)),
     ) -> Option<Self> {
         let wanted = wanted(findings);
-        let engine = key(&(&resolved.given, wanted));
+        let engine = key(&(as_run(&resolved.given), wanted));
         let keyed = |field: &Field| key(&(engine, field.place, field.variable.spread.sd()));
         let known: Vec<_> = fields.iter().map(|field| kept.strays.kept(keyed(field))).collect();
         if known.iter().all(Option::is_some) {
@@ -80,6 +81,18 @@ impl Strays {
         let (_, by) = self.0.iter().find(|(own, _)| *own == place)?;
         Some(findings.moved_by(&by[way]))
     }
+}
+
+/// A candidate as far as quick runs read it: what it costs and what anybody wants of its limits move nothing that runs, so that a
+/// search with a limit moved runs no engine again.
+fn as_run(given: &Given) -> Given {
+    let mut own = given.clone();
+    (own.own_limits, own.prices) = Default::default();
+    let target = &mut own.target;
+    // Whether a vacuum is wanted says whether idle is run.
+    target.idle_vacuum = target.idle_vacuum.map(|_| Pressure::from_si(0.0));
+    (target.budget, target.inspection_miles, target.inspection_hours, target.inspection_passes) = Default::default();
+    own
 }
 
 /// Gas and trains of a candidate as quick runs find them. `stop` ends it with `None`.

@@ -79,8 +79,10 @@ pub fn read(text: &str) -> Result<Table, String> {
     let first = records
         .windows(2)
         .position(|pair| is_figures(&pair[0].1) && is_figures(&pair[1].1) && is_wide(&pair[0].1, &pair[1].1));
-    let first = first.ok_or("the file has no two lines with figures of two columns or more")?;
+    let mut first = first.ok_or("the file has no two lines with figures of two columns or more")?;
     let width = records[first].1.len();
+    // A heading of speeds looks like figures itself.
+    first += usize::from(is_heading_of_figures(&records, first, width));
     let (heading, has_heading, above) = heading(&records[..first], width);
     let before = records[..above].iter().map(|(_, cells)| cells.join(" ").trim().to_owned()).collect();
     let (mut lines, mut broken) = (Vec::new(), false);
@@ -101,14 +103,32 @@ fn is_wide(one: &[String], other: &[String]) -> bool {
     one.len().abs_diff(other.len()) <= 1
 }
 
+/// What stands in a cell that has no figure to show.
+const NOTHING: [&str; 6] = ["n/a", "na", "nan", "null", "none", "#n/a"];
+
+/// Whether the first line with figures names columns, as in `crank deg, 3000 rpm, 5200 rpm`: a word above a figure. Below another
+/// heading only where it stands in the first column: a sensor that warms up writes words too.
+fn is_heading_of_figures(records: &[(usize, Vec<String>)], first: usize, width: usize) -> bool {
+    let is_word = |cell: &str| cell.starts_with(char::is_alphabetic) && !NOTHING.contains(&&*cell.to_lowercase());
+    let (own, below) = (&records[first].1, &records[first + 1].1);
+    let mut above_figures = own.iter().zip(below).map(|(own, below)| is_word(own) && number(below).is_some());
+    let has_heading = first.checked_sub(1).is_some_and(|at| is_name(&records[at].1, width));
+    if has_heading { above_figures.next() == Some(true) } else { above_figures.any(|own| own) }
+}
+
+/// Whether a line has words and about as many columns as the figures below.
+fn is_name(cells: &[String], width: usize) -> bool {
+    cells.len().abs_diff(width) <= 1 && cells.iter().any(|cell| cell.chars().any(char::is_alphabetic))
+}
+
 /// Names and units, whether the file gives them, and where the lines before them end.
 fn heading(above: &[(usize, Vec<String>)], width: usize) -> (Vec<(String, String)>, bool, usize) {
-    let is_name = |cells: &Vec<String>| {
-        cells.len().abs_diff(width) <= 1 && cells.iter().any(|cell| cell.chars().any(char::is_alphabetic))
-    };
     let made_up = || (1..=width).map(|column| (format!("column {column}"), String::new())).collect();
-    let Some(last) = above.last().filter(|(_, cells)| is_name(cells)) else { return (made_up(), false, above.len()) };
-    let names = above.len().checked_sub(2).map(|at| &above[at].1).filter(|cells| is_name(cells) && is_units(&last.1));
+    let Some(last) = above.last().filter(|(_, cells)| is_name(cells, width)) else {
+        return (made_up(), false, above.len());
+    };
+    let names =
+        above.len().checked_sub(2).map(|at| &above[at].1).filter(|cells| is_name(cells, width) && is_units(&last.1));
     let at = |cells: &[String], column: usize| cells.get(column).cloned().unwrap_or_default();
     let split = |column: usize| match names {
         Some(names) => (at(names, column), bare(&at(&last.1, column))),
@@ -192,6 +212,27 @@ mod tests {
         }
         let bare = read("2000,341.5\n2100,344\n").unwrap();
         assert_eq!((bare.has_heading, bare.heading[1].0.as_str()), (false, "column 2"));
+    }
+
+    #[test]
+    fn a_heading_of_speeds_is_told_from_figures() {
+        for (text, name) in [
+            ("crank deg,3000 rpm (mm),5200 rpm (mm)\n0,.1,.2\n2,.3,.4\n", "3000 rpm"),
+            ("On the rig, day one\ncam_deg 3000 5200\n0 .1 .2\n2 .3 .4\n", "3000"),
+            ("rig,run,one\nangle;3000;5200\n0;.1;.2\n2;.3;.4\n", "3000"),
+        ] {
+            let own = read(text).unwrap();
+            assert_eq!((own.heading[1].0.as_str(), own.lines.len()), (name, 2), "{text:?} {own:?}");
+        }
+        for text in [
+            "rpm,torque,lambda\n2000,341.5,warming\n2100,344,.87\n",
+            "2000,341.5,n/a\n2100,344,.87\n",
+            "2000,341.5,ok\n2100,344,ok\n",
+            "rpm,torque\n2e3,341.5\n2.1e3,344\n",
+        ] {
+            let own = read(text).unwrap();
+            assert_eq!((own.lines.len(), own.lines[0].number_at(0)), (2, Some(2000.0)), "{text:?} {own:?}");
+        }
     }
 
     #[test]
