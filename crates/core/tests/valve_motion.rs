@@ -127,6 +127,21 @@ fn what_was_planted_is_found_and_carries_to_another_candidate() {
 }
 
 #[test]
+fn a_solid_train_says_nothing_of_oil_it_does_not_have() {
+    let truth = Unmeasured::draws()[7];
+    let value = planted(1, &[Side::Intake], &truth, &[3000.0, 4500.0, 6000.0, 7000.0, 7600.0], 3);
+    let report = fitted(&value);
+    for own in report.constants.iter().filter(|own| ["Air in the oil", "Leak of the plunger"].contains(&&*own.label)) {
+        assert!(!own.learned && own.found == own.usual, "{}: {} for {}", own.label, own.found, own.usual);
+    }
+    let seen: Vec<_> = report.constants.iter().zip(truth.places()).filter(|(own, _)| own.learned).collect();
+    let held = seen.iter().filter(|(own, place)| (own.place[1]..=own.place[2]).contains(place)).count();
+    assert!(seen.len() >= 5 && held + 1 >= seen.len(), "{held} of {}", seen.len());
+    // What was measured carries to itself, whatever it left open.
+    assert!(report.limits.iter().filter(|own| own.candidate == report.candidate).all(|own| own.apart.is_empty()));
+}
+
+#[test]
 fn slow_traces_say_little_and_are_not_made_more_of() {
     // What only moves when the train swings cannot be seen where it does not; its damping a little, by how it rings behind a landing.
     let truth = Unmeasured::draws().swap_remove(5);

@@ -178,12 +178,13 @@ fn limit(train: &SideTrain<'_>, top: f64, stop: &(dyn Fn() -> bool + Sync)) -> O
 /// Where every candidate loses control before and after; candidates whose trains are not known whole are left out.
 fn limits(
     (before, was_resolved): (&Build, &[Resolved]),
-    after: &Build,
+    (after, learned): (&Build, &Learned),
     stages: &Stages,
     (tell, stop): (&dyn Fn(usize), &(dyn Fn() -> bool + Sync)),
 ) -> Result<Vec<MotionLimit>, Halted> {
     let views = before.candidates();
     let pairs = was_resolved.iter().zip(resolved(after, stages));
+    let seen = learned.deviations().map(|deviation| deviation <= Learned::LEAVES_OPEN);
     let mut found = Vec::new();
     for (place, (view, (was, is))) in views.iter().zip(pairs).take(MOST).enumerate() {
         let (Ok(was_trains), Ok(is_trains)) = (trains(was, None), trains(&is, None)) else { continue };
@@ -192,7 +193,8 @@ fn limits(
             let (was, is) = (&was_trains[side.index()], &is_trains[side.index()]);
             let pair = limit(was, top, stop).zip(limit(is, top, stop)).filter(|_| !stop());
             let ((before_rpm, before_band_rpm), (after_rpm, after_band_rpm)) = pair.ok_or(Halted::Stopped)?;
-            let apart = |i: &usize| !is.learned.known[*i];
+            // Learned, and not of parts such as it has.
+            let apart = |i: &usize| seen[*i] && !is.learned.known[*i];
             found.push(MotionLimit {
                 candidate: view.id.clone(),
                 name: view.name.clone(),
@@ -329,7 +331,7 @@ impl Job for MotionFitJob {
         let fields = fields(&fitted, own, (speeds, left.sqrt()), &views[index].name);
         let after = self.with(&fields)?;
         let tell = |done: usize| step(ROUNDS + done);
-        let limits = limits((&self.build, &all), &after, &self.stages, (&tell, watch.stop))?;
+        let limits = limits((&self.build, &all), (&after, &fitted.learned), &self.stages, (&tell, watch.stop))?;
         let traces: Vec<MotionTrace> = (0..traces.len()).map(|place| self.trace(place, &fitted)).collect();
         let constants = constants(&fitted.learned);
         let report = Arc::new(MotionFitReport {

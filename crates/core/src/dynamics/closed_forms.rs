@@ -234,3 +234,25 @@ fn nothing_is_lost_or_won_where_nothing_is_damped() {
     println!("opens {:.2} mm, {:.4} J, {worst:.1e} of it won or lost over ten cycles", most * 1e3, energies[0]);
     assert!(most > 1e-3 && worst < 2e-3, "{worst}");
 }
+
+#[test]
+fn a_train_turns_the_same_in_whatever_company() {
+    // One that is damped repeats soon, one that rings on the seat needs longer.
+    let damped = |by: f64| {
+        let mut model = model();
+        model.seat.damping = by;
+        model.stem.damping = by;
+        model
+    };
+    let trains = [2000.0, 900.0, 60.0].map(damped);
+    let path = path(|turn| 6e-3 * (PI * turn).sin().powi(4));
+    let case = |model| Case { model, rpm: CASE_RPM, gas: &[] };
+    let together = turn_along(&path, &trains.each_ref().map(case), STEPS);
+    let counts: Vec<usize> = together.iter().map(|own| own.count).collect();
+    assert!(counts.iter().any(|own| *own != counts[0]), "{counts:?}");
+    for (own, model) in together.iter().zip(&trains) {
+        let alone = turn_along(&path, &[case(model)], STEPS).remove(0);
+        assert_eq!((alone.count, alone.repeats), (own.count, own.repeats));
+        assert_eq!(alone.cycles, own.cycles);
+    }
+}

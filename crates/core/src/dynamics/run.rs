@@ -94,23 +94,25 @@ fn turn_along(path: &Path, cases: &[Case<'_>], steps: usize) -> Vec<Turned> {
     let packed = Packed::of(cases, steps);
     let mut state = State::at_rest(&packed);
     let (mut last, mut before): (Vec<Seen>, Vec<Seen>) = (vec![Seen::default(); RECORDS], Vec::new());
-    let (mut count, mut apart) = (0, [f64::INFINITY; GROUP]);
-    while count < MOST_CYCLES && (count < FEWEST_CYCLES || apart[..cases.len()].iter().any(|gap| *gap > REPEATS)) {
+    // Each is as it is when it first repeats: what the others of its group still need is nothing to it.
+    let mut found: Vec<Option<Turned>> = vec![None; cases.len()];
+    for count in 1..=MOST_CYCLES {
         before.clone_from(&last);
         let film = None;
         Arch::new().dispatch(OneCycle { packed: &packed, path, steps, state: &mut state, seen: &mut last, film });
-        for (lane, gap) in apart.iter_mut().enumerate() {
-            *gap = last.iter().zip(&before).map(|(a, b)| (a.valve[lane] - b.valve[lane]).abs()).fold(0.0, f64::max);
+        for (lane, own) in found.iter_mut().enumerate().filter(|(_, own)| own.is_none()) {
+            let apart = |(a, b): (&Seen, &Seen)| (a.valve[lane] - b.valve[lane]).abs();
+            let repeats = count > 1 && last.iter().zip(&before).map(apart).fold(0.0, f64::max) <= REPEATS;
+            if count == MOST_CYCLES || count >= FEWEST_CYCLES && repeats {
+                let cycles = [Cycle::of(&last, lane), Cycle::of(&before, lane)];
+                *own = Some(Turned { cycles, count, repeats });
+            }
         }
-        count += 1;
+        if found.iter().all(Option::is_some) {
+            break;
+        }
     }
-    (0..cases.len())
-        .map(|lane| Turned {
-            cycles: [Cycle::of(&last, lane), Cycle::of(&before, lane)],
-            count,
-            repeats: apart[lane] <= REPEATS,
-        })
-        .collect()
+    found.into_iter().flatten().collect()
 }
 
 /// Places and half-step speeds of what moves, each of four trains.

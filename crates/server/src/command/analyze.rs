@@ -20,9 +20,9 @@ pub struct Options {
     /// Only the candidate with this id.
     #[arg(long)]
     candidate: Option<String>,
-    /// Parts wanted, separated by commas: timing, strip, lift, lobe, spring, control, clearance,
-    /// at_speed, drawing, limits, remedies; and breathing, dynamics, phasing and tolerance, which take seconds. All but those
-    /// four when absent.
+    /// Parts wanted, separated by commas: timing, strip, lift, lobe, train, spring, control, clearance, at_speed, bench, sessions,
+    /// assembly, drawing, following, limits, remedies; and breathing, dynamics, phasing and tolerance, which take seconds. All but
+    /// those four when absent.
     #[arg(long, value_delimiter = ',')]
     parts: Option<Vec<String>>,
 }

@@ -8,10 +8,11 @@
 
 use super::ranges::{COUNT, Learned, OPEN, Unmeasured};
 use super::train::SideTrain;
-use super::work::{lift_at, many};
+use super::work::{Sample, lift_at, many};
 use crate::document::Side;
 use crate::response::root_mean_square;
 use nalgebra::{DMatrix, DVector};
+use rayon::prelude::*;
 
 /// Step of a place either way by which its effect is found: wide, since cycles repeat to some micrometres only, which a short one would
 /// take for an effect that tells places apart. And the change of any that ends the search.
@@ -153,30 +154,21 @@ impl Laid<'_> {
         (last - first + AROUND.0 + AROUND.1) as f64 / self.about(t, at).len().max(1) as f64
     }
 
-    /// Lift of every record of every trace, for each of these sets of places.
+    /// Lift of every record of every trace, for each of these sets of places. Trace by trace: trains that are turned together take
+    /// steps as fine as the slowest of them needs, and what only such steps make different would pass for an effect.
     fn lifts(&self, sets: &[[f64; ALL]]) -> Result<Vec<Vec<Vec<f64>>>, Unfit> {
         let places = sets.iter().map(|own| Unmeasured::between(std::array::from_fn(|i| own[i])));
         let places: Vec<Unmeasured> = places.collect();
-        let mut found = vec![vec![Vec::new(); self.traces.len()]; sets.len()];
-        for (side, on_rig) in [(0, 0), (0, 1), (1, 0), (1, 1)] {
-            let train = &self.trains[side][on_rig];
-            let is_own =
-                |t: &usize| self.traces[*t].side.index() == side && usize::from(self.traces[*t].on_rig) == on_rig;
-            let own: Vec<usize> = (0..self.traces.len()).filter(is_own).collect();
-            let cases: Vec<(usize, f64)> = (0..sets.len())
-                .flat_map(|set| own.iter().map(move |t| (set, *t)))
-                .map(|(set, t)| (set, self.traces[t].rpm))
-                .collect();
+        let turned = |trace: &Trace| {
+            let train = &self.trains[trace.side.index()][usize::from(trace.on_rig)];
+            let cases: Vec<(usize, f64)> = (0..sets.len()).map(|set| (set, trace.rpm)).collect();
             let samples = many(train, &train.models(&places), &cases, self.stop);
-            if samples.len() < cases.len() {
-                return Err(Unfit::Stopped);
-            }
-            let slots = (0..sets.len()).flat_map(|set| own.iter().map(move |t| (set, *t)));
-            for ((set, t), sample) in slots.zip(samples) {
-                found[set][t].clone_from(&sample.turned.cycles[0].valve);
-            }
-        }
-        Ok(found)
+            (samples.len() == cases.len()).then_some(samples)
+        };
+        let by_trace: Vec<Vec<Sample>> =
+            self.traces.par_iter().map(turned).collect::<Option<_>>().ok_or(Unfit::Stopped)?;
+        let lift = |samples: &Vec<Sample>, set: usize| samples[set].turned.cycles[0].valve.clone();
+        Ok((0..sets.len()).map(|set| by_trace.iter().map(|own| lift(own, set)).collect()).collect())
     }
 
     /// Points of a trace about the lobe: crank degrees from firing top, and lift.
