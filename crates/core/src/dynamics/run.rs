@@ -24,6 +24,8 @@ const MOST_CYCLES: usize = 6;
 const FEWEST_CYCLES: usize = 3;
 /// Two cycles repeat when the valve is nowhere further apart than this, m.
 const REPEATS: f64 = 5e-6;
+/// No further cycle is run where they are nowhere further apart than this, m: small beside what tolerances move a valve by.
+const SETTLED: f64 = 1e-6;
 /// Links of a closed coil are so many times as stiff as open ones, and as much damped.
 const CLOSED: f64 = 25.0;
 /// Pressure over which the check valve's flow turns from linear to a root, Pa.
@@ -94,7 +96,7 @@ fn turn_along(path: &Path, cases: &[Case<'_>], steps: usize) -> Vec<Turned> {
     let packed = Packed::of(cases, steps);
     let mut state = State::at_rest(&packed);
     let (mut last, mut before): (Vec<Seen>, Vec<Seen>) = (vec![Seen::default(); RECORDS], Vec::new());
-    // Each is as it is when it first repeats: what the others of its group still need is nothing to it.
+    // Each is as it is when it first settles: what the others of its group still need is nothing to it.
     let mut found: Vec<Option<Turned>> = vec![None; cases.len()];
     for count in 1..=MOST_CYCLES {
         before.clone_from(&last);
@@ -102,10 +104,10 @@ fn turn_along(path: &Path, cases: &[Case<'_>], steps: usize) -> Vec<Turned> {
         Arch::new().dispatch(OneCycle { packed: &packed, path, steps, state: &mut state, seen: &mut last, film });
         for (lane, own) in found.iter_mut().enumerate().filter(|(_, own)| own.is_none()) {
             let apart = |(a, b): (&Seen, &Seen)| (a.valve[lane] - b.valve[lane]).abs();
-            let repeats = count > 1 && last.iter().zip(&before).map(apart).fold(0.0, f64::max) <= REPEATS;
-            if count == MOST_CYCLES || count >= FEWEST_CYCLES && repeats {
+            let apart = if count > 1 { last.iter().zip(&before).map(apart).fold(0.0, f64::max) } else { f64::INFINITY };
+            if count == MOST_CYCLES || count >= FEWEST_CYCLES && apart <= SETTLED {
                 let cycles = [Cycle::of(&last, lane), Cycle::of(&before, lane)];
-                *own = Some(Turned { cycles, count, repeats });
+                *own = Some(Turned { cycles, count, repeats: apart <= REPEATS });
             }
         }
         if found.iter().all(Option::is_some) {
