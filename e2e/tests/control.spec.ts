@@ -135,6 +135,12 @@ test('lift that a rig measured is taken in, fitted to, taken, and forgotten by u
   await measured.getByRole('button', { name: 'Take these constants' }).click()
   await expect(measured.getByText('The train goes by what was measured.')).toBeVisible()
   await expect(measured.getByRole('button', { name: 'Take these constants' })).toBeHidden()
+  // What was taken stays to be read while the train is turned anew, whole: nothing of it stands outside its page.
+  await expect(limits).toBeVisible()
+  const [page, table] = [await measured.boundingBox(), await limits.boundingBox()]
+  expect((table?.x ?? 0) + (table?.width ?? 9e9)).toBeLessThanOrEqual(
+    (page?.x ?? 0) + (page?.width ?? 0) + 1,
+  )
   await bench.getByRole('button', { name: 'Undo' }).click()
   await expect(measured.getByText('The train goes by what was measured.')).toBeHidden()
 })
