@@ -1,6 +1,7 @@
 //! Files of dynos: any names and any units, mapped by who knows them, split into runs. What looks wrong is asked, not guessed, and nothing
 //! is thrown away.
 
+mod headings;
 mod holds;
 mod runs;
 mod table;

@@ -1,5 +1,6 @@
 //! The runs of a file: where one ends and the next begins, and what about each has to be looked at before it is believed.
 
+use super::headings::sections;
 use super::holds::{Holds, Mapped};
 use super::table::{Line, Table};
 use std::f64::consts::PI;
@@ -10,6 +11,8 @@ const RISES: f64 = 400.0;
 /// Share of what a run has risen by that it falls by before it is over, and by which the next one rises before it has begun.
 const FALLS: f64 = 0.3;
 const RISES_AGAIN: f64 = 0.12;
+/// Share of its steps that fall in a run that gets slower.
+const FALLING: f64 = 0.8;
 /// Speeds of a crank, rpm.
 const SPEEDS: (f64, f64) = (300.0, 15_000.0);
 /// Torques, N m.
@@ -52,14 +55,17 @@ pub struct Trace {
 /// # Errors
 /// In words: no column of speed, none of torque or power, or one without a unit.
 pub fn runs(table: &Table, mapped: &[Mapped]) -> Result<(Vec<Run>, Vec<String>), String> {
-    let columns = Columns::of(table, mapped)?;
-    let read: Vec<Read> = table.lines.iter().filter_map(|line| columns.read(line)).collect();
-    let mut said = Vec::new();
+    let sections = sections(table, mapped);
+    let columns: Vec<Columns<'_>> =
+        sections.iter().map(|own| Columns::of(table, &own.mapped)).collect::<Result<_, String>>()?;
+    let at = |line: usize| sections.iter().rposition(|own| own.from <= line).unwrap_or(0);
+    let read: Vec<Read> = table.lines.iter().filter_map(|line| columns[at(line.number)].read(line)).collect();
+    let mut said: Vec<String> = sections.iter().filter_map(|own| own.said.clone()).collect();
     let lost = table.lines.len() - read.len();
     if lost > 0 {
         said.push(format!("{lost} of {} lines have no speed or no torque and are not counted", table.lines.len()));
     }
-    columns.plausible(&read)?;
+    columns[0].plausible(&read)?;
     let mut found = Vec::new();
     for part in parts(&read) {
         let part = &read[part];
@@ -69,7 +75,10 @@ pub fn runs(table: &Table, mapped: &[Mapped]) -> Result<(Vec<Run>, Vec<String>),
             let Some(first) = part.first() else { continue };
             said.push(format!("{} lines from line {} on are too few for a pull", part.len(), first.line));
         } else {
-            found.push(columns.run(part));
+            let at = at(part[0].line);
+            let mut run = columns[at].run(part);
+            run.questions.extend(sections[at].question.clone());
+            found.push(run);
         }
     }
     Ok((found, said))
@@ -183,7 +192,7 @@ impl<'a> Columns<'a> {
             let is_whole = values.iter().all(|value| value.is_finite());
             is_whole.then(|| Trace { holds: own.holds, unit: own.unit.clone(), values })
         };
-        let questions = [self.disagreeing(part), units_change(part)].into_iter().flatten().collect();
+        let questions = [self.disagreeing(part), units_change(part), falling(part)].into_iter().flatten().collect();
         Run {
             line: part[0].line,
             texts: part.iter().map(|own| own.texts.clone()).collect(),
@@ -214,6 +223,15 @@ impl<'a> Columns<'a> {
         let off = 100.0 * (ratio - 1.0);
         ((ratio - 1.0).abs() > AGREE).then(|| format!("its power is {off:.1} % off what its torque makes: {why}"))
     }
+}
+
+/// A run that gets slower nearly all the way.
+fn falling(part: &[Read]) -> Option<String> {
+    let falls = part.windows(2).filter(|pair| pair[1].rpm < pair[0].rpm).count();
+    (falls as f64 > FALLING * (part.len() - 1) as f64).then(|| {
+        "its speed falls all the way: what slows down gives its inertia to the brake, so that it reads more than a pull that rises"
+            .to_owned()
+    })
 }
 
 /// Where torque goes over to other units and stays there.
@@ -293,6 +311,41 @@ mod tests {
             assert_eq!(found[0].texts[0], ("2000 rpm".to_owned(), "340 lbf ft".to_owned()));
             assert!((found[0].points[0].1 - 340.0 * POUND_FOOT).abs() < 0.01);
         }
+    }
+
+    #[test]
+    fn a_heading_further_down_says_in_what_its_lines_are() {
+        let (pounds, metres) = (lines(0, 60, |_| 340.0), lines(0, 60, |_| 340.0 * POUND_FOOT));
+        for between in ["rpm,torque (N m)\n", "Run 2\n\nrpm,torque\nrpm,N m\n"] {
+            let (found, said) =
+                of(&format!("rpm,torque (lbf ft)\n{pounds}{between}{metres}rpm,torque (lbf ft)\n{pounds}")).unwrap();
+            assert_eq!(found.len(), 3, "{said:?}");
+            for run in &found {
+                assert!(run.questions.is_empty() && (run.points[9].1 - 340.0 * POUND_FOOT).abs() < 0.1, "{run:?}");
+            }
+            assert!(said[0].contains("N m") && said.len() == 2, "{said:?}");
+            assert_eq!(found[1].texts[0].1, "461 N m");
+        }
+        let question = |between: &str| {
+            let (found, _) = of(&format!("rpm,torque (lbf ft)\n{pounds}{between}{metres}")).unwrap();
+            assert!(found[0].questions.is_empty());
+            found[1].questions.first().cloned()
+        };
+        assert!(question("rpm,power (hp)\n").unwrap().contains("“power” where the first names “torque”"));
+        assert!(question("rpm,torque (barrels)\n").unwrap().contains("no unit"));
+        // What names no column is no heading.
+        assert_eq!(question("Run 2,day one\n"), None);
+    }
+
+    #[test]
+    fn a_run_that_gets_slower_is_asked_about() {
+        let down: String = (0..60).map(|i| format!("{},340\n", 5000 - 50 * i)).collect();
+        let (found, _) = of(&format!("rpm,torque (lbf ft)\n{down}")).unwrap();
+        assert!(found[0].questions[0].contains("falls all the way"), "{:?}", found[0].questions);
+        // What jitters and rises is a pull.
+        let up = (0..120).map(|i| format!("{},340\n", 2000 + 25 * i + 60 * (i % 2))).collect::<String>();
+        let (found, _) = of(&format!("rpm,torque (lbf ft)\n{up}")).unwrap();
+        assert!(found[0].questions.is_empty(), "{:?}", found[0].questions);
     }
 
     #[test]

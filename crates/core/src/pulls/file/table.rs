@@ -8,11 +8,16 @@ const MOST_LINES: usize = 60_000;
 /// Lines that are looked at to find what parts columns.
 const LOOKED_AT: usize = 200;
 
+/// Name and unit of every column.
+pub type Heading = Vec<(String, String)>;
+
 /// A file read as columns.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Table {
-    /// Name and unit of every column; made up where the file has no heading.
-    pub heading: Vec<(String, String)>,
+    /// The first heading; made up where the file has none.
+    pub heading: Heading,
+    /// Headings between two runs that say otherwise, each with the number of the first line of figures under it.
+    pub further: Vec<(usize, Heading)>,
     /// Whether the file has one.
     pub has_heading: bool,
     /// Lines of figures, each as wide as the heading.
@@ -85,17 +90,29 @@ pub fn read(text: &str) -> Result<Table, String> {
     first += usize::from(is_heading_of_figures(&records, first, width));
     let (heading, has_heading, above) = heading(&records[..first], width);
     let before = records[..above].iter().map(|(_, cells)| cells.join(" ").trim().to_owned()).collect();
-    let (mut lines, mut broken) = (Vec::new(), false);
+    let (mut lines, mut further, mut between) = (Vec::new(), Vec::new(), Vec::new());
     for (number, mut cells) in records.drain(first..) {
         if is_figures(&cells) && cells.len() >= 2 {
             cells.resize(width, String::new());
-            lines.push(Line { number, cells, after_break: broken });
-            broken = false;
+            let own = further_heading(&between, &heading);
+            let stands = further.last().map_or(&heading, |(_, own)| own);
+            if let Some(own) = own.filter(|own| own != stands) {
+                further.push((number, own));
+            }
+            lines.push(Line { number, cells, after_break: !between.is_empty() });
+            between.clear();
         } else {
-            broken = true;
+            between.push((number, cells));
         }
     }
-    Ok(Table { heading, has_heading, lines, before })
+    Ok(Table { heading, further, has_heading, lines, before })
+}
+
+/// What stands between two runs as a heading: it names one of the columns that the first does.
+fn further_heading(between: &[(usize, Vec<String>)], first: &Heading) -> Option<Heading> {
+    let (own, is_one, _) = heading(between, first.len());
+    let is_like = own.iter().zip(first).any(|(own, first)| own.0.eq_ignore_ascii_case(&first.0));
+    (is_one && is_like).then_some(own)
 }
 
 /// Whether two lines have about as many columns.
@@ -122,7 +139,7 @@ fn is_name(cells: &[String], width: usize) -> bool {
 }
 
 /// Names and units, whether the file gives them, and where the lines before them end.
-fn heading(above: &[(usize, Vec<String>)], width: usize) -> (Vec<(String, String)>, bool, usize) {
+fn heading(above: &[(usize, Vec<String>)], width: usize) -> (Heading, bool, usize) {
     let made_up = || (1..=width).map(|column| (format!("column {column}"), String::new())).collect();
     let Some(last) = above.last().filter(|(_, cells)| is_name(cells, width)) else {
         return (made_up(), false, above.len());
