@@ -41,7 +41,11 @@ fn column(table: &Table, place: usize, own: &Mapped) -> PullColumn {
 fn run(own: &Run) -> PullRun {
     let range =
         own.points.iter().fold([f64::INFINITY, 0.0], |range, point| [range[0].min(point.0), range[1].max(point.0)]);
-    let highest = own.points.iter().map(|point| point.1).fold(f64::NEG_INFINITY, f64::max);
+    let left = trim(&own.points, (None, None));
+    // A spike is no peak. Of a run that nothing counts of, all is looked at.
+    let is_any = left.iter().any(Option::is_none);
+    let counted = own.points.iter().zip(&left).filter(|(_, left)| left.is_none() == is_any);
+    let highest = counted.map(|(point, _)| point.1).fold(0.0, f64::max);
     PullRun {
         line: own.line,
         count: own.points.len(),
@@ -49,7 +53,21 @@ fn run(own: &Run) -> PullRun {
         peak_torque: shown(highest, Dimension::Torque),
         speed_rpm: own.points.iter().map(|point| point.0).collect(),
         torque_nm: own.points.iter().map(|point| point.1).collect(),
-        points: trim(&own.points, (None, None)).into_iter().map(PointIs::from).collect(),
+        points: left.into_iter().map(PointIs::from).collect(),
         questions: own.questions.clone(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_peak_of_a_run_is_of_what_counts() {
+        let lines = |i: u32| format!("{},{}\n", 2000 + 50 * i, if i == 20 { 700 } else { 340 + i % 3 });
+        let text: String = std::iter::once("rpm,torque (lbf ft)\n".to_owned()).chain((0..60).map(lines)).collect();
+        let run = &pull_file(&text, None).unwrap().runs[0];
+        assert_eq!(run.peak_torque.inch, "342 lbf ft");
+        assert_eq!(run.count, 60, "it is left out in sight");
     }
 }

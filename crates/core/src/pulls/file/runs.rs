@@ -229,7 +229,7 @@ impl<'a> Columns<'a> {
 fn falling(part: &[Read]) -> Option<String> {
     let falls = part.windows(2).filter(|pair| pair[1].rpm < pair[0].rpm).count();
     (falls as f64 > FALLING * (part.len() - 1) as f64).then(|| {
-        "its speed falls all the way: what slows down gives its inertia to the brake, so that it reads more than a pull that rises"
+        "its speed falls all the way: what slows down gives its inertia to the brake and reads more than a pull that rises; count it if it was stepped down and held"
             .to_owned()
     })
 }
