@@ -147,6 +147,13 @@ fn logs_that_cannot_be_right_are_asked_about_and_lose_nothing() {
     let oil = found.next.iter().find(|due| due.id == "oil").expect("oil");
     assert!((found.per_day.expect("a rate") - 9000.0 / 243.0).abs() < 1e-9);
     assert_eq!((oil.at.round(), oil.on.as_deref()), (14_000.0, Some("2027-01-14")));
+    // On a day before the last entry, that one is of another year; clocks of the world are a day apart.
+    let on = |today: &str| {
+        let build = with(json!([entry("a", "2026-01-01", "0 mi"), entry("b", "2026-04-01", "3000 mi")]));
+        let found = service_of(&build, (Some(today), &[]), &Stages::default()).expect("a report");
+        found.entries[1].problem.clone()
+    };
+    assert_eq!((on("2026-03-31").as_str(), on("2026-03-30").contains("still to come")), ("", true));
     let refused = |key: &str, text: &str| {
         let mut document = Build::read(DEMOS[0]).expect("the demo").value().clone();
         let mut own = entry("a", "2026-01-01", "0 mi");

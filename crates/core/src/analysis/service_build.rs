@@ -22,7 +22,7 @@ impl<'a> Servicing<'a> {
     pub fn new(build: &Build, today: Option<&str>, stages: &'a Stages) -> Result<Self, Fault> {
         let refuse = |text: &str| Fault::new("today", text, "a day of the calendar, as 2026-06-01");
         let today = today.map(|text| day(text).ok_or_else(|| refuse(text))).transpose()?;
-        let log = Log::of(build);
+        let log = Log::of(build, today);
         let views = build.candidates();
         let last = log.entries.iter().rev().find_map(|own| own.candidate.as_deref());
         let view = if views.is_empty() { None } else { Some(candidate_or_first(&views, last)?) };

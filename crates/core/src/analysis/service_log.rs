@@ -47,14 +47,20 @@ pub(super) struct Run {
 }
 
 impl Log {
-    /// Of a document; use is counted in what most entries say, or by what the engine is for.
-    pub(super) fn of(build: &Build) -> Self {
+    /// Of a document; use is counted in what most entries say, or by what the engine is for. An entry after `today` does not count,
+    /// but for a day by which clocks of the world differ.
+    pub(super) fn of(build: &Build, today: Option<Date>) -> Self {
         let ledger = Ledger::default();
         let shared = build.shared();
         let nodes = shared.build(&ledger).children("service");
         let mut entries: Vec<Entry> = nodes.iter().filter_map(read).collect();
         // Entries of one day stand as they are written.
         entries.sort_by_key(|own| own.day);
+        if let Some(last) = today.and_then(Date::next_day) {
+            for own in entries.iter_mut().filter(|own| own.day.is_some_and(|day| day > last)) {
+                own.problem = "its day is still to come: another year?".into();
+            }
+        }
         let said = |of: CountedIn| entries.iter().filter(|own| own.used.is_some_and(|used| used.of == of)).count();
         let used_for = crate::words::Use::from_word(shared.build(&ledger).word("use").unwrap_or_default());
         let usual = CountedIn::of(used_for);
