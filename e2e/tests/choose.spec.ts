@@ -80,16 +80,16 @@ test.describe('of one cylinder', () => {
     const ratio = bench.getByRole('slider', { name: 'Rocker ratio', exact: true })
     await expect(ratio).toBeVisible({ timeout: 300_000 })
     await expect(bench.locator('.following [role=status]')).toHaveText('computed', {
-      timeout: 120_000,
+      timeout: 300_000,
     })
     await expect(ratio).toHaveAttribute('aria-valuetext', '1.60')
     await ratio.press('ArrowRight')
     await expect(ratio).toHaveAttribute('aria-valuetext', '1.65')
     await expect(bench.getByText(/% average torque, .* peak power; computed/)).toBeVisible({
-      timeout: 120_000,
+      timeout: 300_000,
     })
     await bench.getByRole('button', { name: 'Undo' }).click()
-    await expect(ratio).toHaveAttribute('aria-valuetext', '1.60', { timeout: 120_000 })
+    await expect(ratio).toHaveAttribute('aria-valuetext', '1.60', { timeout: 300_000 })
     await step(bench, 'Rocker')
     await expect(bench.getByRole('textbox', { name: 'Ratio', exact: true })).toHaveValue('1.60')
   })
