@@ -71,6 +71,8 @@ test('a proposal is explained, kept as a candidate, and can be undone', async ({
 
 test.describe('of one cylinder', () => {
   test.use({ document: ALONE })
+  // A minute and a half where nothing else runs.
+  test.describe.configure({ timeout: 400_000 })
 
   test('what stands beside the cam: a ratio stepped by keys, torque with it, the computed curve at rest, undone', async ({
     bench,
