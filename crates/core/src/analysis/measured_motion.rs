@@ -153,7 +153,7 @@ fn fields(fitted: &FittedTrain, resolved: &Resolved, (speeds, left): ([f64; 2], 
 fn constants(learned: &Learned) -> Vec<MotionConstant> {
     let (found, usual) = (learned.usual().values(), Unmeasured::usual().values());
     let ends = [0.0, 1.0].map(|end| Unmeasured::between([end; COUNT]).values());
-    let deviations = learned.deviations();
+    let (deviations, seen) = (learned.deviations(), learned.seen());
     let of = |(i, own): (usize, &Field)| {
         let end = |way: f64| (learned.place[i] + way * HOLDS * deviations[i]).clamp(0.0, 1.0);
         MotionConstant {
@@ -162,7 +162,7 @@ fn constants(learned: &Learned) -> Vec<MotionConstant> {
             usual: text_of(own, usual[i]),
             range: [text_of(own, ends[0][i]), text_of(own, ends[1][i])],
             place: [learned.place[i], end(-1.0), end(1.0)],
-            learned: deviations[i] <= Learned::LEAVES_OPEN,
+            learned: seen[i],
         }
     };
     constants_of().iter().enumerate().map(of).collect()
@@ -184,7 +184,7 @@ fn limits(
 ) -> Result<Vec<MotionLimit>, Halted> {
     let views = before.candidates();
     let pairs = was_resolved.iter().zip(resolved(after, stages));
-    let seen = learned.deviations().map(|deviation| deviation <= Learned::LEAVES_OPEN);
+    let seen = learned.seen();
     let mut found = Vec::new();
     for (place, (view, (was, is))) in views.iter().zip(pairs).take(MOST).enumerate() {
         let (Ok(was_trains), Ok(is_trains)) = (trains(was, None), trains(&is, None)) else { continue };

@@ -2,7 +2,7 @@
 
 use crate::document::Fault;
 use crate::pulls::file::{Mapped, Run, Table, guessed, read, runs, signature};
-use crate::pulls::trim::trim;
+use crate::pulls::trim::{counted, trim};
 use crate::quantity::{Dimension, shown};
 use crate::report::{PointIs, PullColumn, PullFileReport, PullRun};
 
@@ -43,9 +43,9 @@ fn run(own: &Run) -> PullRun {
         own.points.iter().fold([f64::INFINITY, 0.0], |range, point| [range[0].min(point.0), range[1].max(point.0)]);
     let left = trim(&own.points, (None, None));
     // A spike is no peak. Of a run that nothing counts of, all is looked at.
-    let is_any = left.iter().any(Option::is_none);
-    let counted = own.points.iter().zip(&left).filter(|(_, left)| left.is_none() == is_any);
-    let highest = counted.map(|(point, _)| point.1).fold(0.0, f64::max);
+    let counted = counted(&own.points, &left);
+    let looked_at = if counted.is_empty() { &own.points } else { &counted };
+    let highest = looked_at.iter().map(|point| point.1).fold(f64::NEG_INFINITY, f64::max);
     PullRun {
         line: own.line,
         count: own.points.len(),

@@ -102,10 +102,13 @@ fn turn_along(path: &Path, cases: &[Case<'_>], steps: usize) -> Vec<Turned> {
         before.clone_from(&last);
         let film = None;
         Arch::new().dispatch(OneCycle { packed: &packed, path, steps, state: &mut state, seen: &mut last, film });
+        if count < FEWEST_CYCLES {
+            continue;
+        }
         for (lane, own) in found.iter_mut().enumerate().filter(|(_, own)| own.is_none()) {
-            let apart = |(a, b): (&Seen, &Seen)| (a.valve[lane] - b.valve[lane]).abs();
-            let apart = if count > 1 { last.iter().zip(&before).map(apart).fold(0.0, f64::max) } else { f64::INFINITY };
-            if count == MOST_CYCLES || count >= FEWEST_CYCLES && apart <= SETTLED {
+            let gaps = last.iter().zip(&before).map(|(a, b)| (a.valve[lane] - b.valve[lane]).abs());
+            let apart = gaps.fold(0.0, f64::max);
+            if count == MOST_CYCLES || apart <= SETTLED {
                 let cycles = [Cycle::of(&last, lane), Cycle::of(&before, lane)];
                 *own = Some(Turned { cycles, count, repeats: apart <= REPEATS });
             }

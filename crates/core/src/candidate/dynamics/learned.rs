@@ -42,8 +42,8 @@ pub fn learned(fit: &TrainFitPart, train: &Train) -> Learned {
     };
     let own = Learned { place, root, known: [true; COUNT] };
     // Motion says nothing of what it leaves as open as it was.
-    let is_open = own.deviations().map(|deviation| deviation > Learned::LEAVES_OPEN);
-    Learned { known: std::array::from_fn(|i| holds(OF[i]) && !is_open[i]), ..own }
+    let seen = own.seen();
+    Learned { known: std::array::from_fn(|i| holds(OF[i]) && seen[i]), ..own }
 }
 
 /// Places and the root of their covariance; `None` where the document does not keep all of it.

@@ -100,7 +100,7 @@ pub struct Learned {
 
 impl Learned {
     /// Standard deviation of a place from which on nothing was learned of it: nine tenths of what it is with nothing known.
-    pub const LEAVES_OPEN: f64 = 0.9 * OPEN;
+    const LEAVES_OPEN: f64 = 0.9 * OPEN;
 
     /// Nothing was measured.
     pub const fn nothing() -> Self {
@@ -117,6 +117,11 @@ impl Learned {
         std::array::from_fn(
             |i| if self.known[i] { self.root[i].iter().map(|r| r * r).sum::<f64>().sqrt() } else { OPEN },
         )
+    }
+
+    /// Of which something was learned, by how far it leaves their places open.
+    pub fn seen(&self) -> [bool; COUNT] {
+        self.deviations().map(|deviation| deviation <= Self::LEAVES_OPEN)
     }
 
     /// The likeliest of each; the middle of its range where nothing is known of it.

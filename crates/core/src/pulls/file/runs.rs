@@ -58,7 +58,7 @@ pub fn runs(table: &Table, mapped: &[Mapped]) -> Result<(Vec<Run>, Vec<String>),
     let sections = sections(table, mapped);
     let columns: Vec<Columns<'_>> =
         sections.iter().map(|own| Columns::of(table, &own.mapped)).collect::<Result<_, String>>()?;
-    let at = |line: usize| sections.iter().rposition(|own| own.from <= line).unwrap_or(0);
+    let at = |line: usize| sections.partition_point(|own| own.from <= line).saturating_sub(1);
     let read: Vec<Read> = table.lines.iter().filter_map(|line| columns[at(line.number)].read(line)).collect();
     let mut said: Vec<String> = sections.iter().filter_map(|own| own.said.clone()).collect();
     let lost = table.lines.len() - read.len();

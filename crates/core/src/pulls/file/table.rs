@@ -94,13 +94,14 @@ pub fn read(text: &str) -> Result<Table, String> {
     for (number, mut cells) in records.drain(first..) {
         if is_figures(&cells) && cells.len() >= 2 {
             cells.resize(width, String::new());
-            let own = further_heading(&between, &heading);
-            let stands = further.last().map_or(&heading, |(_, own)| own);
-            if let Some(own) = own.filter(|own| own != stands) {
-                further.push((number, own));
+            let after_break = !between.is_empty();
+            if after_break {
+                let stands = further.last().map_or(&heading, |(_, own)| own);
+                further
+                    .extend(further_heading(&between, &heading).filter(|own| own != stands).map(|own| (number, own)));
+                between.clear();
             }
-            lines.push(Line { number, cells, after_break: !between.is_empty() });
-            between.clear();
+            lines.push(Line { number, cells, after_break });
         } else {
             between.push((number, cells));
         }
