@@ -35,7 +35,7 @@ export function LiftBudget() {
             ))}
           </ol>
           <p className="quiet">
-            Lost motion, lash and flex together: opens {readAngle(train[side].opens_later_deg)}
+            Lost motion, lash and flex together: opens {readAngle(train[side].opens_later_deg)}{' '}
             later and closes {readAngle(train[side].closes_earlier_deg)} earlier than rigid parts at
             .050 of lobe lift; true ratio {plain(train[side].true_ratio, 3)}.
           </p>
