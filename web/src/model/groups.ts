@@ -47,6 +47,26 @@ export function fieldsOf(group: Group, fields: readonly FormField[], index: numb
   return group.fields.flatMap((pattern) => fields.filter((f) => matches(f.field, pattern, index)))
 }
 
+/**
+ * The fields of the entry `id` of a list at the top of the document, without its identifier. None while an answer still tells of
+ * another entry: its fields would be typed into by whoever looks at this one. Pure.
+ */
+export function fieldsOfEntry(
+  fields: readonly FormField[],
+  list: 'bench' | 'pulls' | 'service',
+  id: string,
+): FormField[] {
+  const named = fields.find(({ field, text }) => entryId(list).test(field) && text === id)
+  const own = named?.field.replace(/id$/, '')
+  return own === undefined
+    ? []
+    : fields.filter(({ field }) => field !== named?.field && field.startsWith(own))
+}
+
+function entryId(list: string): RegExp {
+  return new RegExp(`^${list}\\[\\d+\\]\\.id$`)
+}
+
 /** Whether a group holds `field`, a path inside it, or the whole object it stands for. */
 export function holds(group: Group, field: string, index: number): 'it' | 'inside' | undefined {
   if (group.fields.some((pattern) => matches(field, pattern, index))) return 'it'

@@ -32,7 +32,7 @@ export function Session({ shown }: Props) {
       {shown.kind === 'valve_drop' || shown.kind === 'clay' ? (
         <Budget side={shown.side ?? 'intake'} />
       ) : null}
-      <SessionFields />
+      <SessionFields key={shown.id} id={shown.id} />
       <div className="next-keys no-print">
         <Button size="small" onClick={() => openPaper('at-engine', shown.id)}>
           Large, beside the engine

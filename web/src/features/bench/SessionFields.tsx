@@ -1,12 +1,13 @@
+import { fieldsOfEntry } from '../../model/groups'
 import { useSessionPart } from '../../model/useSession'
 import { FieldRow } from '../fields/FieldRow'
 import { TableField } from '../fields/TableField'
-import { fieldsOfSession } from './sessions'
+import { partsOfSession } from './sessions'
 
 /** How the session was set up, and every reading of it, to be put right. */
-export function SessionFields() {
+export function SessionFields({ id }: { id: string }) {
   const fields = useSessionPart((state) => state.answer?.fields) ?? []
-  const { setUp, read } = fieldsOfSession(fields)
+  const { setUp, read } = partsOfSession(fieldsOfEntry(fields, 'bench', id))
   if (setUp.length === 0) return null
   return (
     <div className="session-fields no-print">

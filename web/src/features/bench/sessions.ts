@@ -93,13 +93,12 @@ export function takenOver(one: SessionReport['suggests'][number], candidate: str
   return doubt ? [put, source, { tolerance: { field, plus_minus: doubt } }] : [put, source]
 }
 
-/** The fields of the session that is looked at, in two lists: what describes it, and what was read. Pure. */
-export function fieldsOfSession(fields: readonly FormField[]): {
+/** The fields of a session in two lists: what describes it, and what was read. Pure. */
+export function partsOfSession(own: readonly FormField[]): {
   readonly setUp: FormField[]
   readonly read: FormField[]
 } {
-  const own = fields.filter(({ field }) => /^bench\[\d+\]\./.test(field))
-  const isOwn = ({ field }: FormField) => !/\.(id|kind|candidate)$/.test(field)
+  const isOwn = ({ field }: FormField) => !/\.(kind|candidate)$/.test(field)
   return {
     setUp: own.filter((field) => !field.table && isOwn(field)),
     read: own.filter((field) => field.table),

@@ -1,6 +1,7 @@
 import { Button } from 'antd'
 import { useEffect } from 'react'
 import type { PullReport, PullsReport } from '../../api/client'
+import { fieldsOfEntry } from '../../model/groups'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import { FieldRow } from '../fields/FieldRow'
@@ -41,7 +42,7 @@ export function PullLooked({ pull, flags }: Props) {
             {flag.why[system]}
           </p>
         ))}
-      <PullFields id={pull.id} />
+      <PullFields key={pull.id} id={pull.id} />
       <Button size="small" className="no-print" onClick={remove}>
         Take this pull out
       </Button>
@@ -52,9 +53,7 @@ export function PullLooked({ pull, flags }: Props) {
 /** How it was run, to be put right. */
 function PullFields({ id }: { id: string }) {
   const all = useSessionPart((state) => state.answer?.fields) ?? []
-  const fields = all.filter(
-    ({ field, table }) => /^pulls\[\d+\]\./.test(field) && !table && !field.endsWith('.id'),
-  )
+  const fields = fieldsOfEntry(all, 'pulls', id).filter(({ table }) => !table)
   if (fields.length === 0) return <p className="quiet">Reading pull {id}…</p>
   return (
     <div className="form-grid no-print">

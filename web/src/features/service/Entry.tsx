@@ -1,8 +1,9 @@
 import { Button, Select } from 'antd'
 import type { FormField, ServiceReport } from '../../api/client'
+import { fieldsOfEntry } from '../../model/groups'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { FieldRow } from '../fields/FieldRow'
-import { eventWords, fieldsOfEntry } from './entries'
+import { eventWords, partsOfEntry } from './entries'
 import { ValveGrid } from './ValveGrid'
 
 interface Props {
@@ -14,7 +15,7 @@ interface Props {
 export function Entry({ entry, cylinders }: Props) {
   const session = useSession()
   const fields = useSessionPart((state) => state.answer?.fields) ?? []
-  const { plain, changed, readings } = fieldsOfEntry(fields)
+  const { plain, changed, readings } = partsOfEntry(fieldsOfEntry(fields, 'service', entry.id))
   if (plain.length === 0) return <p className="quiet">Reading the entry…</p>
   return (
     <section className="entry" aria-label={`Entry of ${entry.date}`}>

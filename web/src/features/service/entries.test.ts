@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import type { FormField } from '../../api/client'
-import { eventWords, fieldsOfEntry, freeId, textOf, valvesOf } from './entries'
+import { eventWords, partsOfEntry, freeId, textOf, valvesOf } from './entries'
 
 const rows = [
   ['1', 'intake', '137 lbf'],
@@ -34,15 +34,12 @@ it('shows every valve, and those beyond what the engine has', () => {
   expect(valvesOf(2, read)).toHaveLength(12)
 })
 
-it('finds the fields of the entry that is looked at', () => {
-  const all = [
-    field('service[1].id'),
+it('parts the fields of an entry', () => {
+  const found = partsOfEntry([
     field('service[1].date'),
     field('service[1].changed', []),
     field('service[1].readings.seat_load', rows),
-    field('candidates[0].name'),
-  ]
-  const found = fieldsOfEntry(all)
+  ])
   expect(found.plain.map((own) => own.field)).toEqual(['service[1].date'])
   expect(found.changed?.field).toBe('service[1].changed')
   expect(found.readings.seat_load?.table?.rows).toBe(rows)

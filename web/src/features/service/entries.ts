@@ -35,9 +35,8 @@ export interface EntryFields {
   readonly readings: Partial<Record<Read, FormField>>
 }
 
-/** The fields of the entry that is looked at: its own, what was changed, and the readings. Pure. */
-export function fieldsOfEntry(fields: readonly FormField[]): EntryFields {
-  const own = fields.filter(({ field }) => /^service\[\d+\]\./.test(field))
+/** The fields of an entry: its own, what was changed, and the readings. Pure. */
+export function partsOfEntry(own: readonly FormField[]): EntryFields {
   const ending = (key: string) => own.find(({ field }) => field.endsWith(`.${key}`))
   const readings: Partial<Record<Read, FormField>> = {}
   for (const key of READ) {
@@ -45,7 +44,7 @@ export function fieldsOfEntry(fields: readonly FormField[]): EntryFields {
     if (field) readings[key] = field
   }
   return {
-    plain: own.filter(({ field, table }) => !table && !field.endsWith('.id')),
+    plain: own.filter(({ table }) => !table),
     changed: ending('changed'),
     readings,
   }
