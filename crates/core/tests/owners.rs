@@ -10,7 +10,7 @@ use upper_lobe_core::analysis::{
 const AROUND: Around<'_> = Around { today: Some("2026-05-20"), revisions: &[], like: &[] };
 
 fn report(build: &Build, id: &str) -> OwnerReport {
-    owner_of(build, id, &AROUND, &Arc::new(Stages::default())).expect("a report")
+    owner_of(build, Some(id), &AROUND, &Arc::new(Stages::default())).expect("a report")
 }
 
 /// The towing demo with three pulls each of its first two candidates: straight lines of torque, by hand.
@@ -54,7 +54,10 @@ fn it_says_what_the_other_pages_say() {
         assert_eq!(own.cautions.iter().filter(|one| *one == caution).count(), 1, "{caution}");
     }
     assert!(own.torque.predicted.is_some() && own.torque.measured.is_none() && own.torque.pulled.is_none());
-    assert_eq!(owner_of(&build, "nobody", &AROUND, &Arc::new(stages)).expect_err("no such one").field, "candidate");
+    assert_eq!(
+        owner_of(&build, Some("nobody"), &AROUND, &Arc::new(stages)).expect_err("no such one").field,
+        "candidate"
+    );
 }
 
 #[test]
@@ -83,6 +86,20 @@ fn prediction_and_pulls_are_laid_over_each_other() {
         "{:?}",
         own.torque.believed
     );
+}
+
+#[test]
+fn whoever_names_no_candidate_gets_the_one_that_the_log_has_in_the_engine() {
+    let mut document = Build::read(DEMOS[0]).expect("the demo").value().clone();
+    let entry = |id: &str, date: &str, candidate: &str| json!({ "id": id, "date": date, "at": "0 mi", "event": "oil", "candidate": candidate });
+    document["service"] = json!([entry("y", "2026-03-01", "b"), entry("x", "2026-02-01", "a")]);
+    let build = Build::from_value(document).expect("a document in order");
+    let stages = Arc::new(Stages::default());
+    let own = |asked| owner_of(&build, asked, &AROUND, &stages).expect("a report");
+    let (of_b, of_a) = (own(None), own(Some("a")));
+    assert!(of_b.candidate.starts_with('B') && !of_b.says[0].inch.contains("The log has"), "{:?}", of_b.says[0]);
+    let said = format!("The log has {} in the engine: this is a report of {}.", of_b.candidate, of_a.candidate);
+    assert_eq!(of_a.says[0].inch, said);
 }
 
 #[test]

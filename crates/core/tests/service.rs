@@ -167,6 +167,42 @@ fn logs_that_cannot_be_right_are_asked_about_and_lose_nothing() {
 }
 
 #[test]
+fn what_wear_cannot_bring_about_is_asked_about_and_counts_as_new() {
+    let log = |last: [&str; 3], changed: Value| {
+        let entry = |id: &str, date: &str, at: &str, loads: [&str; 3]| {
+            let row = |(place, load): (usize, &&str)| json!([place + 1, "intake", load]);
+            let rows: Vec<Value> = loads.iter().enumerate().map(row).collect();
+            json!({ "id": id, "date": date, "at": at, "event": "inspection", "readings": { "seat_load": rows } })
+        };
+        let mut middle = entry("b", "2026-04-01", "6000 mi", ["130 lbf", "131 lbf", "129 lbf"]);
+        middle["changed"] = changed;
+        let first = entry("a", "2026-01-01", "0 mi", ["136 lbf", "137 lbf", "135 lbf"]);
+        report(&with(json!([first, middle, entry("c", "2026-08-01", "12000 mi", last)])))
+    };
+    let asks = |found: &ServiceReport| -> Vec<String> {
+        found.entries.iter().flat_map(|own| own.asks.iter().map(|ask| ask.inch.clone())).collect()
+    };
+    // 2 lbf to a reading: 11.3 is the least that four deviations of a difference make.
+    let found = log(["141 lbf", "151 lbf", "127 lbf"], json!([]));
+    assert!(asks(&log(["141 lbf", "142 lbf", "127 lbf"], json!([]))).is_empty(), "11 lbf may be chance");
+    let asked = asks(&found);
+    assert_eq!(asked.len(), 1, "{asked:?}");
+    assert!(asked[0].starts_with("Seat load of cylinder 2 intake reads 20 lbf more than on 2026-04-01: springs do"));
+    assert!(found.entries[2].problem.is_empty() && !found.entries[2].asks.is_empty());
+    // The line of that valve begins anew, and its first load with it.
+    let valves = |found: &ServiceReport| -> Vec<usize> {
+        trend(found, "seat_load").valves.iter().map(|own| own.read.len()).collect()
+    };
+    assert_eq!((valves(&found), valves(&log(["127 lbf"; 3], json!([])))), (vec![3, 3, 1], vec![3, 3, 3]));
+    // Springs that were renewed gain nothing by it, and all three at once are one question.
+    assert!(asks(&log(["151 lbf"; 3], json!(["springs"]))).is_empty());
+    assert!(
+        asks(&log(["151 lbf"; 3], json!([])))[0]
+            .contains("cylinder 3 intake reads 22 lbf more than on 2026-04-01, 2 more")
+    );
+}
+
+#[test]
 fn what_is_past_is_overdue_by_the_day_it_is() {
     let build = with(json!([
         { "id": "a", "date": "2026-01-01", "at": "0 mi", "event": "assembled" },

@@ -5640,8 +5640,8 @@ export interface components {
              * @description The stored build it is of.
              */
             build: number;
-            /** @description Identifier of the candidate. */
-            candidate: string;
+            /** @description Identifier of the candidate; when absent the one that the log has in the engine, else the first. */
+            candidate?: string | null;
             /** @description The document's text. */
             document: string;
             /** @description Units. */
@@ -6658,6 +6658,8 @@ export interface components {
         };
         /** @description One entry. */
         ServiceEntry: {
+            /** @description What is asked about its readings. */
+            asks: components["schemas"]["Shown"][];
             /** @description Use, as typed. */
             at: string;
             /** @description Day, as typed. */
@@ -6684,6 +6686,8 @@ export interface components {
             entries: components["schemas"]["ServiceEntry"][];
             /** @description What broke, with what its limit had. */
             failures: components["schemas"]["FailureReport"][];
+            /** @description Identifier of the candidate that the last entry which names one has in the engine; absent where none does. */
+            in_engine?: string | null;
             /** @description What is done with the readings, stated. */
             model: string;
             /** @description What is due, the first first. */

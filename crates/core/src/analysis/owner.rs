@@ -10,7 +10,7 @@ use super::servicing::service_of;
 use crate::build::Build;
 use crate::candidate::breathing::Effort;
 use crate::candidate::{Resolved, Stages};
-use crate::document::{CandidateView, Fault, FormField, form_fields, unknown_candidate};
+use crate::document::{CandidateView, Fault, FormField, candidate_or_first, form_fields};
 use crate::quantity::{INCH, Shown, Speed};
 use crate::report::{
     Believed, BreathingReport, CandidateReport, LimitReport, OrderCard, OrderFact, OwnerReport, OwnerTorque,
@@ -54,27 +54,39 @@ pub struct Around<'a> {
     pub like: &'a [WearOf],
 }
 
-/// The report of the candidate `id`. Torque is what was computed of it in full, else a draft: a second or two.
+/// The report of the candidate `asked`; without one of what the log has in the engine, else of the first. Torque is what was computed
+/// of it in full, else a draft: a second or two.
 ///
 /// # Errors
 /// There is no such candidate, a day that is none, or a log that names a candidate that is not there.
-pub fn owner_of(build: &Build, id: &str, around: &Around<'_>, stages: &Arc<Stages>) -> Result<OwnerReport, Fault> {
+pub fn owner_of(
+    build: &Build,
+    asked: Option<&str>,
+    around: &Around<'_>,
+    stages: &Arc<Stages>,
+) -> Result<OwnerReport, Fault> {
     let views = build.candidates();
-    let view = views.iter().find(|view| view.id == id).ok_or_else(|| unknown_candidate("candidate", id, &views))?;
+    let service = service_of(build, (around.today, around.like), stages)?;
+    let view = candidate_or_first(&views, asked.or(service.in_engine.as_deref()))?;
+    let id = view.id.as_str();
     let asked = Request::of(Some(id.to_owned()), vec![PartName::Strip, PartName::Limits]);
     let mut analysis = analyze(build, &asked, stages)?;
     let candidate = analysis.candidates.swap_remove(0);
     let card = order_card(build, id, stages)?;
     let pulls = pulls_of(build, None)?;
-    let service = service_of(build, (around.today, around.like), stages)?;
     let torque = torque(build, view, &pulls, stages)?;
     let mut margins = candidate.limits.clone();
     margins.sort_by_key(|own| std::cmp::Reverse(own.verdict.rank()));
+    let other = service.in_engine.as_ref().filter(|own| *own != id);
+    let other = other.and_then(|own| views.iter().find(|view| view.id == *own));
+    let of_other = other.map(|other| {
+        Shown::plain(format!("The log has {} in the engine: this is a report of {}.", other.name, view.name))
+    });
     Ok(OwnerReport {
         name: build.name().to_owned(),
         candidate: view.name.clone(),
         day: around.today.unwrap_or_default().to_owned(),
-        says: says(&margins, &torque, &service),
+        says: of_other.into_iter().chain(says(&margins, &torque, &service)).collect(),
         about: about(build, view, &candidate),
         strip: candidate.strip.done().cloned(),
         cautions: cautions(&card, &service),

@@ -24,8 +24,7 @@ impl<'a> Servicing<'a> {
         let today = today.map(|text| day(text).ok_or_else(|| refuse(text))).transpose()?;
         let log = Log::of(build, today);
         let views = build.candidates();
-        let last = log.entries.iter().rev().find_map(|own| own.candidate.as_deref());
-        let view = if views.is_empty() { None } else { Some(candidate_or_first(&views, last)?) };
+        let view = if views.is_empty() { None } else { Some(candidate_or_first(&views, log.in_engine())?) };
         Ok(Self { log, resolved: view.map(|view| Resolved::of(view, stages)), stages, today })
     }
 

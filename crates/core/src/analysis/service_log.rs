@@ -44,6 +44,29 @@ pub(super) struct Run {
     pub valve: Valve,
     pub line: Line,
     pub goes_on: bool,
+    /// Places of the entries it was read in; none for what it had as it was built.
+    read_at: Vec<usize>,
+    /// Why it begins where no renewal is written down.
+    mended: Option<Mended>,
+}
+
+/// A valve that reads by more than chance what wear cannot bring about.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Mended {
+    /// Places of the entry it was read in, and of the one before it.
+    pub entries: (usize, usize),
+    pub valve: Valve,
+    /// By how much it reads better, SI.
+    pub by: f64,
+}
+
+impl Run {
+    /// What a reading of this valve, taken in the entry at `place`, has gone against all wear since the last one.
+    fn mended(&self, wear: Wear, place: usize, value: f64) -> Option<Mended> {
+        let (way, _) = wear.cannot()?;
+        let by = way * (value - self.line.points.last()?.1);
+        (by > wear.no_chance()).then_some(Mended { entries: (place, *self.read_at.last()?), valve: self.valve, by })
+    }
 }
 
 impl Log {
@@ -96,6 +119,11 @@ impl Log {
         self.entries.iter().filter_map(|own| Some((own, own.amount()?)))
     }
 
+    /// The candidate that is in the engine, by the last entry that names one.
+    pub(super) fn in_engine(&self) -> Option<&str> {
+        self.entries.iter().rev().find_map(|own| own.candidate.as_deref())
+    }
+
     /// How far it has run.
     pub(super) fn now(&self) -> Option<f64> {
         self.counted().last().map(|own| own.1)
@@ -126,27 +154,32 @@ impl Log {
         last.checked_add(time::Duration::days(days.round() as i64))
     }
 
-    /// Readings of one kind of wear as lines. `new`: what a valve had when it was put together, where the build says it.
+    /// Readings of one kind of wear as lines, which end where something was renewed or reads as if it had been. `new`: what a valve had
+    /// when it was put together, where the build says it.
     pub(super) fn runs(&self, wear: Wear, new: impl Fn(Side) -> Option<f64>) -> (Vec<Run>, bool) {
         let mut runs: Vec<Run> = Vec::new();
         let mut as_built = false;
         let mut is_first = true;
-        for (entry, at) in self.counted() {
+        for (place, entry) in self.entries.iter().enumerate() {
+            let Some(at) = entry.amount() else { continue };
             for (valve, value) in entry.read_of(wear) {
-                let own = runs.iter_mut().find(|run| run.valve == *valve && run.goes_on);
-                let run = match own {
-                    Some(run) => run,
+                let own = runs.iter().position(|run| run.valve == *valve && run.goes_on);
+                let mended = own.and_then(|own| runs[own].mended(wear, place, *value));
+                let own = match own.filter(|_| mended.is_none()) {
+                    Some(own) => own,
                     None => {
+                        own.into_iter().for_each(|own| runs[own].goes_on = false);
                         // Nothing renewed yet and nothing read at the start: it began as it was built.
-                        let start = new(valve.1).filter(|_| is_first && at > 0.0);
+                        let start = new(valve.1).filter(|_| is_first && at > 0.0 && mended.is_none());
                         as_built |= start.is_some();
                         let points = start.map(|value| (0.0, value)).into_iter().collect();
-                        runs.push(Run { valve: *valve, line: Line { points }, goes_on: true });
-                        let last = runs.len() - 1;
-                        &mut runs[last]
+                        let line = Line { points };
+                        runs.push(Run { valve: *valve, line, goes_on: true, read_at: Vec::new(), mended });
+                        runs.len() - 1
                     }
                 };
-                run.line.points.push((at, *value));
+                runs[own].line.points.push((at, *value));
+                runs[own].read_at.push(place);
             }
             if wear.is_renewed(entry.event, &entry.changed) {
                 runs.iter_mut().for_each(|run| run.goes_on = false);
@@ -154,6 +187,11 @@ impl Log {
             }
         }
         (runs, as_built)
+    }
+
+    /// Readings that wear cannot bring about.
+    pub(super) fn mended(&self, wear: Wear) -> Vec<Mended> {
+        self.runs(wear, |_| None).0.iter().filter_map(|run| run.mended).collect()
     }
 }
 

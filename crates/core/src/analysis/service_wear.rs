@@ -1,8 +1,8 @@
 //! What wears in a build, and when each valve is at its limit.
 
 use super::service_build::Servicing;
-use super::service_log::{Run, Valve};
-use super::service_words::{fine, rate_words, reached_words};
+use super::service_log::Run;
+use super::service_words::{fine, rate_words, reached_words, valve_words};
 use crate::candidate::most_play;
 use crate::document::Side;
 use crate::limits::figures::spring_band;
@@ -197,8 +197,4 @@ fn scale(wear: Wear, runs: &[Run]) -> f64 {
 /// JSON has no infinity: what is never reached is so far away that nobody gets there.
 fn finite(value: f64) -> f64 {
     value.min(1e9)
-}
-
-fn valve_words((cylinder, side): Valve) -> String {
-    format!("cylinder {cylinder} {}", side.key())
 }

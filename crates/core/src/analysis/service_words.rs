@@ -2,7 +2,7 @@
 
 use super::pulling_words::joined;
 use super::service_build::Servicing;
-use super::service_log::Log;
+use super::service_log::{Log, Valve};
 use crate::quantity::{Dimension, Shown, UnitSystem, scale, shown, shown_fine};
 use crate::report::{DueReport, WearTrend};
 use crate::service::{CountedIn, KILOMETRE, Reached, Wear};
@@ -15,6 +15,11 @@ pub(super) fn fine(wear: Wear, si: f64) -> (String, f64, Shown) {
         Dimension::Force => ("N".to_owned(), si, shown(si, Dimension::Force)),
         _ => ("mm".to_owned(), si * 1e3, shown_fine(si)),
     }
+}
+
+/// A valve by its name.
+pub(super) fn valve_words((cylinder, side): Valve) -> String {
+    format!("cylinder {cylinder} {}", side.key())
 }
 
 /// A day as 2026-06-01.

@@ -4,9 +4,9 @@ use super::pulling_words::joined;
 use super::service_build::Servicing;
 use super::service_due::due;
 use super::service_failed::failures;
-use super::service_log::Entry;
+use super::service_log::{Log, Mended};
 use super::service_wear::WearOf;
-use super::service_words::{fine, says, use_shown};
+use super::service_words::{fine, says, use_shown, valve_words};
 use crate::build::Build;
 use crate::candidate::Stages;
 use crate::document::Fault;
@@ -39,13 +39,14 @@ pub fn service_of(
     Ok(ServiceReport {
         says: says(&own, &trends, &next),
         model: MODEL.to_owned(),
+        in_engine: log.in_engine().map(str::to_owned),
         unit: log.counted_in.unit().to_owned(),
         cylinders: own.cylinders(),
         now: log.now(),
         now_shown: log.now().map(|now| use_shown(now, log.counted_in)),
         by_today: own.by_today().map(|now| use_shown(now, log.counted_in)),
         per_day: log.per_day(),
-        entries: log.entries.iter().map(entry).collect(),
+        entries: (0..log.entries.len()).map(|place| entry(log, place)).collect(),
         trends,
         next,
         failures: failures(&own),
@@ -59,7 +60,8 @@ pub fn wear_of(build: &Build, stages: &Stages) -> Vec<WearOf> {
     Wear::ALL.iter().filter_map(|wear| own.wear(*wear)).collect()
 }
 
-fn entry(own: &Entry) -> ServiceEntry {
+fn entry(log: &Log, place: usize) -> ServiceEntry {
+    let own = &log.entries[place];
     let mut parts: Vec<Shown> = Vec::new();
     if !own.changed.is_empty() {
         let changed: Vec<String> = own.changed.iter().map(|own| own.spoken()).collect();
@@ -88,5 +90,25 @@ fn entry(own: &Entry) -> ServiceEntry {
         event: own.event.word().to_owned(),
         says: joined(&parts.iter().collect::<Vec<_>>(), |own| own.join("; ")),
         problem: own.problem.clone(),
+        asks: Wear::ALL.iter().filter_map(|wear| asks(log, *wear, place)).collect(),
     }
+}
+
+/// What is asked where valves read better than wear can make them: of the one that does so the most.
+fn asks(log: &Log, wear: Wear, place: usize) -> Option<Shown> {
+    let (way, why) = wear.cannot()?;
+    let own: Vec<Mended> = log.mended(wear).into_iter().filter(|own| own.entries.0 == place).collect();
+    let most = own.iter().max_by(|a, b| a.by.total_cmp(&b.by))?;
+    let others = match own.len() - 1 {
+        0 => String::new(),
+        1 => ", one more valve likewise".to_owned(),
+        count => format!(", {count} more valves likewise"),
+    };
+    let (title, valve, word) = (wear.title(), valve_words(most.valve), if way > 0.0 { "more" } else { "less" });
+    let date = &log.entries[most.entries.1].date;
+    Some(fine(wear, most.by).2.said(|by| {
+        format!(
+            "{title} of {valve} reads {by} {word} than on {date}{others}: {why}. New parts or shims that are not written down, another tool, a slip? Until somebody says, it counts as new from there."
+        )
+    }))
 }

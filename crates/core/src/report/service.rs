@@ -11,6 +11,8 @@ report! {
         says: Shown,
         /// What is done with the readings, stated.
         model: String,
+        /// Identifier of the candidate that the last entry which names one has in the engine; absent where none does.
+        in_engine: Option<String>,
         /// What use is counted in: `mi`, `h` or `passes`.
         unit: String,
         /// How many cylinders it has.
@@ -51,6 +53,8 @@ report! {
         says: Shown,
         /// Why it is not counted with; empty where it is.
         problem: String,
+        /// What is asked about its readings.
+        asks: Vec<Shown>,
     }
 
     /// What one figure of the valves does over use.

@@ -59,6 +59,22 @@ impl Wear {
         }
     }
 
+    /// The least difference of two readings of a valve that is no chance, SI: four standard deviations of such a difference, which one
+    /// of thirty thousand exceeds the one way.
+    pub fn no_chance(self) -> f64 {
+        4.0 * std::f64::consts::SQRT_2 * self.repeats()
+    }
+
+    /// Which way it cannot go by wear, and what is said of that; nothing of lash, which goes either way.
+    pub const fn cannot(self) -> Option<(f64, &'static str)> {
+        match self {
+            Self::SeatLoad => Some((1.0, "springs do not gain load")),
+            Self::GuidePlay => Some((-1.0, "guides do not close")),
+            Self::LobeLift => Some((1.0, "lobes do not grow")),
+            Self::Lash => None,
+        }
+    }
+
     /// How much what readings usually repeat to counts beside what these repeat to.
     pub const WORTH: f64 = 4.0;
 

@@ -20,8 +20,9 @@ pub struct OwnerRequest {
     pub document: String,
     /// The stored build it is of.
     pub build: i64,
-    /// Identifier of the candidate.
-    pub candidate: String,
+    /// Identifier of the candidate; when absent the one that the log has in the engine, else the first.
+    #[serde(default)]
+    pub candidate: Option<String>,
     /// Units.
     #[serde(default)]
     pub system: UnitSystem,
@@ -49,7 +50,7 @@ pub async fn owner_report(
     let html = aside(move || {
         let like = wear_in(&documents, &stages);
         let around = Around { today: today.as_deref(), revisions: &revisions, like: &like };
-        Ok(page(&owner_of(&Build::read(&document)?, &candidate, &around, &stages)?, system))
+        Ok(page(&owner_of(&Build::read(&document)?, candidate.as_deref(), &around, &stages)?, system))
     });
     Ok(HttpResponse::Ok()
         .insert_header((CONTENT_SECURITY_POLICY, PAPER))

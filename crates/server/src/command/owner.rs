@@ -1,7 +1,7 @@
 //! `upper-lobe owner FILE`: the report for an owner, as a page or as JSON.
 
 use super::REFUSED;
-use super::analyze::{candidate_of, print, print_text, read};
+use super::analyze::{print, print_text, read};
 use crate::owner_page::page;
 use clap::{Args, ValueEnum};
 use std::path::PathBuf;
@@ -23,7 +23,7 @@ enum As {
 pub struct Options {
     /// Build document; `-` reads standard input.
     file: PathBuf,
-    /// Identifier of the candidate; the first when absent.
+    /// Identifier of the candidate; when absent the one that the log has in the engine, else the first.
     #[arg(long)]
     candidate: Option<String>,
     /// The day it is, as 2026-06-01; that of the log's last entry when absent.
@@ -53,7 +53,6 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
 
 fn report(options: &Options, text: &str) -> Result<OwnerReport, Faults> {
     let build = Build::read(text)?;
-    let candidate = candidate_of(&build, options.candidate.as_deref());
     let around = Around { today: options.today.as_deref(), revisions: &[], like: &[] };
-    Ok(owner_of(&build, &candidate, &around, &Arc::new(Stages::default()))?)
+    Ok(owner_of(&build, options.candidate.as_deref(), &around, &Arc::new(Stages::default()))?)
 }

@@ -48,6 +48,11 @@ export function Log({ report }: { report: ServiceReport }) {
                     {own.problem === '' ? null : (
                       <div className="fault">Not counted with: {own.problem}</div>
                     )}
+                    {own.asks.map((ask) => (
+                      <div key={ask[system]} className="fault">
+                        {ask[system]}
+                      </div>
+                    ))}
                   </td>
                 </tr>
               ))}

@@ -2,9 +2,21 @@ import { Button } from 'antd'
 import { useCandidate, useSessionPart } from '../../model/useSession'
 import { today } from '../bench/lines'
 
-/** Asks for the report of the candidate in view, as it is in view, in a tab of its own: a page to print or to keep. */
-export function OwnerReport() {
-  const candidate = useCandidate()
+interface Props {
+  /** Identifier of the candidate that the log has in the engine. */
+  readonly inEngine: string | undefined
+}
+
+/**
+ * Asks for the report of the candidate in the engine, of the one in view where the log names none, in a tab of its own: a page to
+ * print or to keep.
+ */
+export function OwnerReport({ inEngine }: Props) {
+  const viewed = useCandidate()
+  const named = useSessionPart((state) =>
+    state.answer?.candidates.find(({ id }) => id === inEngine),
+  )
+  const candidate = named ?? viewed
   const document = useSessionPart((state) => state.history.present)
   const build = useSessionPart((state) => state.summary.id)
   const system = useSessionPart((state) => state.system)

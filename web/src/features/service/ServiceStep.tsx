@@ -44,7 +44,7 @@ export function ServiceStep() {
       {view === 'due' ? <Due report={data} /> : null}
       {view === 'story' ? (
         <>
-          <OwnerReport />
+          <OwnerReport inEngine={data.in_engine ?? undefined} />
           <Story />
         </>
       ) : null}
