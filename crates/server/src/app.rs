@@ -11,6 +11,7 @@ use crate::jobs::Jobs;
 use crate::page::page;
 use crate::pairing::{Door, Shop, is_of, paired_only};
 use crate::problem::Problem;
+use crate::shop::Lessons;
 use actix_web::http::StatusCode;
 use actix_web::http::header::{ALLOW, HeaderValue};
 use actix_web::middleware::from_fn;
@@ -40,6 +41,8 @@ pub struct Shared {
     pub damage: web::Data<Vec<Damage>>,
     /// Cached stages.
     pub stages: web::Data<Stages>,
+    /// What the shop's builds teach each other.
+    pub lessons: web::Data<Lessons>,
     /// Work that takes seconds.
     pub jobs: web::Data<Jobs>,
     /// Instruments that are listened to.
@@ -133,6 +136,7 @@ pub fn configure(shared: Shared) -> impl Fn(&mut web::ServiceConfig) + Clone {
             .app_data(shared.store.clone())
             .app_data(shared.damage.clone())
             .app_data(shared.stages.clone())
+            .app_data(shared.lessons.clone())
             .app_data(shared.jobs.clone())
             .app_data(shared.hub.clone())
             .app_data(shared.hosts.clone())

@@ -57,4 +57,15 @@ async fn builds_that_were_pulled_teach_the_next_of_their_family() {
     let report = body(send(&app, ask(third["id"].as_i64())).await).await;
     assert_eq!((names(&report), report["levels"][1]["builds"].as_u64()), (3, Some(3)));
     assert_eq!(names(&body(send(&app, ask(None)).await).await), 4);
+
+    // What a build teaches is that of its newest revision, and nothing once it is put away.
+    let path = format!("/api/builds/{}", third["id"]);
+    let saved = json!({ "base_revision": 1, "document": pulled("Three", 2.0) });
+    send(&app, TestRequest::put().uri(&path).set_json(saved)).await;
+    let begun = body(send(&app, begin("small_v8")).await).await;
+    let document: Value = serde_json::from_str(begun["document"].as_str().unwrap()).unwrap();
+    let after = document["calibration"]["friction"].as_f64().unwrap();
+    assert!(after > friction + 0.05, "two spreads instead of .9 in one of three: {friction} to {after}");
+    send(&app, TestRequest::post().uri(&format!("{path}/archive"))).await;
+    assert!(body(send(&app, begin("small_v8")).await).await["shop"].is_null(), "two are left");
 }

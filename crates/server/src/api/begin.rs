@@ -2,7 +2,7 @@
 
 use crate::jobs::aside;
 use crate::problem::Problem;
-use crate::shop::taught;
+use crate::shop::Lessons;
 use actix_web::{get, post, web};
 use serde::Deserialize;
 use upper_lobe_core::analysis::{
@@ -36,9 +36,11 @@ pub struct BeginRequest {
 pub async fn begin_build(
     store: web::Data<Store>,
     stages: web::Data<Stages>,
+    lessons: web::Data<Lessons>,
     body: web::Json<BeginRequest>,
 ) -> Result<web::Json<BeginningReport>, Problem> {
-    let (stages, taught) = (stages.into_inner(), taught(&store, None).await?);
+    let stages = stages.into_inner();
+    let taught = lessons.taught(&store, None, &stages).await?;
     aside(move || Ok(beginning(&body.beginning, &taught, body.system, &stages)?)).await.map(web::Json)
 }
 

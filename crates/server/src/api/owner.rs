@@ -4,7 +4,7 @@ use super::history::stored_revisions;
 use crate::jobs::aside;
 use crate::owner_page::page;
 use crate::problem::Problem;
-use crate::shop::{others, wear_in};
+use crate::shop::Lessons;
 use actix_web::http::header::CONTENT_SECURITY_POLICY;
 use actix_web::{HttpResponse, post, web};
 use serde::Deserialize;
@@ -41,14 +41,14 @@ const PAPER: &str =
 pub async fn owner_report(
     store: web::Data<Store>,
     stages: web::Data<Stages>,
+    lessons: web::Data<Lessons>,
     form: web::Form<OwnerRequest>,
 ) -> Result<HttpResponse, Problem> {
     let OwnerRequest { document, build, candidate, system, today } = form.into_inner();
     let revisions = stored_revisions(&store, build).await?;
-    let documents = others(&store, Some(build)).await?;
     let stages = stages.into_inner();
+    let like = lessons.wear(&store, Some(build), &stages).await?;
     let html = aside(move || {
-        let like = wear_in(&documents, &stages);
         let around = Around { today: today.as_deref(), revisions: &revisions, like: &like };
         Ok(page(&owner_of(&Build::read(&document)?, candidate.as_deref(), &around, &stages)?, system))
     });

@@ -3,7 +3,7 @@
 use crate::jobs::aside;
 use crate::problem::Problem;
 use crate::service_calendar::calendar;
-use crate::shop::{others, wear_in};
+use crate::shop::Lessons;
 use actix_web::{HttpResponse, post, web};
 use serde::Deserialize;
 use std::sync::Arc;
@@ -34,9 +34,10 @@ pub struct ServiceRequest {
 pub async fn read_service_log(
     store: web::Data<Store>,
     stages: web::Data<Stages>,
+    lessons: web::Data<Lessons>,
     body: web::Json<ServiceRequest>,
 ) -> Result<web::Json<ServiceReport>, Problem> {
-    let report = report(&store, stages.into_inner(), body.into_inner()).await?;
+    let report = report((&store, &lessons), stages.into_inner(), body.into_inner()).await?;
     Ok(web::Json(report.0))
 }
 
@@ -46,23 +47,23 @@ pub async fn read_service_log(
 pub async fn service_calendar(
     store: web::Data<Store>,
     stages: web::Data<Stages>,
+    lessons: web::Data<Lessons>,
     body: web::Json<ServiceRequest>,
 ) -> Result<HttpResponse, Problem> {
     let system = body.system;
-    let (report, name) = report(&store, stages.into_inner(), body.into_inner()).await?;
+    let (report, name) = report((&store, &lessons), stages.into_inner(), body.into_inner()).await?;
     let text = calendar(&report, &name, system).to_string();
     Ok(HttpResponse::Ok().content_type("text/calendar; charset=utf-8").body(text))
 }
 
 async fn report(
-    store: &Store,
+    (store, lessons): (&Store, &Lessons),
     stages: Arc<Stages>,
     request: ServiceRequest,
 ) -> Result<(ServiceReport, String), Problem> {
-    let documents = others(store, request.build).await?;
+    let like = lessons.wear(store, request.build, &stages).await?;
     aside(move || {
         let build = Build::read(&request.document)?;
-        let like = wear_in(&documents, &stages);
         let report = service_of(&build, (request.today.as_deref(), &like), &stages)?;
         Ok((report, build.name().to_owned()))
     })

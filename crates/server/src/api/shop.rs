@@ -2,10 +2,10 @@
 
 use crate::jobs::aside;
 use crate::problem::Problem;
-use crate::shop::taught;
+use crate::shop::Lessons;
 use actix_web::{post, web};
 use serde::Deserialize;
-use upper_lobe_core::analysis::{Build, ShopReport, shop_of, taught_by};
+use upper_lobe_core::analysis::{Build, ShopReport, Stages, shop_of, taught_by};
 use upper_lobe_store::Store;
 use utoipa::ToSchema;
 
@@ -25,10 +25,12 @@ pub struct ShopRequest {
 #[post("/shop")]
 pub async fn read_shop(
     store: web::Data<Store>,
+    stages: web::Data<Stages>,
+    lessons: web::Data<Lessons>,
     body: web::Json<ShopRequest>,
 ) -> Result<web::Json<ShopReport>, Problem> {
     let ShopRequest { document, build } = body.into_inner();
-    let mut taught = taught(&store, build).await?;
+    let mut taught = lessons.taught(&store, build, &stages.into_inner()).await?;
     aside(move || {
         let build = Build::read(&document)?;
         taught.extend(taught_by(&build));

@@ -8,6 +8,7 @@ use crate::instruments::Hub;
 use crate::jobs::Jobs;
 use crate::pairing::{Certificate, Door, Files, Networked, Shop, private_addresses};
 use crate::points;
+use crate::shop::Lessons;
 use actix_web::dev::Server;
 use actix_web::{App, HttpServer, web};
 use anyhow::{Context, bail};
@@ -58,6 +59,7 @@ async fn serve(options: &ServeOptions) -> anyhow::Result<()> {
         store: web::Data::new(store.clone()),
         damage: web::Data::new(damage),
         stages,
+        lessons: web::Data::new(Lessons::default()),
         jobs: web::Data::new(Jobs::default()),
         hub: web::Data::new(Hub::default()),
         hosts: web::Data::new(AllowedHosts::loopback(bound.port())),

@@ -13,6 +13,7 @@ use upper_lobe_server::guard::AllowedHosts;
 use upper_lobe_server::instruments::Hub;
 use upper_lobe_server::jobs::Jobs;
 use upper_lobe_server::pairing::{Door, Shop};
+use upper_lobe_server::shop::Lessons;
 use upper_lobe_store::Store;
 
 pub const HOST: (&str, &str) = ("Host", "127.0.0.1:8080");
@@ -27,6 +28,7 @@ pub fn shared_on(store: Store) -> Shared {
         damage: web::Data::new(Vec::new()),
         store: web::Data::new(store),
         stages: web::Data::new(Stages::default()),
+        lessons: web::Data::new(Lessons::default()),
         jobs: web::Data::new(Jobs::default()),
         hub: web::Data::new(Hub::default()),
         hosts: web::Data::new(AllowedHosts::loopback(8080)),
