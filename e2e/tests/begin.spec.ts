@@ -86,9 +86,22 @@ test('the order goes out as CSV and JSON', async ({ bench: page }) => {
   }
   const sheet = await taken('CSV')
   expect(sheet).toContain('Closes at .050,intake,32.0 deg after BDC')
+  expect(sheet).toContain('Revision,,1,')
   const card = JSON.parse(await taken('JSON')) as { candidate: string; lines: unknown[] }
   expect(card.candidate).toBe('A even keel')
   expect(card.lines.length).toBeGreaterThan(15)
+  // What goes out with edits that nobody saved says so, on paper and in the file.
+  const paper = page.getByRole('article', { name: 'Order card' })
+  await expect(paper).toContainText('Revision 1,')
+  await step(page, 'Events')
+  await event(page, 'Intake closes').fill('34')
+  await event(page, 'Intake closes').press('Enter')
+  await step(page, 'Order')
+  await expect(paper).toContainText('34.0 deg after BDC')
+  await expect(paper).toContainText('Revision 1, with edits that are not saved')
+  const edited = await taken('CSV')
+  expect(edited).toContain('Closes at .050,intake,34.0 deg after BDC')
+  expect(edited).toContain('Revision,,"1, with edits that are not saved",')
 })
 
 test('a chart is read by keys, and taken along as CSV and as a picture', async ({

@@ -113,7 +113,9 @@ fn a_sheet_has_every_line_and_quotes_what_has_commas() {
     let card = card(DEMOS[0], "a");
     let sheet = order_csv(&card, UnitSystem::Metric).unwrap();
     assert!(sheet.starts_with("what,side,asked,to be ground,running,as it came\n"));
-    assert_eq!(sheet.lines().count(), 1 + card.lines.len() + card.facts.len() + card.parts.len());
+    let rows = card.lines.len() + card.facts.len() + card.missing.len() + card.parts.len();
+    assert_eq!(sheet.lines().count(), 3 + rows, "headings, build, candidate, and these");
+    assert!(sheet.contains(&format!("Candidate,,{},", card.candidate)), "{sheet}");
     assert!(sheet.contains("Lobe lift,intake,8.08 mm,"), "{sheet}");
     assert!(sheet.contains("\"Hydraulic roller, link bar\""));
 }

@@ -2,20 +2,23 @@
 
 use maud::{DOCTYPE, Markup, html};
 use rust_xlsxwriter::{Format, Workbook, Worksheet, XlsxError};
-use upper_lobe_core::analysis::{ORDER_COLUMNS, OrderCard, OrderFact, Side, UnitSystem, order_cells};
+use upper_lobe_core::analysis::{ORDER_COLUMNS, OrderCard, OrderFact, Side, UnitSystem, order_cells, order_of_what};
 
-/// The order as a workbook of three sheets: cam, parts with their sums, and what to do.
+/// The order as a workbook of three sheets: cam, parts with their sums, and what to do. `revision` says which one it is of, in words;
+/// nothing where nobody knows.
 ///
 /// # Errors
 /// The writer's own.
-pub fn workbook(card: &OrderCard, system: UnitSystem) -> Result<Vec<u8>, XlsxError> {
+pub fn workbook(card: &OrderCard, revision: &str, system: UnitSystem) -> Result<Vec<u8>, XlsxError> {
     let bold = Format::new().set_bold();
     let mut book = Workbook::new();
     let cam = book.add_worksheet().set_name("Cam")?;
     headed(cam, &ORDER_COLUMNS, &bold)?;
     let facts = card.facts.iter().map(|fact| vec![fact.label.as_str(), "", fact.value.text(system)]);
     let lines = card.lines.iter().map(|line| order_cells(line, system).to_vec());
-    for (row, texts) in (1..).zip(lines.chain(facts)) {
+    let of_what = order_of_what(card, revision).map(|(label, text)| vec![label, "", text]);
+    let missing = card.missing.iter().map(|own| vec![own.label.as_str(), "", "to be given"]);
+    for (row, texts) in (1..).zip(of_what.chain(lines).chain(facts).chain(missing)) {
         write(cam, row, &texts)?;
     }
     cam.autofit();

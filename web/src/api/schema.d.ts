@@ -5599,8 +5599,6 @@ export interface components {
             candidate: string;
             /** @description The document's text. */
             document: string;
-            /** @description Units of a workbook. */
-            system?: components["schemas"]["UnitSystem"];
         };
         /**
          * @description Where an input of a result comes from.
@@ -7902,6 +7900,17 @@ export interface components {
             /** @description Whether every candidate is wanted side by side. */
             table?: boolean;
         };
+        /** @description Whose order, as a workbook. */
+        WorkbookRequest: {
+            /** @description Identifier of the candidate. */
+            candidate: string;
+            /** @description The document's text. */
+            document: string;
+            /** @description Which revision it is, in words; nothing where nobody knows. */
+            revision?: string;
+            /** @description Units. */
+            system?: components["schemas"]["UnitSystem"];
+        };
         /** @description A spring that has lost load. */
         WornReport: {
             /**
@@ -9122,7 +9131,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OrderRequest"];
+                "application/json": components["schemas"]["WorkbookRequest"];
             };
         };
         responses: {

@@ -105,7 +105,7 @@ pub use expecting::expected_of;
 pub use history::{Revision, history_of};
 pub use lobes_apart::{LobesApart, lobes_apart};
 pub use measured_motion::{MotionFitJob, MotionFitStep};
-pub use order_card::{ORDER_COLUMNS, order_card, order_cells, order_csv};
+pub use order_card::{ORDER_COLUMNS, order_card, order_cells, order_csv, order_of_what};
 pub use owner::{Around, owner_of};
 pub use phasing::{PhasingJob, PhasingStep};
 pub use played_motion::played_motion;

@@ -276,6 +276,12 @@ fn or_nothing(shown: Option<&Shown>, system: UnitSystem) -> &str {
     shown.map_or("", |shown| shown.text(system))
 }
 
+/// What an order is of, for whoever gets a sheet by itself: build and candidate, and the revision where one is known.
+pub fn order_of_what<'a>(card: &'a OrderCard, revision: &'a str) -> impl Iterator<Item = (&'static str, &'a str)> {
+    let named = [("Build", card.build.as_str()), ("Candidate", card.candidate.as_str()), ("Revision", revision)];
+    named.into_iter().filter(|(_, text)| !text.is_empty())
+}
+
 /// The card as a sheet of six columns, for whoever keeps orders in a spreadsheet.
 ///
 /// # Errors
@@ -283,11 +289,17 @@ fn or_nothing(shown: Option<&Shown>, system: UnitSystem) -> &str {
 pub fn order_csv(card: &OrderCard, system: UnitSystem) -> Result<String, csv::Error> {
     let mut sheet = csv::Writer::from_writer(Vec::new());
     sheet.write_record(ORDER_COLUMNS)?;
+    for (label, text) in order_of_what(card, "") {
+        sheet.write_record([label, "", text, "", "", ""])?;
+    }
     for line in &card.lines {
         sheet.write_record(order_cells(line, system))?;
     }
     for fact in &card.facts {
         sheet.write_record([fact.label.as_str(), "", fact.value.text(system), "", "", ""])?;
+    }
+    for lacking in &card.missing {
+        sheet.write_record([lacking.label.as_str(), "", "to be given", "", "", ""])?;
     }
     for part in &card.parts {
         let (price, lead) = (or_nothing(part.price.as_ref(), system), part.lead_time.as_deref().unwrap_or_default());

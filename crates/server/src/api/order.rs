@@ -17,7 +17,20 @@ pub struct OrderRequest {
     pub document: String,
     /// Identifier of the candidate.
     pub candidate: String,
-    /// Units of a workbook.
+}
+
+/// Whose order, as a workbook.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WorkbookRequest {
+    /// The document's text.
+    pub document: String,
+    /// Identifier of the candidate.
+    pub candidate: String,
+    /// Which revision it is, in words; nothing where nobody knows.
+    #[serde(default)]
+    pub revision: String,
+    /// Units.
     #[serde(default)]
     pub system: UnitSystem,
 }
@@ -35,16 +48,19 @@ pub async fn order(stages: web::Data<Stages>, body: web::Json<OrderRequest>) -> 
 const WORKBOOK: &str = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
 /// The same as a workbook of three sheets.
-#[utoipa::path(request_body = OrderRequest, responses((status = 200, content_type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", body = Vec<u8>), (status = 422, body = Problem)), tag = "workbench")]
+#[utoipa::path(request_body = WorkbookRequest, responses((status = 200, content_type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet", body = Vec<u8>), (status = 422, body = Problem)), tag = "workbench")]
 #[post("/order/workbook")]
-pub async fn order_workbook(stages: web::Data<Stages>, body: web::Json<OrderRequest>) -> Result<HttpResponse, Problem> {
+pub async fn order_workbook(
+    stages: web::Data<Stages>,
+    body: web::Json<WorkbookRequest>,
+) -> Result<HttpResponse, Problem> {
     let stages = stages.into_inner();
     let bytes = aside(move || {
         let card = order_card(&Build::read(&body.document)?, &body.candidate, &stages)?;
         let refuse = |error: rust_xlsxwriter::XlsxError| {
             Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "no-workbook", error.to_string())
         };
-        workbook(&card, body.system).map_err(refuse)
+        workbook(&card, &body.revision, body.system).map_err(refuse)
     });
     Ok(HttpResponse::Ok().content_type(WORKBOOK).body(bytes.await?))
 }

@@ -47,7 +47,7 @@ pub fn run(options: &Options) -> anyhow::Result<ExitCode> {
                 Form::Json => print(&card)?,
                 Form::Csv => print_text(&order_csv(&card, system)?)?,
                 Form::Html => print_text(&page(&card, system))?,
-                Form::Xlsx => std::io::stdout().write_all(&workbook(&card, system)?)?,
+                Form::Xlsx => std::io::stdout().write_all(&workbook(&card, "", system)?)?,
             }
         }
         Err(faults) => {

@@ -5,6 +5,7 @@ import { useCandidate, useSession, useSessionPart } from '../../model/useSession
 import { Needs } from '../fields/Needs'
 import { download } from '../pictures/export'
 import { printOnly } from '../sheet/printOnly'
+import { useRevision } from '../sheet/useRevision'
 import { LobeDrawing } from './LobeDrawing'
 import './order.css'
 import { sheetOf } from './orderSheet'
@@ -17,7 +18,7 @@ export function OrderStep() {
   const work = useSession()
   const candidate = useCandidate()?.id ?? ''
   const system = useSessionPart((state) => state.system)
-  const summary = useSessionPart((state) => state.summary)
+  const revision = useRevision()
   if (card.error)
     return (
       <p className="fault" role="alert">
@@ -29,24 +30,32 @@ export function OrderStep() {
   const workbook = async () => {
     const blob = await answered(
       client.POST('/api/order/workbook', {
-        body: { document: work.read().history.present, candidate, system },
+        body: { document: work.read().history.present, candidate, revision, system },
         parseAs: 'blob',
       }),
     )
     download(`${file}.xlsx`, blob, '')
   }
-  const file = `${order.build} ${order.candidate} order`
+  const file = `${order.build} ${order.candidate} order, revision ${revision}`
+  // Paper and files are of what stands in the document, never of what stood there before the last edit.
+  const isLate = card.isPlaceholderData
   return (
     <>
       <div className="order-tools no-print">
-        <Button type="primary" onClick={() => printOnly('order-card')}>
+        <Button type="primary" disabled={isLate} onClick={() => printOnly('order-card')}>
           Print this order
         </Button>
-        <Button onClick={() => download(`${file}.csv`, sheetOf(order, system), 'text/csv')}>
+        <Button
+          disabled={isLate}
+          onClick={() => download(`${file}.csv`, sheetOf(order, revision, system), 'text/csv')}
+        >
           CSV
         </Button>
-        <Button onClick={() => void workbook()}>XLSX</Button>
+        <Button disabled={isLate} onClick={() => void workbook()}>
+          XLSX
+        </Button>
         <Button
+          disabled={isLate}
           onClick={() =>
             download(`${file}.json`, `${JSON.stringify(order, null, 2)}\n`, 'application/json')
           }
@@ -64,7 +73,7 @@ export function OrderStep() {
           <div>
             <h2>Camshaft order</h2>
             <p>
-              {order.build}, {order.candidate}. Revision {summary.revision},{' '}
+              {order.build}, {order.candidate}. Revision {revision},{' '}
               {new Date().toLocaleDateString()}.
             </p>
           </div>

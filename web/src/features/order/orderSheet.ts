@@ -2,10 +2,15 @@ import type { OrderCard, UnitSystem } from '../../api/client'
 import { spoken } from '../fields/labels'
 import { csvOfRows } from '../pictures/export'
 
-/** The order as a sheet of six columns, in the units on screen. Pure. */
-export function sheetOf(order: OrderCard, system: UnitSystem): string {
+/** The order as a sheet of six columns, in the units on screen: what it is of comes first. Pure. */
+export function sheetOf(order: OrderCard, revision: string, system: UnitSystem): string {
   return csvOfRows([
     ['what', 'side', 'asked', 'to be ground', 'running', 'as it came'],
+    ...[
+      ['Build', order.build],
+      ['Candidate', order.candidate],
+      ['Revision', revision],
+    ].map(([label, text]) => [label ?? '', '', text ?? '', '', '', '']),
     ...order.lines.map(({ label, side, asked, ground, running, delivered }) => [
       label,
       side,

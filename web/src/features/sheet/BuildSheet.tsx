@@ -10,12 +10,12 @@ import { useOrder } from '../order/useOrder'
 import { TorqueChart } from '../torque/TorqueChart'
 import { useShownCurve } from '../torque/useCurve'
 import { useScales } from '../torque/useScales'
-import { isUnsaved } from '../../model/state'
 import { useCandidate, useSessionPart } from '../../model/useSession'
 import { Strip } from '../strip/Strip'
 import { useStripView } from '../strip/useStripView'
 import './sheet.css'
 import { SheetTools } from './SheetTools'
+import { useRevision } from './useRevision'
 
 interface SheetProps {
   /** Steps in their order, whose fields are printed. */
@@ -33,8 +33,7 @@ export function BuildSheet({ steps, onClose }: SheetProps) {
   const fields = useSessionPart((state) => state.answer?.fields)
   const name = useSessionPart((state) => state.answer?.name)
   const index = useSessionPart((state) => state.answer?.candidate_index) ?? 0
-  const summary = useSessionPart((state) => state.summary)
-  const unsaved = useSessionPart(isUnsaved)
+  const revision = useRevision()
   const beside = useSessionPart((state) => state.answer?.beside)
   const strip = useStripView('sheet', true)
   const order = useOrder()
@@ -44,11 +43,10 @@ export function BuildSheet({ steps, onClose }: SheetProps) {
       <SheetTools onClose={onClose} />
       <h1>{name}</h1>
       <p>
-        {candidate.name}. Revision {summary.revision}
-        {unsaved ? ', with edits that are not saved' : ''}, {new Date().toLocaleDateString()}.
+        {candidate.name}. Revision {revision}, {new Date().toLocaleDateString()}.
       </p>
       <EngineAnswer />
-      {order.data ? <Lobes order={order.data} /> : null}
+      {order.data && !order.isPlaceholderData ? <Lobes order={order.data} /> : null}
       <div className="sheet-strip">
         <Strip view={strip} sized={false} />
         <p className="quiet">
