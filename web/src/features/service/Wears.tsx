@@ -91,7 +91,7 @@ function Lines({ trend, report }: { trend: Trend; report: ServiceReport }) {
         ) : null}
       </div>
       <Chart
-        label={`${trend.title} over use: ${valve}, beside all others`}
+        label={`${trend.title} over use: ${valve}, beside the mean of all others`}
         name={`wear of ${trend.title.toLowerCase()}`}
         curves={wearCurves(trend, valve, report.now ?? 0, scale.factor)}
         x={{ unit: report.unit }}

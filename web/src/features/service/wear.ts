@@ -27,7 +27,7 @@ export function wearCurves(trend: Trend, valve: string, now: number, factor: num
   const rate = looked.at.length > 0 ? slopeOf(looked.now, looked.limit, looked.reached_at, now) : 0
   const line = (at: number): [number, number] => [at, (looked.now + rate * (at - now)) / factor]
   return [
-    { name: 'other valves', points: mean(others), ink: 'plain', dots: true },
+    { name: 'mean of the others', points: mean(others), ink: 'plain', dots: true },
     { name: valve, points: points(looked), ink: 'one', dots: true },
     { name: 'its line', points: [line(from), line(end)], ink: 'one' },
     {
