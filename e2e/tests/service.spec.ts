@@ -71,3 +71,38 @@ test('a log is kept valve by valve, tells what wears and what is due, and a fail
   await bench.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(story.getByRole('row', { name: /^2026-05-10/ })).not.toContainText('not saved')
 })
+
+test('while the answer to a new entry is late, no field of the one before is offered under its heading', async ({
+  bench,
+}) => {
+  await step(bench, 'Service')
+  const log = bench.getByRole('region', { name: 'On the road' })
+  const entry = log.getByRole('form', { name: 'New entry' })
+  const load = log.getByRole('textbox', { name: 'Seat load, cylinder 1 intake' })
+  const write = async (date: string, at: string) => {
+    await entry.getByRole('textbox', { name: 'Day' }).fill(date)
+    await entry.getByRole('textbox', { name: 'At' }).fill(at)
+    await entry.getByRole('button', { name: 'Write it down' }).click()
+  }
+  await write('2026-01-10', '0')
+  await load.fill('136')
+  await load.press('Enter')
+  await expect(log.getByText('seat load 136 lbf')).toBeVisible()
+  // The fields of the second entry wait until they are let go; the edit that begins it does not.
+  let letGo = () => {}
+  const held = new Promise<void>((resolve) => {
+    letGo = resolve
+  })
+  await bench.route('**/api/workbench', async (route) => {
+    const asked = route.request().postDataJSON() as { entry: string | null; edits: unknown[] }
+    if (asked.entry === 'v2' && asked.edits.length === 0) await held
+    await route.continue()
+  })
+  await write('2026-05-10', '12,000')
+  await expect(log.getByRole('button', { name: '2026-05-10' })).toBeVisible()
+  await expect(log.getByText('Reading the entry…')).toBeVisible()
+  await expect(load).toHaveCount(0)
+  letGo()
+  await expect(load).toHaveValue('')
+  await expect(log.getByRole('region', { name: 'Entry of 2026-05-10' })).toBeVisible()
+})
