@@ -3,7 +3,35 @@
 use super::entries;
 use crate::document::{Fault, MOST_POINTS};
 use crate::pulls::file::{Holds, Mapped, Run, guessed, read, runs};
+use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value, json};
+
+/// What pulls of one file share, as typed; empty where nothing is said.
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields, default)]
+pub struct SharedOfPulls {
+    /// Identifier of the candidate that was on the dyno.
+    pub candidate: String,
+    /// Day, as 2026-03-09.
+    pub day: String,
+    /// Boost level.
+    pub level: String,
+    /// The air it is stated in.
+    pub air: String,
+    /// `engine` or `chassis`.
+    pub dyno: String,
+    /// Name of the file.
+    pub file: String,
+}
+
+impl SharedOfPulls {
+    /// Its fields with their names in the document.
+    pub(super) fn fields(&self) -> Vec<(&'static str, &str)> {
+        let Self { candidate, day, level, air, dyno, file } = self;
+        vec![("candidate", candidate), ("day", day), ("level", level), ("air", air), ("dyno", dyno), ("file", file)]
+    }
+}
 
 /// What every pull of a file shares.
 pub struct Shared<'a> {

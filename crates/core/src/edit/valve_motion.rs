@@ -7,7 +7,33 @@ use super::entries;
 use crate::document::{Fault, MOST_OF_TRACE};
 use crate::pulls::file::{Line, Table, number, read};
 use crate::quantity::{Dimension, UnitSystem, parse};
+use serde::{Deserialize, Serialize};
 use serde_json::{Map, Value, json};
+
+/// What traces of one file share, as typed; empty where nothing is said.
+#[derive(Debug, Clone, Default, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields, default)]
+pub struct SharedOfMotion {
+    /// Identifier of the candidate whose train it was.
+    pub candidate: String,
+    /// `intake` or `exhaust`.
+    pub side: String,
+    /// `rig` or `engine`.
+    pub turned_by: String,
+    /// Day, as 2026-03-09.
+    pub day: String,
+    /// Name of the file.
+    pub file: String,
+}
+
+impl SharedOfMotion {
+    /// Its fields with their names in the document.
+    pub(super) fn fields(&self) -> [(&'static str, &str); 5] {
+        let Self { candidate, side, turned_by, day, file } = self;
+        [("candidate", candidate), ("side", side), ("turned_by", turned_by), ("day", day), ("file", file)]
+    }
+}
 
 /// Speeds that a column may be named by, rpm.
 const SPEEDS: std::ops::RangeInclusive<f64> = 300.0..=15_000.0;
