@@ -1,4 +1,4 @@
-import { drag, expect, step, test, unfold } from './screen'
+import { drag, expect, handle, step, test, unfold } from './screen'
 
 test.slow()
 
@@ -110,6 +110,14 @@ test('the model is fitted to a pull, and the fit is taken and forgotten', async 
   })
   await bench.getByRole('button', { name: 'Forget the calibration' }).click()
   await expect(bench.getByText(/not calibrated/)).toBeVisible({ timeout: 180_000 })
+  // What was fitted to one engine is not taken into another; undone, it is the same again.
+  const take = bench.getByRole('button', { name: 'Take these' })
+  await expect(take).toBeVisible()
+  await handle(bench, 'Intake closes').press('ArrowRight')
+  await expect(bench.getByText('The document was changed since: fit again')).toBeVisible()
+  await expect(take).toHaveCount(0)
+  await bench.keyboard.press('Control+z')
+  await expect(take).toBeVisible()
 })
 
 test('margins say what was computed beside the estimate', async ({ bench }) => {

@@ -1,6 +1,7 @@
 import { Button, Select } from 'antd'
 import { useState } from 'react'
 import type { MotionFitReport, MotionLine } from '../../api/client'
+import { useAsked } from '../../model/useAsked'
 import { useJob, waitsFor } from '../../model/useJob'
 import { useSession, useSessionPart } from '../../model/useSession'
 import { today } from '../bench/lines'
@@ -28,7 +29,7 @@ export function Measured({ candidate }: { candidate: string | undefined }) {
   const own = all.filter((trace) => trace.candidate === candidate)
   const [side, setSide] = useState('intake')
   const [turnedBy, setTurnedBy] = useState('rig')
-  const [asked, setAsked] = useState<string>()
+  const { document: asked, ask, isOld } = useAsked('train_fit')
   const line = useJob<MotionLine>(
     '/api/motion',
     ['motion', asked, candidate],
@@ -67,7 +68,7 @@ export function Measured({ candidate }: { candidate: string | undefined }) {
           popupMatchSelectWidth={false}
         />
         {own.length > 0 ? (
-          <Button size="small" disabled={line.isFetching} onClick={() => setAsked(document)}>
+          <Button size="small" disabled={line.isFetching} onClick={ask}>
             Fit the train to it
           </Button>
         ) : null}
@@ -90,7 +91,7 @@ export function Measured({ candidate }: { candidate: string | undefined }) {
         </p>
       ) : null}
       {line.data?.state === 'done' ? <MeasuredFit report={line.data.report} /> : null}
-      <Taken report={line.data?.state === 'done' ? line.data.report : undefined} />
+      <Taken report={line.data?.state === 'done' ? line.data.report : undefined} isOld={isOld} />
     </section>
   )
 }
@@ -126,11 +127,13 @@ function Traces({ traces }: { traces: readonly Trace[] }) {
 }
 
 /** Whether the train goes by a fit, and the way out of it. */
-function Taken({ report }: { report: MotionFitReport | undefined }) {
+function Taken({ report, isOld }: { report: MotionFitReport | undefined; isOld: boolean }) {
   const forget = useForget('train_fit')
   return (
     <p className="no-print">
-      {report ? <Take fields={report.fields} label="Take these constants" held="" /> : null}{' '}
+      {report ? (
+        <Take fields={report.fields} label="Take these constants" held="" isOld={isOld} />
+      ) : null}{' '}
       {forget ? (
         <>
           <span className="quiet">The train goes by what was measured.</span>{' '}

@@ -8,15 +8,21 @@ interface Props {
   readonly label: string
   /** What stands there once the document has it. */
   readonly held: string
+  /** Whether it was worked out of another document than the one in view: it is not taken into that. */
+  readonly isOld?: boolean
 }
 
 /** Takes what was worked out into the document in one step of undo, and says so once it is there. */
-export function Take({ fields, label, held }: Props) {
+export function Take({ fields, label, held, isOld = false }: Props) {
   const session = useSession()
   const take = () => {
     session.edits(fields.map(({ field, text }) => ({ set: { field, text } })))
   }
   if (useHolds(fields)) return <span className="quiet">{held}</span>
+  if (isOld)
+    return (
+      <span className="fault">The document was changed since: fit again before it is taken.</span>
+    )
   return (
     <Button size="small" type="primary" onClick={take}>
       {label}

@@ -1,10 +1,10 @@
 import { numberIn, percent, signedPercent } from '../../model/figures'
 import { Button } from 'antd'
-import { useState } from 'react'
 import type { CalibrateLine, CalibrationReport, CurveReport } from '../../api/client'
 import type { SessionState } from '../../model/state'
 import { useSessionPart } from '../../model/useSession'
 import type { Scales } from './chart'
+import { useAsked } from '../../model/useAsked'
 import { useJob, waitsFor } from '../../model/useJob'
 import { inSentence } from '../fields/labels'
 import { Take, useForget } from '../fields/Take'
@@ -31,8 +31,7 @@ export function Fit({ curve, scales, hasPulls = false }: Props) {
   )
   const calibrated = curve?.calibrated ?? isFitted
   const has = hasPull || hasPulls
-  const document = useSessionPart((state) => state.history.present)
-  const [asked, setAsked] = useState<string>()
+  const { document: asked, ask, isOld } = useAsked('calibration')
   const line = useJob<CalibrateLine>(
     '/api/calibrate',
     ['calibrate', asked],
@@ -44,7 +43,7 @@ export function Fit({ curve, scales, hasPulls = false }: Props) {
     <section className="fit" aria-label="Calibration to the pull">
       <div className="fit-tools">
         {has ? (
-          <Button size="small" disabled={line.isFetching} onClick={() => setAsked(document)}>
+          <Button size="small" disabled={line.isFetching} onClick={ask}>
             {hasPulls ? 'Fit to the pulls' : 'Fit to the pull'}
           </Button>
         ) : null}
@@ -62,7 +61,9 @@ export function Fit({ curve, scales, hasPulls = false }: Props) {
           {line.error.message}
         </p>
       ) : null}
-      {line.data?.state === 'done' ? <Result report={line.data.report} scales={scales} /> : null}
+      {line.data?.state === 'done' ? (
+        <Result report={line.data.report} scales={scales} isOld={isOld} />
+      ) : null}
     </section>
   )
 }
@@ -80,7 +81,13 @@ function told(line: CalibrateLine | undefined, calibrated: boolean, isOfShop: bo
     : 'A pull is given; the model does not know it yet.'
 }
 
-function Result({ report, scales }: { report: CalibrationReport; scales: Scales }) {
+interface ResultProps {
+  readonly report: CalibrationReport
+  readonly scales: Scales
+  readonly isOld: boolean
+}
+
+function Result({ report, scales, isOld }: ResultProps) {
   const torque = (nm: number | undefined) => numberIn(nm ?? 0, scales.torque)
   const off = (nm: number | undefined, place: number) => {
     const by = (nm ?? 0) / (report.measured_nm[place] ?? 1) - 1
@@ -93,7 +100,7 @@ function Result({ report, scales }: { report: CalibrationReport; scales: Scales 
           .slice(0, 4)
           .map((field) => `${inSentence(field.label)} ${field.text}`)
           .join(' · ')}{' '}
-        <Take fields={report.fields} label="Take these" held="The model has these." />
+        <Take fields={report.fields} label="Take these" held="The model has these." isOld={isOld} />
       </p>
       <Explains report={report} />
       {partsOf(report).map(({ name, from, to }) => (
