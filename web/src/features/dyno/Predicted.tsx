@@ -1,4 +1,5 @@
 import type { PullsReport } from '../../api/client'
+import { useAsked } from '../../model/useAsked'
 import { useSessionPart } from '../../model/useSession'
 import { Chart } from '../charts/Chart'
 import { inkOf } from '../charts/series'
@@ -22,6 +23,7 @@ export function Predicted() {
 function Laid({ report }: { report: PullsReport }) {
   const known = useSessionPart((state) => state.answer?.candidates) ?? []
   const scales = useScales()
+  const fit = useAsked('calibration')
   const rows = report.rows.filter(({ candidate }) => known.some(({ id }) => id === candidate))
   const lines = useDrafts(rows.map(({ candidate }) => candidate))
   if (!scales) return null
@@ -69,7 +71,7 @@ function Laid({ report }: { report: PullsReport }) {
           />
         </div>
       ) : null}
-      <Fit scales={scales} hasPulls />
+      <Fit fit={fit} scales={scales} hasPulls />
     </>
   )
 }

@@ -4,7 +4,7 @@ import type { CalibrateLine, CalibrationReport, CurveReport } from '../../api/cl
 import type { SessionState } from '../../model/state'
 import { useSessionPart } from '../../model/useSession'
 import type { Scales } from './chart'
-import { useAsked } from '../../model/useAsked'
+import type { Asked } from '../../model/useAsked'
 import { useJob, waitsFor } from '../../model/useJob'
 import { inSentence } from '../fields/labels'
 import { Take, useForget } from '../fields/Take'
@@ -13,12 +13,14 @@ interface Props {
   readonly scales: Scales
   /** Whether the curve on screen carries a calibration; told by the fields where there is no curve. */
   readonly curve?: CurveReport
+  /** The document that a fit was asked of; kept by whoever stays while a curve comes and goes. */
+  readonly fit: Asked
   /** Whether there are pulls beside the single one of the document. */
   readonly hasPulls?: boolean
 }
 
 /** The model fitted to the pulls the document holds: what it would change, and how well it then agrees. */
-export function Fit({ curve, scales, hasPulls = false }: Props) {
+export function Fit({ fit, curve, scales, hasPulls = false }: Props) {
   const given = (path: string) => (state: SessionState) =>
     state.answer?.fields?.some((field) => field.field === path && field.given) ?? false
   const hasPull = useSessionPart(given('pull.points'))
@@ -31,7 +33,7 @@ export function Fit({ curve, scales, hasPulls = false }: Props) {
   )
   const calibrated = curve?.calibrated ?? isFitted
   const has = hasPull || hasPulls
-  const { document: asked, ask, isOld } = useAsked('calibration')
+  const { document: asked, ask, isOld } = fit
   const line = useJob<CalibrateLine>(
     '/api/calibrate',
     ['calibrate', asked],

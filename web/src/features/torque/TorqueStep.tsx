@@ -1,6 +1,7 @@
 import { Select } from 'antd'
 import { useMemo, useState } from 'react'
 import { percent } from '../../model/figures'
+import { useAsked } from '../../model/useAsked'
 import { Needs } from '../fields/Needs'
 import { factorOf, inAir } from './air'
 import { BoostTable } from './BoostTable'
@@ -30,6 +31,7 @@ export function TorqueStep() {
   const scales = useScales()
   const chosen = useSpeed()
   const [air, setAir] = useState<string>()
+  const fit = useAsked('calibration')
   const factor = shown.curve ? factorOf(shown.curve, air) : 1
   const curve = useMemo(
     () => (shown.curve ? inAir(shown.curve, factor) : undefined),
@@ -123,7 +125,7 @@ export function TorqueStep() {
         <BoostTable curves={[{ name: curve.level ?? '', curve }, ...otherLevels.curves]} />
       ) : null}
       <ComputedLimits />
-      <Fit curve={shown.curve ?? curve} scales={scales} />
+      <Fit fit={fit} curve={shown.curve ?? curve} scales={scales} />
       <Movers />
       <SpeedTable curve={curve} at={at} />
       {shown.traces ? <Cycle trace={shown.traces.find((trace) => trace.rpm === rpm)} /> : null}
