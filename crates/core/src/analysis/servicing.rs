@@ -21,7 +21,7 @@ const CAUTIONS: &[&str] = &[
     "A forecast is a planning aid: the maker's own interval and what a machinist measures stand above it.",
 ];
 
-const MODEL: &str = "Each valve has a level and a rate of its own by least squares; rates are drawn to their mean as far as readings do not tell them apart (Paule and Mandel); when a limit is reached is told with Fieller's interval, 95 of 100. Readings between two renewals make one line.";
+const MODEL: &str = "Each valve has a level and a rate of its own by least squares; rates are drawn to their mean as far as readings do not tell them apart (Paule and Mandel); when a limit is reached is told with Fieller's interval, 95 of 100. Readings between two renewals make one line; one that wear cannot bring about begins a line of its own.";
 
 /// What the log of a build comes to. `today`: a day as 2026-06-01; `like`: wear of other builds.
 ///
