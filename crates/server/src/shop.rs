@@ -14,7 +14,7 @@ const KEPT: usize = 1024;
 type Kept = (i64, i64, String);
 
 /// What a build teaches others.
-#[derive(Debug, Clone, PartialEq, Default)]
+#[derive(Debug, Default)]
 struct Lesson {
     /// The model's constants.
     taught: Option<Taught>,

@@ -56,15 +56,12 @@ export function fieldsOfEntry(
   list: 'bench' | 'pulls' | 'service',
   id: string,
 ): FormField[] {
-  const named = fields.find(({ field, text }) => entryId(list).test(field) && text === id)
+  const identifier = new RegExp(`^${list}\\[\\d+\\]\\.id$`)
+  const named = fields.find(({ field, text }) => text === id && identifier.test(field))
   const own = named?.field.replace(/id$/, '')
   return own === undefined
     ? []
     : fields.filter(({ field }) => field !== named?.field && field.startsWith(own))
-}
-
-function entryId(list: string): RegExp {
-  return new RegExp(`^${list}\\[\\d+\\]\\.id$`)
 }
 
 /** Whether a group holds `field`, a path inside it, or the whole object it stands for. */

@@ -77,8 +77,7 @@ pub fn owner_of(
     let torque = torque(build, view, &pulls, stages)?;
     let mut margins = candidate.limits.clone();
     margins.sort_by_key(|own| std::cmp::Reverse(own.verdict.rank()));
-    let other = service.in_engine.as_ref().filter(|own| *own != id);
-    let other = other.and_then(|own| views.iter().find(|view| view.id == *own));
+    let other = views.iter().find(|own| service.in_engine.as_ref() == Some(&own.id) && own.id != id);
     let of_other = other.map(|other| {
         Shown::plain(format!("The log has {} in the engine: this is a report of {}.", other.name, view.name))
     });

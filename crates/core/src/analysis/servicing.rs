@@ -36,6 +36,7 @@ pub fn service_of(
     let trends: Vec<WearTrend> = Wear::ALL.iter().filter_map(|wear| own.trend(*wear, like)).collect();
     let next = due(&own, &trends);
     let log = &own.log;
+    let mended = Wear::ALL.map(|wear| (wear, log.mended(wear)));
     Ok(ServiceReport {
         says: says(&own, &trends, &next),
         model: MODEL.to_owned(),
@@ -46,7 +47,7 @@ pub fn service_of(
         now_shown: log.now().map(|now| use_shown(now, log.counted_in)),
         by_today: own.by_today().map(|now| use_shown(now, log.counted_in)),
         per_day: log.per_day(),
-        entries: (0..log.entries.len()).map(|place| entry(log, place)).collect(),
+        entries: (0..log.entries.len()).map(|place| entry(log, &mended, place)).collect(),
         trends,
         next,
         failures: failures(&own),
@@ -60,7 +61,8 @@ pub fn wear_of(build: &Build, stages: &Stages) -> Vec<WearOf> {
     Wear::ALL.iter().filter_map(|wear| own.wear(*wear)).collect()
 }
 
-fn entry(log: &Log, place: usize) -> ServiceEntry {
+/// An entry, with what `mended` has of it.
+fn entry(log: &Log, mended: &[(Wear, Vec<Mended>)], place: usize) -> ServiceEntry {
     let own = &log.entries[place];
     let mut parts: Vec<Shown> = Vec::new();
     if !own.changed.is_empty() {
@@ -90,14 +92,14 @@ fn entry(log: &Log, place: usize) -> ServiceEntry {
         event: own.event.word().to_owned(),
         says: joined(&parts.iter().collect::<Vec<_>>(), |own| own.join("; ")),
         problem: own.problem.clone(),
-        asks: Wear::ALL.iter().filter_map(|wear| asks(log, *wear, place)).collect(),
+        asks: mended.iter().filter_map(|(wear, all)| asks(log, (*wear, all), place)).collect(),
     }
 }
 
 /// What is asked where valves read better than wear can make them: of the one that does so the most.
-fn asks(log: &Log, wear: Wear, place: usize) -> Option<Shown> {
+fn asks(log: &Log, (wear, mended): (Wear, &[Mended]), place: usize) -> Option<Shown> {
     let (way, why) = wear.cannot()?;
-    let own: Vec<Mended> = log.mended(wear).into_iter().filter(|own| own.entries.0 == place).collect();
+    let own: Vec<&Mended> = mended.iter().filter(|own| own.entries.0 == place).collect();
     let most = own.iter().max_by(|a, b| a.by.total_cmp(&b.by))?;
     let others = match own.len() - 1 {
         0 => String::new(),
